@@ -1,0 +1,33 @@
+/** What a demo business is made of. */
+import type { BodyOf } from '../src/lib/core/daybook/kinds';
+import type { DemoItem } from './goods';
+
+/** One day at one pitch, relative to the day the demo is started. */
+export interface DemoEvent {
+  readonly series: string;
+  readonly name: string;
+  readonly short: string;
+  readonly organiser: string;
+  readonly place: string;
+  readonly pitch: string;
+  readonly opens: string;
+  readonly closes: string;
+  readonly stripe: string;
+  readonly cloth: string;
+}
+
+export interface DemoBusiness {
+  readonly id: string;
+  readonly business: BodyOf<'business.set'>;
+  readonly taxes: readonly BodyOf<'tax.set'>[];
+  readonly staff: readonly BodyOf<'staff.set'>[];
+  /** Tables in their order, each with its goods. */
+  readonly items: readonly DemoItem[];
+  readonly event: DemoEvent;
+  /** Past editions: days before today, and how many sales each had. */
+  readonly editions: readonly { readonly daysAgo: number; readonly sales: number }[];
+  /** Devices that rang up the past editions. */
+  readonly devices: readonly string[];
+  /** Notes and coins of the float, largest first. */
+  readonly float: readonly { readonly value: number; readonly count: number }[];
+}

@@ -1,0 +1,166 @@
+/** Larkmoss Plants, made up: a nursery that sells from a van at markets, in pounds, tax included. */
+import type { DemoBusiness } from './business';
+import { goodsOn } from './goods';
+import { recordIdOf } from './ids';
+
+const id = recordIdOf('Larkmoss Plants');
+const standard = recordIdOf(id, 'tax', 'standard');
+const zero = recordIdOf(id, 'tax', 'zero');
+
+const front = goodsOn(id, 'Front trestle', '#8d6bb3', [standard]);
+const herbs = goodsOn(id, 'Herbs', '#5f9e3d', [zero]);
+const shade = goodsOn(id, 'Shade', '#2e7d4f', [standard]);
+const bulbs = goodsOn(id, 'Bulbs', '#7559b0', [standard]);
+const pots = goodsOn(id, 'Pots & gifts', '#8a6f5a', [standard]);
+const care = goodsOn(id, 'Care', '#6b7480', [standard]);
+
+export const larkmoss: DemoBusiness = {
+  id,
+  business: {
+    name: 'Larkmoss Plants',
+    currency: 'GBP',
+    locale: 'en-GB',
+    timeZone: 'Europe/London',
+    pricesIncludeTax: true,
+    taxRounding: 'sale',
+    cashStep: 1,
+    receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
+    receiptFoot: 'Water well in the first week. hello@larkmoss.example',
+  },
+  taxes: [
+    {
+      id: standard,
+      name: 'VAT 20 %',
+      rate: '20',
+      level: 'country',
+      on: [],
+      sort: 1,
+      isActive: true,
+    },
+    { id: zero, name: 'VAT zero', rate: '0', level: 'country', on: [], sort: 2, isActive: true },
+  ],
+  staff: [
+    { id: recordIdOf(id, 'staff', 'Maren'), name: 'Maren', role: 'owner', isActive: true },
+    { id: recordIdOf(id, 'staff', 'Tobin'), name: 'Tobin', role: 'lead', isActive: true },
+    { id: recordIdOf(id, 'staff', 'Ines'), name: 'Ines', role: 'helper', isActive: true },
+  ],
+  items: [
+    front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000018' }),
+    front('Rosemary', '14 cm pot', 'ROS14', 650, { load: 24, pull: 5 }),
+    front('Geranium', '9 cm pot', 'GER9', 320, { load: 36, pull: 6 }),
+    front('Erysimum', '1 l pot', 'ERY1', 575, { load: 18 }),
+    front('Salvia', '1 l pot', 'SAL1', 620, { load: 18, pull: 4 }),
+    front('Verbena', '9 cm pot', 'VER9', 340, { load: 30, pull: 4 }),
+    front('Achillea', '1 l pot', 'ACH1', 550, { load: 14 }),
+    front('Echinacea', '2 l pot', 'ECH2', 895, { load: 12, width: 2 }),
+    front('Sedum', '9 cm pot', 'SED9', 300, { load: 30 }),
+    front('Penstemon', '1 l pot', 'PEN1', 580, { load: 12 }),
+    front('Aster', '1 l pot', 'AST1', 560, { load: 3, pull: 1 }),
+    front('Viola', 'tray of 6', 'VIO6', 420, { load: 40, pull: 7 }),
+    herbs('Basil', 'Genovese', 'BAS', 275, { load: 30, pull: 8 }),
+    herbs('Thyme', '9 cm pot', 'THY9', 320, { load: 20, pull: 5 }),
+    herbs('Mint', '1 l pot', 'MIN1', 400, { load: 20, pull: 5 }),
+    herbs('Chives', '9 cm pot', 'CHI9', 300, { load: 0, pull: 0 }),
+    herbs('Parsley', 'flat leaf', 'PAR', 260, { load: 26, pull: 5 }),
+    herbs('Sage', '9 cm pot', 'SAG9', 320, { load: 18 }),
+    herbs('Coriander', 'pot', 'COR', 250, { load: 22, pull: 4 }),
+    herbs('Oregano', '9 cm pot', 'ORE9', 310, { load: 16 }),
+    herbs('Bay', '2 l pot', 'BAY2', 1450, { load: 8, width: 2, pull: 1 }),
+    herbs('Lemon balm', '9 cm pot', 'LEM9', 300, { load: 14 }),
+    shade('Fern, hart’s tongue', '2 l pot', 'FHT2', 899, { load: 12, width: 2 }),
+    shade('Fern, lady', '1 l pot', 'FLA1', 695, { load: 12 }),
+    shade('Hosta', '2 l pot', 'HOS2', 950, { load: 10 }),
+    shade('Heuchera', '1 l pot', 'HEU1', 725, { load: 16, pull: 4 }),
+    shade('Hellebore', '2 l pot', 'HEL2', 1295, { load: 10, pull: 2 }),
+    shade('Foxglove', '1 l pot', 'FOX1', 525, { load: 18 }),
+    shade('Ivy', '9 cm pot', 'IVY9', 280, { load: 24 }),
+    shade('Moss ball', 'small', 'MOS', 900, { load: 5, pull: 2 }),
+    shade('Brunnera', '1 l pot', 'BRU1', 740, { load: 9 }),
+    bulbs('Crocus, loose', 'by weight', 'CRO', 1260, {
+      unit: 'kg',
+      decimals: 3,
+      load: 7,
+      low: 1,
+      pull: 3,
+    }),
+    bulbs('Narcissus, loose', 'by weight', 'NAR', 890, {
+      unit: 'kg',
+      decimals: 3,
+      load: 9,
+      low: 1,
+      pull: 3,
+    }),
+    bulbs('Tulip, mixed', 'bag of 10', 'TUL10', 500, {
+      load: 40,
+      pull: 6,
+      barcode: '5099999000025',
+    }),
+    bulbs('Tulip, black', 'bag of 10', 'TUB10', 650, { load: 20 }),
+    bulbs('Snowdrop', 'in leaf', 'SNO', 350, { load: 3, pull: 1 }),
+    bulbs('Allium', 'bag of 5', 'ALL5', 475, { load: 24 }),
+    bulbs('Hyacinth', 'single', 'HYA', 180, { load: 60, pull: 4 }),
+    bulbs('Iris, dwarf', 'bag of 10', 'IRI10', 425, { load: 24 }),
+    bulbs('Amaryllis', 'boxed', 'AMA', 1150, { load: 12, width: 2, pull: 2 }),
+    bulbs('Seed packet', 'any', 'SEE', 240, { load: 160, pull: 7, taxes: [zero] }),
+    pots('Salt-glaze pot', 'small · Odile Brandt', 'SGS', 1150, { load: 8, pull: 2 }),
+    pots('Salt-glaze pot', 'medium · Odile Brandt', 'SGM', 1800, { load: 6, pull: 2 }),
+    pots('Salt-glaze pot', 'large · Odile Brandt', 'SGL', 2950, { load: 3, pull: 1, low: 1 }),
+    pots('Terracotta pot', '12 cm', 'TER12', 350, { load: 40, pull: 4 }),
+    pots('Terracotta pot', '18 cm', 'TER18', 625, { load: 24, pull: 3 }),
+    pots('Honey, heather', '340 g · Ansel Roe', 'HON340', 780, {
+      load: 24,
+      pull: 5,
+      taxes: [zero],
+    }),
+    pots('Honeycomb', 'cut · Ansel Roe', 'COM', 950, { load: 8, pull: 2, taxes: [zero] }),
+    pots('Beeswax candle', 'pair · Liv Tamsin', 'CAN2', 600, { load: 18, pull: 4 }),
+    pots('Terrarium', 'planted', 'TRM', 3400, { load: 5, width: 2, pull: 1, low: 1 }),
+    pots('Gift wrap', 'tissue and string', 'WRA', 120, { isStocked: false, pull: 2 }),
+    pots('Wreath base', 'willow', 'WRE', 540, { load: 16, pull: 2 }),
+    care('Tool sharpening', 'by the hour', 'SHA', 2400, {
+      unit: 'h',
+      decimals: 2,
+      isStocked: false,
+      pull: 1,
+    }),
+    care('Planting advice', 'by the hour', 'ADV', 3600, {
+      unit: 'h',
+      decimals: 2,
+      isStocked: false,
+      pull: 1,
+    }),
+    care('Compost', '20 l', 'COM20', 550, { load: 14, pull: 3 }),
+    care('Compost', '40 l', 'COM40', 895, { load: 8, pull: 2 }),
+    care('Grit', '5 l', 'GRI5', 375, { load: 12 }),
+    care('Plant food', '500 ml', 'FOO500', 725, { load: 14, pull: 2, barcode: '5099999000032' }),
+    care('Twine', '50 m', 'TWI50', 340, { load: 20, pull: 2 }),
+    care('Hand fork', 'ash handle', 'FOR', 1650, { load: 6, pull: 1 }),
+    care('Plant label', 'pack of 20', 'LAB20', 295, { load: 30, pull: 2 }),
+  ],
+  event: {
+    series: recordIdOf(id, 'series', 'Pellow Green'),
+    name: 'Pellow Green market',
+    short: 'Pellow Green',
+    organiser: 'Pellow Green Traders',
+    place: 'The green, Pellow, Tarnbrook',
+    pitch: '14',
+    opens: '09:00',
+    closes: '16:00',
+    stripe: '#1c684c',
+    cloth: '#fffaf0',
+  },
+  editions: [
+    { daysAgo: 84, sales: 104 },
+    { daysAgo: 56, sales: 131 },
+    { daysAgo: 28, sales: 118 },
+  ],
+  devices: ['Maren’s phone', 'Stall handheld'],
+  float: [
+    { value: 1000, count: 2 },
+    { value: 500, count: 6 },
+    { value: 100, count: 20 },
+    { value: 50, count: 10 },
+    { value: 20, count: 15 },
+    { value: 10, count: 20 },
+  ],
+};

@@ -1,0 +1,79 @@
+/** Pinwheel & Tail, made up: kites and windsocks at fairs, in dollars, tax on top. */
+import type { DemoBusiness } from './business';
+import { goodsOn } from './goods';
+import { recordIdOf } from './ids';
+
+const id = recordIdOf('Pinwheel & Tail');
+const state = recordIdOf(id, 'tax', 'state');
+const county = recordIdOf(id, 'tax', 'county');
+
+const kites = goodsOn(id, 'Kites', '#a33b55', [state, county]);
+const trimmings = goodsOn(id, 'Tails & line', '#3f6f9e', [state, county]);
+
+export const pinwheel: DemoBusiness = {
+  id,
+  business: {
+    name: 'Pinwheel & Tail',
+    currency: 'USD',
+    locale: 'en-US',
+    timeZone: 'America/Chicago',
+    pricesIncludeTax: false,
+    taxRounding: 'line',
+    cashStep: 1,
+    receiptHead: 'Pinwheel & Tail · kites and windsocks',
+    receiptFoot: 'Never fly near power lines. fly@pinwheel.example',
+  },
+  taxes: [
+    { id: state, name: 'State', rate: '6.25', level: 'region', on: [], sort: 1, isActive: true },
+    { id: county, name: 'County', rate: '1.75', level: 'local', on: [], sort: 2, isActive: true },
+  ],
+  staff: [
+    { id: recordIdOf(id, 'staff', 'Dov'), name: 'Dov', role: 'owner', isActive: true },
+    { id: recordIdOf(id, 'staff', 'Pia'), name: 'Pia', role: 'helper', isActive: true },
+  ],
+  items: [
+    kites('Diamond kite', 'small', 'DIA-S', 1499, { load: 20, pull: 6 }),
+    kites('Diamond kite', 'large', 'DIA-L', 2499, { load: 12, pull: 3 }),
+    kites('Delta kite', 'two-metre', 'DEL', 3899, { load: 8, pull: 2 }),
+    kites('Box kite', 'canvas', 'BOX', 4599, { load: 6, pull: 1 }),
+    kites('Windsock', '1.5 m', 'SOC', 1999, { load: 18, pull: 4 }),
+    kites('Pinwheel', 'any color', 'PIN', 450, { load: 80, pull: 9 }),
+    trimmings('Tail', '4 m', 'TAI4', 650, { load: 30, pull: 4 }),
+    trimmings('Tail', '8 m', 'TAI8', 950, { load: 20, pull: 2 }),
+    trimmings('Line', 'by the metre', 'LIN', 35, {
+      unit: 'm',
+      decimals: 1,
+      load: 400,
+      low: 40,
+      pull: 3,
+    }),
+    trimmings('Winder', 'beech', 'WIN', 799, { load: 15, pull: 2 }),
+    trimmings('Repair', 'by the hour', 'REP', 3000, {
+      unit: 'h',
+      decimals: 2,
+      isStocked: false,
+      pull: 1,
+    }),
+  ],
+  event: {
+    series: recordIdOf(id, 'series', 'Sable Harbor'),
+    name: 'Sable Harbor kite fair',
+    short: 'Sable Harbor',
+    organiser: 'Sable Harbor Commons',
+    place: 'North lawn, Sable Harbor',
+    pitch: 'C7',
+    opens: '10:00',
+    closes: '18:00',
+    stripe: '#a33b55',
+    cloth: '#fffaf0',
+  },
+  editions: [{ daysAgo: 30, sales: 24 }],
+  devices: ['Dov’s tablet'],
+  float: [
+    { value: 1000, count: 4 },
+    { value: 500, count: 6 },
+    { value: 100, count: 30 },
+    { value: 25, count: 40 },
+    { value: 10, count: 20 },
+  ],
+};

@@ -1,0 +1,216 @@
+/** Puts a demo business into the daybook, by entries through the ordinary append. */
+import type { Row } from '../src/lib/core/books/tables';
+import { BASE, SUPPLIERS } from '../src/lib/core/books/tables';
+import { draft, type BodyOf } from '../src/lib/core/daybook/kinds';
+import type { Draft } from '../src/lib/core/daybook/chain';
+import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
+import { localTime } from '../src/lib/core/event/local-time';
+import { piecesOf } from '../src/lib/core/payment/cash-handed';
+import { BookReader } from '../src/lib/server/books/read-books';
+import { Enrolment } from '../src/lib/server/access/enrolment';
+import type { Database } from '../src/lib/server/database/database';
+import type { DemoBusiness } from './business';
+import { Chance } from './chance';
+import { DemoDevice, newId } from './demo-device';
+import { recordIdOf } from './ids';
+import { draftsOf, salesOfDay } from './trading-day';
+
+const DAY = 86_400_000;
+
+/**
+ * Makes sure that the business is there, with its past editions, and has an event today.
+ * What is there already stays as it is, so it can be run at every start.
+ * @param now Milliseconds since 1970; the dates of all events follow it.
+ */
+export async function seed(database: Database, demo: DemoBusiness, now: number): Promise<void> {
+  const enrolment = new Enrolment(database);
+  const books = new BookReader(database);
+  const isThere = (await books.rows(demo.id, 'businesses')).length > 0;
+  const began = now - 120 * DAY;
+  const enrol = (name: string): Promise<DemoDevice> =>
+    DemoDevice.enrol(enrolment, demo.id, recordIdOf(demo.id, 'device', name), name, began);
+  const desk = await enrol('Desk');
+  if (!isThere) {
+    const devices: DemoDevice[] = [];
+    for (const name of demo.devices) devices.push(await enrol(name));
+    setUp(desk, demo, began);
+    await desk.send();
+    for (const edition of demo.editions) {
+      await pastEdition(desk, devices, demo, { ...edition, now });
+    }
+  }
+  const today = eventOn(demo, now);
+  const events = await books.rows(demo.id, 'events', { id: today.id });
+  if (events.length === 0) {
+    prepare(desk, demo, today, now);
+    await desk.send();
+  }
+}
+
+const ownerOf = (demo: DemoBusiness): string | null => demo.staff[0]?.id ?? null;
+
+/** Sellers take turns, device by device. */
+const sellerOf = (demo: DemoBusiness, device: number): string | null =>
+  demo.staff[(device + 1) % demo.staff.length]?.id ?? null;
+
+function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): void {
+  const drafts: Draft[] = [draft('business.set', newId(), null, demo.business)];
+  for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
+  for (const body of demo.staff) drafts.push(draft('staff.set', newId(), null, body));
+  for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
+  const names = [...new Set(demo.items.map(({ table }) => table))];
+  for (const [sort, name] of names.entries()) {
+    const goods = demo.items
+      .filter(({ table }) => table === name)
+      .map(({ body, width }) => ({ item: body.id, width }));
+    const id = recordIdOf(demo.id, 'table', name);
+    drafts.push(draft('table.set', newId(), null, { id, name, sort, goods, isActive: true }));
+  }
+  const stock = demo.items
+    .filter(({ body, load }) => body.isStocked && load > 0)
+    .map(({ body, load }) => ({ item: body.id, quantity: load * 8 }));
+  drafts.push(
+    draft('stock.moved', newId(), null, {
+      reason: 'delivered',
+      from: SUPPLIERS,
+      to: BASE,
+      goods: stock,
+      note: 'season’s stock',
+    }),
+  );
+  desk.write(drafts, at, ownerOf(demo));
+}
+
+type EventBody = BodyOf<'event.set'>;
+
+/** The event that the demo has on the day of a moment, by the clock of its own place. */
+function eventOn(demo: DemoBusiness, at: number): EventBody {
+  const { opens, closes, ...rest } = demo.event;
+  const { timeZone } = demo.business;
+  const { day } = localTime(at, timeZone);
+  return {
+    ...rest,
+    id: recordIdOf(demo.id, 'event', day),
+    days: [{ date: day, opens, closes }],
+    timeZone,
+    notes: '',
+  };
+}
+
+/** Announces an event, loads its goods and starts trading. */
+function prepare(desk: DemoDevice, demo: DemoBusiness, event: EventBody, at: number): void {
+  const goods = demo.items
+    .filter(({ body, load }) => body.isStocked && load > 0)
+    .map(({ body, load }) => ({ item: body.id, quantity: load }));
+  const stage = (name: BodyOf<'event.stage'>['stage']) =>
+    draft('event.stage', newId(), event.id, { event: event.id, stage: name });
+  const move = { reason: 'loaded', from: BASE, to: event.id, goods, note: 'the van' } as const;
+  const drafts = [
+    draft('event.set', newId(), event.id, event),
+    draft('stock.moved', newId(), event.id, move),
+    stage('packed'),
+    stage('trading'),
+  ];
+  desk.write(drafts, at, ownerOf(demo));
+}
+
+interface Edition {
+  readonly daysAgo: number;
+  readonly sales: number;
+  readonly now: number;
+}
+
+async function pastEdition(
+  desk: DemoDevice,
+  devices: readonly DemoDevice[],
+  demo: DemoBusiness,
+  { daysAgo, sales, now }: Edition,
+): Promise<void> {
+  const event = eventOn(demo, now - daysAgo * DAY);
+  const opens = momentOf(event.days[0]!.date, event.days[0]!.opens, event.timeZone);
+  const hours =
+    Number(event.days[0]!.closes.slice(0, 2)) - Number(event.days[0]!.opens.slice(0, 2));
+  const chance = new Chance(daysAgo * 7919 + sales);
+  prepare(desk, demo, event, opens - 2 * 3_600_000);
+
+  const drawer = newId();
+  const opened = openDrawer({ id: drawer, event: event.id, name: 'Drawer 1', counts: demo.float });
+  if (!opened.ok) throw new Error(opened.refusal.code);
+  desk.write(opened.drafts, opens - 900_000, ownerOf(demo));
+
+  let [handed, change] = [0, 0];
+  for (const sale of salesOfDay(demo, { opens, hours, sales }, chance, newId)) {
+    const device = devices[sale.device]!;
+    const at = { event, drawer, deviceNumber: device.number, number: nextNumber(device, 'sale') };
+    const drafts = draftsOf(sale, demo, at, newId);
+    device.write(drafts, sale.at, sellerOf(demo, sale.device));
+    for (const { kind, body } of drafts) {
+      if (kind !== 'payment.taken') continue;
+      handed += Number(body['charge']);
+      change += Number(body['change']);
+    }
+  }
+  await desk.send();
+  for (const device of devices) await device.send();
+  const closes = opens + hours * 3_600_000;
+  const sums = { drawer, parts: 0, handed, change, rounding: 0 };
+  count(desk, demo, event, {
+    drawer,
+    sums,
+    at: closes + 1_800_000,
+    short: chance.between(0, 2) * 50,
+  });
+  await desk.send();
+}
+
+const numbers = new WeakMap<DemoDevice, Record<'sale' | 'read', number>>();
+/** The device's next number for a sale or a final read. */
+function nextNumber(device: DemoDevice, of: 'sale' | 'read'): number {
+  const last = numbers.get(device) ?? { sale: 0, read: 0 };
+  last[of] += 1;
+  numbers.set(device, last);
+  return last[of];
+}
+
+function count(
+  desk: DemoDevice,
+  demo: DemoBusiness,
+  event: EventBody,
+  found: { drawer: string; sums: Row<'drawerSums'>; at: number; short: number },
+): void {
+  const float = demo.float.reduce((all, { value, count: n }) => all + value * n, 0);
+  const there = float + found.sums.handed - found.sums.change - found.short;
+  const drawer = {
+    id: found.drawer,
+    event: event.id,
+    device: desk.device,
+    by: ownerOf(demo),
+    at: '',
+    name: 'Drawer 1',
+    float,
+    counts: demo.float,
+  };
+  const counted = countDrawer({
+    newId,
+    drawer,
+    sums: found.sums,
+    counts: piecesOf(there, demo.business.currency).pieces,
+    reason: found.short === 0 ? '' : 'change given wrong once, in the rush',
+    number: nextNumber(desk, 'read'),
+    reads: [],
+    othersAreOpen: false,
+  });
+  if (!counted.ok) throw new Error(counted.refusal.code);
+  const settled = draft('event.stage', newId(), event.id, { event: event.id, stage: 'settled' });
+  desk.write([...counted.drafts, settled], found.at, ownerOf(demo));
+}
+
+/** Milliseconds since 1970 of a local time; right to the hour also where clocks change. */
+function momentOf(date: string, time: string, timeZone: string): number {
+  const guess = Date.parse(`${date}T${time}:00.000Z`);
+  const { day, hour, minute } = localTime(guess, timeZone);
+  const shown = Date.parse(
+    `${day}T${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}:00.000Z`,
+  );
+  return guess - (shown - guess);
+}

@@ -1,0 +1,52 @@
+/**
+ * The books on the command line.
+ *
+ *   npm run -s books -- replay FILE.ndjson    verifies a daybook's chains, prints its books as JSON
+ *   npm run -s books -- export BUSINESS       writes a daybook as NDJSON; needs DATABASE_URL
+ */
+import { readFileSync } from 'node:fs';
+import { replay } from '../src/lib/core/books/replay';
+import { openDatabase } from '../src/lib/server/database/database';
+import { select } from '../src/lib/server/database/select';
+import { settingsFrom } from '../src/lib/server/settings';
+
+const [command, argument] = process.argv.slice(2);
+if (command === 'replay' && argument !== undefined) process.exitCode = replayFile(argument);
+else if (command === 'export' && argument !== undefined) await exportDaybook(argument);
+else {
+  console.error('usage: books replay FILE.ndjson | books export BUSINESS');
+  process.exitCode = 2;
+}
+
+/** @returns 0 when every line was read and every chain holds, 1 otherwise. */
+function replayFile(file: string): number {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch {
+    console.error(`${file} cannot be read; name a file with one entry as JSON on each line.`);
+    return 2;
+  }
+  const { books, entries, faults } = replay(text);
+  console.log(JSON.stringify({ entries, faults, books }, null, 2));
+  return faults.length === 0 ? 0 : 1;
+}
+
+async function exportDaybook(business: string): Promise<void> {
+  const database = openDatabase(settingsFrom(process.env));
+  const BATCH = 500;
+  try {
+    for (let after = 0; ;) {
+      const rows = await select<{ position: string; entry: string }>(
+        database,
+        'SELECT position, entry FROM daybook_entries WHERE business = ? AND position > ? ORDER BY position LIMIT ?',
+        [business, after, BATCH],
+      );
+      for (const { entry } of rows) process.stdout.write(`${entry}\n`);
+      if (rows.length < BATCH) break;
+      after = Number(rows.at(-1)?.position);
+    }
+  } finally {
+    await database.close();
+  }
+}

@@ -1,0 +1,53 @@
+/**
+ * Gets the database ready: migrations, the demo if asked for, fresh enrolment codes. Prints the
+ * codes as JSON on its last line. Needs DATABASE_URL.
+ */
+import { larkmoss } from '../demo/larkmoss';
+import { pinwheel } from '../demo/pinwheel';
+import { seed } from '../demo/seed';
+import { Enrolment } from '../src/lib/server/access/enrolment';
+import { BookReader } from '../src/lib/server/books/read-books';
+import { openDatabase } from '../src/lib/server/database/database';
+import { migrate } from '../src/lib/server/database/migrate';
+import { moveCountersOn } from '../src/lib/server/daybook/move-counters-on';
+import { select } from '../src/lib/server/database/select';
+import { settingsFrom } from '../src/lib/server/settings';
+
+/** Codes that the start command prints hold for a day; the application's own for minutes. */
+const LIFETIME = 24 * 60 * 60 * 1000;
+const CODES_EACH = 2;
+
+const flags = new Set(process.argv.slice(2));
+const database = openDatabase(settingsFrom(process.env));
+try {
+  await migrate(database.sequelize);
+  if (flags.has('--after-unclean-stop')) await moveCountersOn(database);
+  const now = Date.now();
+  if (flags.has('--demo')) {
+    for (const demo of [larkmoss, pinwheel]) await seed(database, demo, now);
+  }
+  const enrolment = new Enrolment(database);
+  const books = new BookReader(database);
+  const businesses = await select<{ business: string }>(
+    database,
+    'SELECT business FROM daybook_counters',
+    [],
+  );
+  const ways = [];
+  for (const { business } of businesses) {
+    const [named] = await books.rows(business, 'businesses');
+    const staff = await books.rows(business, 'staff');
+    const codes: string[] = [];
+    for (let n = 0; n < CODES_EACH; n += 1)
+      codes.push(await enrolment.makeCode(business, now, LIFETIME));
+    ways.push({
+      business: named?.name ?? business,
+      people: staff.map(({ name, role }) => `${name} (${role})`),
+      codes,
+    });
+  }
+  ways.sort((a, b) => (a.business < b.business ? -1 : 1));
+  console.log(JSON.stringify(ways));
+} finally {
+  await database.close();
+}

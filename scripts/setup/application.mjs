@@ -1,0 +1,89 @@
+/** The built application as a process, and getting its database ready. */
+import { spawn } from 'node:child_process';
+import { ROOT, run, stopChild, wait } from './run.mjs';
+import { Stop } from './say.mjs';
+
+/** Must be what the application itself refuses to read more than. */
+const LARGEST_BODY = 4 * 1024 * 1024;
+
+/**
+ * @typedef {object} Way
+ * @property {string} business
+ * @property {readonly string[]} people
+ * @property {readonly string[]} codes Each enrols one device.
+ */
+
+/**
+ * Migrates, puts the demo in if asked, and makes fresh codes.
+ * @param {string} databaseUrl
+ * @param {{ demo?: boolean, wasUnclean?: boolean }} options
+ * @returns {Promise<readonly Way[]>}
+ */
+export async function prepare(databaseUrl, { demo = false, wasUnclean = false }) {
+  const flags = [...(demo ? ['--demo'] : []), ...(wasUnclean ? ['--after-unclean-stop'] : [])];
+  const env = { ...process.env, DATABASE_URL: databaseUrl };
+  const out = await run('node', ['--import', 'tsx', 'scripts/prepare.ts', ...flags], {
+    env,
+    quiet: true,
+  });
+  return JSON.parse(out.trim().split('\n').at(-1) ?? '[]');
+}
+
+/**
+ * @typedef {object} Application
+ * @property {string} origin
+ * @property {import('node:child_process').ChildProcess} child
+ * @property {() => Promise<void>} stop
+ */
+
+/**
+ * Starts the application and waits until it answers.
+ * @param {{ databaseUrl: string, port: number, dev?: boolean, quiet?: boolean, build?: string }} options
+ * @returns {Promise<Application>}
+ */
+export async function startApplication({
+  databaseUrl,
+  port,
+  dev = false,
+  quiet = false,
+  build = 'build',
+}) {
+  const origin = `http://127.0.0.1:${port}`;
+  const args = dev
+    ? [
+        'node_modules/vite/bin/vite.js',
+        'dev',
+        '--host',
+        '127.0.0.1',
+        '--port',
+        String(port),
+        '--strictPort',
+      ]
+    : [`${build}/index.js`];
+  const child = spawn('node', args, {
+    cwd: ROOT,
+    env: {
+      ...process.env,
+      NODE_ENV: dev ? 'development' : 'production',
+      DATABASE_URL: databaseUrl,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      ORIGIN: origin,
+      BODY_SIZE_LIMIT: String(LARGEST_BODY),
+      SHUTDOWN_TIMEOUT: '2',
+    },
+    // Its own group, so that Ctrl-C reaches it through us and in order.
+    detached: true,
+    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+  });
+  const until = Date.now() + 60_000;
+  while (Date.now() < until) {
+    if (child.exitCode !== null)
+      throw new Stop(`the application ended at once (${child.exitCode})`);
+    const answer = await fetch(`${origin}/healthz`).catch(() => null);
+    if (answer?.ok) return { origin, child, stop: () => stopChild(child) };
+    await wait(100);
+  }
+  await stopChild(child);
+  throw new Stop('the application did not answer within a minute');
+}

@@ -1,0 +1,162 @@
+/**
+ * Starts the whole of it: installs what is missing, a database of its own, migrations, the demo if
+ * asked for, the build, the application. Prints where it is and who can sell. Ctrl-C stops it all.
+ *
+ *   --demo   puts the two demo businesses in
+ *   --dev    serves from the sources instead of a build
+ *
+ * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
+ */
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { prepare, startApplication } from './setup/application.mjs';
+import { ensureBuild } from './setup/build.mjs';
+import { startMariaDb } from './setup/mariadb.mjs';
+import { ensureNpmPackages } from './setup/packages.mjs';
+import { freePort } from './setup/ports.mjs';
+import { isAlive, ROOT, wait } from './setup/run.mjs';
+import { say, step, Stop } from './setup/say.mjs';
+
+const flags = new Set(process.argv.slice(2));
+const demo = flags.has('--demo');
+const dev = flags.has('--dev');
+const folder = process.env.STALL_TILL_DATA ?? join(ROOT, '.data');
+const runningFile = join(folder, 'running.json');
+const portFile = join(folder, 'port');
+const FIRST_PORT = 4180;
+
+/** @type {(() => Promise<void>)[]} Last started, first stopped. */
+const toStop = [];
+let isStopping = false;
+
+/** @param {number} code */
+async function stopAll(code) {
+  if (isStopping) return;
+  isStopping = true;
+  for (const stop of toStop.reverse()) await stop().catch((error) => say(String(error)));
+  process.exit(code);
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, () => {
+    say('\nStopping …');
+    void stopAll(0).then(() => undefined);
+  });
+}
+
+try {
+  await main();
+} catch (error) {
+  say(
+    error instanceof Stop
+      ? `\n${error.message}`
+      : String(error instanceof Error ? error.stack : error),
+  );
+  await stopAll(1);
+}
+
+async function main() {
+  mkdirSync(folder, { recursive: true });
+  await ensureNpmPackages();
+  const running = await otherStart();
+  if (running !== null) {
+    say(`Stall Till is running already, at ${running.origin} (process ${running.pid}).`);
+    printWays(running.origin, await prepare(running.databaseUrl, {}));
+    return;
+  }
+  let databaseUrl = process.env.DATABASE_URL ?? '';
+  let wasUnclean = false;
+  if (databaseUrl === '') {
+    const mariadb = await step('Starting the database', () =>
+      startMariaDb(join(folder, 'mariadb')),
+    );
+    toStop.push(mariadb.stop);
+    databaseUrl = mariadb.url;
+    wasUnclean = mariadb.wasUnclean;
+  }
+  if (isStopping) return;
+  const what = demo ? 'Getting the books and the demo ready' : 'Getting the books ready';
+  const ways = await step(what, () => prepare(databaseUrl, { demo, wasUnclean }));
+  if (!dev) await ensureBuild();
+  if (isStopping) return;
+  const port = await chosenPort();
+  const application = await step('Starting the application', () =>
+    startApplication({ databaseUrl, port, dev }),
+  );
+  toStop.push(application.stop);
+  const { origin } = application;
+  writeFileSync(
+    runningFile,
+    JSON.stringify({ pid: process.pid, app: application.child.pid, origin, databaseUrl }),
+    {
+      mode: 0o600,
+    },
+  );
+  toStop.push(async () => rmSync(runningFile, { force: true }));
+  application.child.on('exit', (code) => {
+    if (isStopping) return;
+    say(`The application ended by itself (${code}).`);
+    void stopAll(1);
+  });
+  printWays(origin, ways);
+  say('\nCtrl-C stops everything. What was sold is kept for the next start.');
+}
+
+/**
+ * A start that is still running on the same folder; what a killed one left behind is ended.
+ * @returns {Promise<{ pid: number, origin: string, databaseUrl: string } | null>}
+ */
+async function otherStart() {
+  if (!existsSync(runningFile)) return null;
+  const running = JSON.parse(readFileSync(runningFile, 'utf8'));
+  if (isAlive(running.pid) && commandOf(running.pid).includes('start.mjs')) return running;
+  if (isAlive(running.app) && /build\/index\.js|vite/.test(commandOf(running.app))) {
+    process.kill(running.app, 'SIGTERM');
+    for (let tries = 0; tries < 50 && isAlive(running.app); tries += 1) await wait(100);
+  }
+  rmSync(runningFile, { force: true });
+  return null;
+}
+
+/** @param {number} pid */
+function commandOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');
+  } catch {
+    return '';
+  }
+}
+
+/** The same port at every start, since browsers keep a till's data by its address. */
+async function chosenPort() {
+  const known = existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : FIRST_PORT;
+  const wanted = Number(process.env.PORT ?? known);
+  const port = await freePort(wanted);
+  if (port !== wanted && existsSync(portFile)) {
+    say(
+      `Port ${wanted} is taken by another program, so this start uses ${port}. Browsers that were\n` +
+        `enrolled at ${wanted} keep their data there: free that port and start again to go on with them.`,
+    );
+  } else {
+    writeFileSync(portFile, String(port));
+  }
+  return port;
+}
+
+/**
+ * @param {string} origin
+ * @param {readonly import('./setup/application.mjs').Way[]} ways
+ */
+function printWays(origin, ways) {
+  say(`\nStall Till is at ${origin}`);
+  if (ways.length === 0) say('There is no business yet; "npm run demo" puts two made-up ones in.');
+  for (const { business, people, codes } of ways) {
+    say(`\n${business}: ${people.join(', ')}`);
+    for (const [at, code] of codes.entries()) {
+      say(
+        `  ${at === 0 ? 'open this in a browser:   ' : 'in another browser:       '}${origin}/enrol#${code}`,
+      );
+    }
+  }
+  if (ways.length > 0)
+    say('\nEach link enrols one browser, once, within a day; start again for fresh ones.');
+}

@@ -1,0 +1,147 @@
+/**
+ * Everything that has to hold, from a fresh clone: types, lint, import rules, unused code, units and
+ * properties, the server and the store contract on a real MariaDB, the built application over HTTP
+ * and end to end in Chromium. Installs what is missing.
+ *
+ *   npm test                 all of it
+ *   npm test -- unit e2e     only these stages
+ */
+import { spawn } from 'node:child_process';
+import { filesEndingIn } from './setup/files.mjs';
+import { ensureBuild } from './setup/build.mjs';
+import { ensureMariaDb } from './setup/mariadb.mjs';
+import { ensureNpmPackages, ensureProgram } from './setup/packages.mjs';
+import { ROOT } from './setup/run.mjs';
+import { say, Stop } from './setup/say.mjs';
+
+/** @typedef {{ name: string, run: () => Promise<void> }} Stage */
+
+/**
+ * Runs a program, its output shown only when it fails or is asked for.
+ * @param {string} command
+ * @param {readonly string[]} args
+ */
+function program(command, args) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let out = '';
+    child.stdout.on('data', (data) => (out += data));
+    child.stderr.on('data', (data) => (out += data));
+    child.on('error', reject);
+    child.on('exit', (code) => (code === 0 ? resolve(out) : reject(new Stop(out))));
+  });
+}
+
+let passed = 0;
+let failed = 0;
+
+/**
+ * Runs test files with Node's runner. Naming no file would run nothing and succeed, so that is refused.
+ * @param {readonly string[]} folders
+ * @param {readonly string[]} flags
+ */
+async function nodeTests(folders, flags = []) {
+  const files = filesEndingIn(folders, '.test.ts');
+  if (files.length === 0) throw new Stop(`no test file was found in ${folders.join(', ')}`);
+  let out;
+  try {
+    out = await program('node', [
+      '--import',
+      'tsx',
+      '--test',
+      '--test-reporter=tap',
+      ...flags,
+      ...files,
+    ]);
+  } catch (error) {
+    count(String(error instanceof Error ? error.message : error));
+    throw new Stop(onlyFailures(String(error instanceof Error ? error.message : error)));
+  }
+  const ran = count(out);
+  if (ran === 0) throw new Stop('the test files were found but no test ran');
+}
+
+/** @param {string} out */
+function count(out) {
+  const ok = Number(/^# pass (\d+)$/m.exec(out)?.[1] ?? 0);
+  const bad = Number(/^# fail (\d+)$/m.exec(out)?.[1] ?? 0);
+  passed += ok;
+  failed += bad;
+  return ok + bad;
+}
+
+/** @param {string} tap */
+function onlyFailures(tap) {
+  const lines = tap.split('\n');
+  const kept = lines.flatMap((line, at) =>
+    /^\s*not ok /.test(line) ? lines.slice(at, at + 30) : [],
+  );
+  return kept.length > 0 ? kept.join('\n') : tap;
+}
+
+async function endToEnd() {
+  let out;
+  try {
+    out = await program('npx', ['playwright', 'test', '-c', 'tests/e2e/playwright.config.ts']);
+  } catch (error) {
+    out = String(error instanceof Error ? error.message : error);
+    failed += Number(/^\s*(\d+) failed$/m.exec(out)?.[1] ?? 1);
+    passed += Number(/^\s*(\d+) passed/m.exec(out)?.[1] ?? 0);
+    throw new Stop(out);
+  }
+  const ran = Number(/^\s*(\d+) passed/m.exec(out)?.[1] ?? 0);
+  if (ran === 0) throw new Stop('no end-to-end test ran');
+  passed += ran;
+}
+
+/** @type {readonly Stage[]} */
+const stages = [
+  { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
+  { name: 'lint', run: () => program('npm', ['run', '-s', 'lint']) },
+  { name: 'unit', run: () => nodeTests(['src'], ['--test-concurrency=2']) },
+  { name: 'build', run: () => ensureBuild() },
+  {
+    name: 'server',
+    run: () => nodeTests(['tests/server', 'tests/contract'], ['--test-concurrency=2']),
+  },
+  { name: 'http', run: () => nodeTests(['tests/http', 'tests/scripts'], ['--test-concurrency=1']) },
+  { name: 'e2e', run: endToEnd },
+];
+
+const wanted = process.argv.slice(2);
+const unknown = wanted.filter((name) => !stages.some((stage) => stage.name === name));
+try {
+  if (unknown.length > 0) {
+    throw new Stop(
+      `there is no stage ${unknown.join(', ')}; there are ${stages.map((s) => s.name).join(', ')}`,
+    );
+  }
+  await ensureNpmPackages();
+  await ensureMariaDb();
+  await ensureProgram(['chromium'], 'chromium', 'the Chromium browser');
+  const began = Date.now();
+  for (const { name, run } of stages) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const from = Date.now();
+    say(`· ${name} …`);
+    try {
+      await run();
+    } catch (error) {
+      say(error instanceof Error ? error.message : String(error));
+      say(`✘ ${name} failed after ${seconds(from)} s`);
+      say(`${passed} passed, ${Math.max(failed, 1)} failed`);
+      process.exit(1);
+    }
+    say(`✔ ${name}: ${seconds(from)} s`);
+  }
+  say(`All of it holds, in ${seconds(began)} s.`);
+  say(`${passed} passed, ${failed} failed`);
+} catch (error) {
+  say(error instanceof Error ? error.message : String(error));
+  process.exit(1);
+}
+
+/** @param {number} from */
+function seconds(from) {
+  return ((Date.now() - from) / 1000).toFixed(0);
+}

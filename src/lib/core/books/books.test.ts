@@ -1,0 +1,94 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import type { Entry } from '../daybook/entry';
+import { readEntry } from '../daybook/read-entry';
+import { arbitraryDaybook, DeviceWriter, EVENT, itemId } from '../testing/arbitrary-daybook';
+import { Books } from './books';
+import { changesOf } from './changes';
+import { combine } from './combine';
+
+function booksOf(entries: readonly Entry[]): Books {
+  const books = new Books();
+  for (const entry of entries) books.apply(changesIn(entry));
+  return books;
+}
+
+function changesIn(entry: Entry) {
+  const read = readEntry(entry);
+  assert.ok(read.ok, JSON.stringify(read));
+  return changesOf(read.entry);
+}
+
+describe('the books', () => {
+  it('are the same for every order of any devices’ entries', () => {
+    const shuffled = arbitraryDaybook.chain((entries) =>
+      fc.tuple(
+        fc.constant(entries),
+        fc.shuffledSubarray([...entries], { minLength: entries.length, maxLength: entries.length }),
+      ),
+    );
+    fc.assert(
+      fc.property(shuffled, ([entries, order]) => {
+        assert.deepEqual(booksOf(order).toJSON(), booksOf(entries).toJSON());
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('are the same when what a batch adds to a row is added at once', () => {
+    fc.assert(
+      fc.property(arbitraryDaybook, (entries) => {
+        const atOnce = new Books();
+        atOnce.apply(combine(entries.flatMap(changesIn)));
+        assert.deepEqual(atOnce.toJSON(), booksOf(entries).toJSON());
+      }),
+    );
+  });
+
+  it('never make or lose goods or money: stock sums to nothing, sums to the sales', () => {
+    fc.assert(
+      fc.property(arbitraryDaybook, (entries) => {
+        const books = booksOf(entries);
+        assert.equal(total(books.rows('stock').map((row) => row.quantity)), 0);
+        const takings = total(books.rows('sales').map((row) => row.total));
+        assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
+        assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
+        assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
+        assert.equal(total(books.rows('eventWays').map((row) => row.takings)), takings);
+        assert.equal(
+          total(books.rows('drawerSums').map((row) => row.handed - row.change)),
+          takings,
+        );
+        const tax = total(books.rows('sales').map((row) => row.tax));
+        assert.equal(total(books.rows('eventTaxes').map((row) => row.amount)), tax);
+      }),
+    );
+  });
+
+  it('keep the figures of a sale when the price is changed afterwards', () => {
+    const writer = new DeviceWriter(1);
+    const now = Date.UTC(2026, 10, 22, 10);
+    const sold = writer.append(writer.sale([[2, 3]], 0, now), now);
+    const before = booksOf(sold);
+    const repriced = writer.write({ does: 'price', item: 2, price: 9999 }, now + 1);
+    const after = booksOf([...sold, ...repriced]);
+    for (const table of ['sales', 'saleLines', 'eventTotals', 'eventItems'] as const) {
+      assert.deepEqual(after.rows(table), before.rows(table));
+    }
+    assert.equal(after.rows('items')[0]?.price, 9999);
+  });
+
+  it('let the last pot be sold twice, and show what is below nothing', () => {
+    const [one, two] = [new DeviceWriter(1), new DeviceWriter(2)];
+    const now = Date.UTC(2026, 10, 22, 10);
+    const loaded = one.write({ does: 'load', item: 1, quantity: 1000 }, now);
+    const sales = [one, two].flatMap((device) => device.append(device.sale([[1, 1]], 0, now), now));
+    const left = booksOf([...loaded, ...sales])
+      .rows('stock')
+      .find((row) => row.place === EVENT && row.item === itemId(1));
+    assert.equal(left?.quantity, -1000);
+  });
+});
+
+const total = (numbers: readonly number[]): number => numbers.reduce((a, b) => a + b, 0);

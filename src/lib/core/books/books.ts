@@ -1,0 +1,41 @@
+/** The books in memory: what tests compare the databases with, and what a replay prints. */
+import { keyOfChange, rowAfter, type Change } from './change';
+import { tableNames, type Row, type TableName } from './tables';
+import type { AnyRow } from './table-spec';
+
+export class Books {
+  readonly #rows = new Map<TableName, Map<string, AnyRow>>();
+
+  apply(changes: readonly Change[]): void {
+    for (const change of changes) {
+      const table = this.#table(change.table);
+      const key = keyOfChange(change);
+      table.set(key, rowAfter(table.get(key), change));
+    }
+  }
+
+  /** The rows of a table, ordered by key. */
+  rows<T extends TableName>(table: T): Row<T>[] {
+    const keyed = [...this.#table(table)].sort(([a], [b]) => (a < b ? -1 : 1));
+    return keyed.map(([, row]) => row as Row<T>);
+  }
+
+  /** All tables that hold anything. */
+  toJSON(): Record<string, AnyRow[]> {
+    const all: Record<string, AnyRow[]> = {};
+    for (const table of tableNames) {
+      const rows = this.rows(table);
+      if (rows.length > 0) all[table] = rows;
+    }
+    return all;
+  }
+
+  #table(name: TableName): Map<string, AnyRow> {
+    let table = this.#rows.get(name);
+    if (table === undefined) {
+      table = new Map();
+      this.#rows.set(name, table);
+    }
+    return table;
+  }
+}

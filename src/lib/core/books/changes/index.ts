@@ -1,0 +1,41 @@
+/** What each kind of entry does to the books. The compiler asks for every kind. */
+import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
+import type { Change } from '../change';
+import { drawerCounted, drawerOpened, paymentTaken } from './drawer';
+import { saleRung } from './sale';
+import {
+  businessSet,
+  deviceSet,
+  eventSet,
+  eventStage,
+  itemSet,
+  staffSet,
+  tableSet,
+  taxSet,
+} from './set-up';
+import { stockMoved } from './stock';
+
+const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
+  'business.set': businessSet,
+  'tax.set': taxSet,
+  'item.set': itemSet,
+  'table.set': tableSet,
+  'staff.set': staffSet,
+  'device.set': deviceSet,
+  'event.set': eventSet,
+  'event.stage': eventStage,
+  'drawer.opened': drawerOpened,
+  'drawer.counted': drawerCounted,
+  'stock.moved': stockMoved,
+  'sale.rung': saleRung,
+  'payment.taken': paymentTaken,
+};
+
+/**
+ * The changes of rows that an entry makes. Pure, without reading anything: the same on a device
+ * and on the server, and in any order of entries.
+ */
+export function changesOf(entry: KnownEntry): Change[] {
+  const change = changesByKind[entry.kind] as (entry: KnownEntry) => Change[];
+  return change(entry);
+}

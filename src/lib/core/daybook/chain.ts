@@ -1,0 +1,98 @@
+/**
+ * The hash chain: each entry carries the hash of the one before it by the same device, so that
+ * nothing can be changed, dropped or put between without it showing.
+ */
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import canonicalize from 'canonicalize';
+import { clockOf, stampOf, tick, CLOCK_AT_REST, type Clock } from './clock';
+import { GENESIS, type Entry } from './entry';
+
+/** Where a device's chain stands: its last entry, in what the next one needs. */
+export interface ChainHead {
+  readonly seq: number;
+  readonly hash: string;
+  readonly clock: Clock;
+}
+
+export const EMPTY_CHAIN: ChainHead = { seq: 0, hash: GENESIS, clock: CLOCK_AT_REST };
+
+/** What happened, before it has a place in a chain. */
+export interface Draft {
+  readonly id: string;
+  readonly kind: string;
+  readonly v: number;
+  readonly event: string | null;
+  readonly body: Readonly<Record<string, unknown>>;
+}
+
+/** Who writes, and when: milliseconds since 1970 by the device's clock. */
+export interface Writer {
+  readonly business: string;
+  readonly device: string;
+  readonly by: string | null;
+  readonly now: number;
+}
+
+/** Gives a draft its place in the device's chain. */
+export function chainEntry(draft: Draft, head: ChainHead, writer: Writer): Entry {
+  const clock = tick(head.clock, writer.now);
+  const unsigned = {
+    id: draft.id,
+    business: writer.business,
+    device: writer.device,
+    seq: head.seq + 1,
+    at: new Date(writer.now).toISOString(),
+    stamp: stampOf(clock, writer.device),
+    by: writer.by,
+    event: draft.event,
+    kind: draft.kind,
+    v: draft.v,
+    // Only what JSON can hold goes in, or the hash would not survive being sent.
+    body: JSON.parse(JSON.stringify(draft.body)) as Record<string, unknown>,
+    digest: null,
+    prev: head.hash,
+  };
+  return { ...unsigned, hash: hashOf(unsigned) };
+}
+
+export function headAfter(entry: Entry): ChainHead {
+  return { seq: entry.seq, hash: entry.hash, clock: clockOf(entry.stamp) };
+}
+
+/** SHA-256 over the canonical JSON (RFC 8785) of the entry without its hash and private part. */
+export function hashOf(entry: Omit<Entry, 'hash' | 'private'> | Entry): string {
+  const signed: Record<string, unknown> = { ...entry };
+  delete signed['hash'];
+  delete signed['private'];
+  return digestOf(signed);
+}
+
+/** SHA-256 over the canonical JSON of any value. */
+export function digestOf(value: unknown): string {
+  return bytesToHex(sha256(utf8ToBytes(canonicalize(value) ?? 'null')));
+}
+
+/** Why an entry cannot follow what is there. */
+export type ChainFault =
+  | { readonly code: 'chain/gap'; readonly seq: number; readonly wanted: number }
+  | { readonly code: 'chain/broken'; readonly seq: number }
+  | { readonly code: 'chain/hash-wrong'; readonly seq: number }
+  | { readonly code: 'chain/stamp-back'; readonly seq: number }
+  | { readonly code: 'chain/private-wrong'; readonly seq: number };
+
+/** Whether `entry` is the next one after `head`; null when it is. */
+export function chainFault(entry: Entry, head: ChainHead): ChainFault | null {
+  const { seq } = entry;
+  if (seq !== head.seq + 1) return { code: 'chain/gap', seq, wanted: head.seq + 1 };
+  if (entry.prev !== head.hash) return { code: 'chain/broken', seq };
+  if (hashOf(entry) !== entry.hash) return { code: 'chain/hash-wrong', seq };
+  const { millis, counter } = clockOf(entry.stamp);
+  const { clock } = head;
+  const isLater = millis > clock.millis || (millis === clock.millis && counter > clock.counter);
+  if (!isLater || !entry.stamp.endsWith(entry.device)) return { code: 'chain/stamp-back', seq };
+  if (entry.private !== undefined && digestOf(entry.private) !== entry.digest) {
+    return { code: 'chain/private-wrong', seq };
+  }
+  return null;
+}

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { colour, day, hourAndMinute, kind, name, note, recordId, timeZone } from '../kind';
+
+/** A market day, fair or pop-up at one pitch. */
+export const eventSet = kind(
+  1,
+  z.strictObject({
+    id: recordId,
+    name,
+    /** What the awning says. */
+    short: z.string().trim().min(1).max(24),
+    organiser: z.string().max(80),
+    place: z.string().max(120),
+    pitch: z.string().max(40),
+    /** Editions of the same event share this. */
+    series: recordId.nullable(),
+    days: z
+      .array(z.strictObject({ date: day, opens: hourAndMinute, closes: hourAndMinute }))
+      .min(1)
+      .max(60),
+    timeZone,
+    /** The awning's two colours. */
+    stripe: colour,
+    cloth: colour,
+    notes: note,
+  }),
+);

@@ -1,0 +1,85 @@
+/** Opening and counting a drawer. */
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import { worthOf, type Pieces } from '../money/worth';
+import { expectedCash } from './expected-cash';
+
+/** Why a drawer cannot be opened or counted as asked. Ordinary outcomes: returned, never thrown. */
+export type DrawerRefusal =
+  | { readonly code: 'drawer/no-name' }
+  | { readonly code: 'drawer/bad-count'; readonly value: number; readonly count: number }
+  | { readonly code: 'drawer/counted-already'; readonly by: string }
+  | { readonly code: 'drawer/reason-wanted'; readonly difference: number };
+
+export type DrawerOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: DrawerRefusal };
+
+export interface OpenDrawer {
+  readonly id: string;
+  readonly event: string;
+  readonly name: string;
+  readonly counts: readonly Pieces[];
+}
+
+/** Opens a drawer with a counted float. */
+export function openDrawer({ id, event, name, counts }: OpenDrawer): DrawerOutcome {
+  if (name.trim() === '') return refuse({ code: 'drawer/no-name' });
+  const bad = badCount(counts);
+  if (bad !== null) return refuse(bad);
+  const kept = counted(counts);
+  const body = { name: name.trim(), float: worthOf(kept), counts: kept };
+  return { ok: true, drafts: [draft('drawer.opened', id, event, body)] };
+}
+
+export interface CountDrawer {
+  readonly newId: () => string;
+  readonly drawer: Row<'drawers'>;
+  readonly sums: Row<'drawerSums'> | undefined;
+  readonly counts: readonly Pieces[];
+  readonly reason: string;
+  /** The device's next number for a final read. */
+  readonly number: number;
+  /** Final reads that there are of this drawer. */
+  readonly reads: readonly Row<'drawerReads'>[];
+  /** Whether other drawers of the event are still open. */
+  readonly othersAreOpen: boolean;
+}
+
+/**
+ * The final read of a drawer: expected, counted, difference, reason. When it is the event's last
+ * open drawer, the event has been counted.
+ */
+export function countDrawer(command: CountDrawer): DrawerOutcome {
+  const { drawer, sums, number, newId } = command;
+  const [earlier] = command.reads;
+  if (earlier !== undefined) return refuse({ code: 'drawer/counted-already', by: earlier.id });
+  const bad = badCount(command.counts);
+  if (bad !== null) return refuse(bad);
+  const counts = counted(command.counts);
+  const expected = expectedCash(drawer, sums);
+  const found = worthOf(counts);
+  const difference = found - expected;
+  const reason = command.reason.trim();
+  if (difference !== 0 && reason === '')
+    return refuse({ code: 'drawer/reason-wanted', difference });
+  const { event } = drawer;
+  const body = { drawer: drawer.id, number, counts, expected, counted: found, difference, reason };
+  const drafts: Draft[] = [draft('drawer.counted', newId(), event, body)];
+  if (event !== null && !command.othersAreOpen) {
+    drafts.push(draft('event.stage', newId(), event, { event, stage: 'counted' }));
+  }
+  return { ok: true, drafts };
+}
+
+const refuse = (refusal: DrawerRefusal): DrawerOutcome => ({ ok: false, refusal });
+
+const counted = (counts: readonly Pieces[]): Pieces[] => counts.filter(({ count }) => count > 0);
+
+function badCount(counts: readonly Pieces[]): DrawerRefusal | null {
+  const bad = counts.find(
+    ({ count }) => !Number.isSafeInteger(count) || count < 0 || count > 99_999,
+  );
+  return bad === undefined ? null : { code: 'drawer/bad-count', ...bad };
+}

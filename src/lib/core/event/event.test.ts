@@ -1,0 +1,89 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import type { Row } from '../books/tables';
+import { eventBody, idOf } from '../testing/arbitrary-daybook';
+import { localTime } from './local-time';
+import { differencesBetween, takingsOf, type EventRows } from './takings';
+import { byDate, todaysEvent } from './todays-event';
+
+const event = (n: number, date: string, stage: string): Row<'events'> => ({
+  ...eventBody(`Event ${String(n)}`),
+  id: idOf(2, n),
+  days: [{ date, opens: '09:00', closes: '16:00' }],
+  setStamp: 'x',
+  stage,
+  stageStamp: 'x',
+});
+
+describe('the event of today', () => {
+  const now = Date.UTC(2026, 10, 22, 10);
+  it('is the one that is trading', () => {
+    const events = [
+      event(1, '2026-11-22', 'planned'),
+      event(2, '2026-11-22', 'trading'),
+      event(3, '2026-11-23', 'trading'),
+    ];
+    assert.equal(todaysEvent(events, now)?.id, idOf(2, 2));
+  });
+  it('is none on a day without one', () =>
+    assert.equal(todaysEvent([event(1, '2026-11-23', 'trading')], now), undefined));
+  it('is not one of which only the stage has arrived', () =>
+    assert.equal(
+      todaysEvent([{ ...event(1, '2026-11-22', 'trading'), setStamp: '' }], now),
+      undefined,
+    ));
+  it('follows the time zone of the event', () => {
+    const kite = { ...event(1, '2026-11-21', 'trading'), timeZone: 'America/Chicago' };
+    assert.equal(todaysEvent([kite], Date.UTC(2026, 10, 22, 3))?.id, kite.id);
+  });
+  it('knows summer time', () =>
+    assert.deepEqual(localTime(Date.UTC(2026, 6, 1, 23, 15), 'Europe/London'), {
+      day: '2026-07-02',
+      hour: 0,
+      minute: 15,
+    }));
+  it('lists the newest first', () =>
+    assert.deepEqual(
+      byDate([event(1, '2026-01-01', 'settled'), event(2, '2026-03-01', 'planned')]).map(
+        ({ id }) => id,
+      ),
+      [idOf(2, 2), idOf(2, 1)],
+    ));
+});
+
+describe('an event’s takings', () => {
+  const id = idOf(2, 1);
+  const rows: EventRows = {
+    totals: { event: id, sales: 2, takings: 900, tax: 150, units: 3, cost: 0 },
+    items: [{ event: id, item: 'b', quantity: 2000, takings: 900, tax: 150 }],
+    hours: [],
+    taxes: [],
+    ways: [{ event: id, way: 'cash', parts: 2, takings: 900 }],
+    stock: [
+      { place: id, item: 'c', quantity: 4000 },
+      { place: id, item: 'b', quantity: -1000 },
+    ],
+  };
+  it('list what was sold and what was only brought', () =>
+    assert.deepEqual(
+      takingsOf(rows).items.map(({ item, sold, left }) => [item, sold, left]),
+      [
+        ['b', 2000, -1000],
+        ['c', 0, 4000],
+      ],
+    ));
+  it('agree with themselves', () =>
+    assert.deepEqual(
+      differencesBetween(takingsOf(rows), takingsOf({ ...rows, stock: [...rows.stock].reverse() })),
+      [],
+    ));
+  it('name every figure that does not agree', () => {
+    const other = takingsOf({ ...rows, stock: rows.stock.slice(1), ways: [] });
+    assert.deepEqual(differencesBetween(takingsOf(rows), other), [
+      { where: 'items.c.sold', device: 0, server: null },
+      { where: 'items.c.takings', device: 0, server: null },
+      { where: 'items.c.left', device: 4000, server: null },
+      { where: 'ways.cash', device: 900, server: 0 },
+    ]);
+  });
+});

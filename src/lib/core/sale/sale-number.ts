@@ -1,0 +1,9 @@
+/** Numbers that people read out: the device's, and a count that is never used again. */
+
+/** @example saleNumber(3, 17) // => 'D3-17' */
+export const saleNumber = (device: number, count: number): string =>
+  `D${String(device)}-${String(count)}`;
+
+/** Number of a drawer's final read. @example readNumber(3, 2) // => 'D3-R2' */
+export const readNumber = (device: number, count: number): string =>
+  `D${String(device)}-R${String(count)}`;

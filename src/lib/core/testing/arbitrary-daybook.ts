@@ -1,0 +1,257 @@
+/** Any daybook that several devices of one business could write, for the property tests. */
+import fc from 'fast-check';
+import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
+import type { Entry } from '../daybook/entry';
+import { draft } from '../daybook/kinds';
+import { STAGES } from '../daybook/kinds/event-stage';
+import { countDrawer } from '../drawer/commands';
+import { ringUp } from '../sale/ring-up';
+import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
+import type { Row } from '../books/tables';
+
+/** UUIDs that can be told apart at a glance: `idOf(7, 3)` ends in …0007-…0003. */
+export const idOf = (group: number, n: number): string =>
+  `00000000-0000-7000-8000-${group.toString(16).padStart(4, '0')}${n.toString(16).padStart(8, '0')}`;
+
+export const BUSINESS = idOf(1, 1);
+export const EVENT = idOf(2, 1);
+export const TAX = idOf(3, 1);
+export const DRAWER = idOf(4, 1);
+export const deviceId = (n: number): string => idOf(5, n);
+export const itemId = (n: number): string => idOf(6, n);
+
+const pricing = {
+  currency: 'GBP',
+  pricesIncludeTax: true,
+  taxRounding: 'sale',
+  cashStep: 1,
+} as const;
+const tax = {
+  id: TAX,
+  name: 'VAT',
+  rate: '20',
+  level: 'country',
+  on: [],
+  sort: 1,
+  isActive: true,
+} as const;
+
+export const item = (n: number, price: number): Row<'items'> => ({
+  id: itemId(n),
+  setStamp: 'x',
+  name: `Thing ${String(n)}`,
+  detail: '',
+  code: `T${String(n)}`,
+  barcodes: [`00${String(n)}`],
+  category: '',
+  colour: '#1c684c',
+  unit: '',
+  decimals: 0,
+  price,
+  taxes: [TAX],
+  cost: 123_456,
+  low: 2000,
+  isStocked: true,
+  isActive: true,
+});
+
+type Step =
+  | {
+      readonly does: 'sale';
+      readonly goods: readonly (readonly [number, number])[];
+      readonly over: number;
+    }
+  | { readonly does: 'price'; readonly item: number; readonly price: number }
+  | { readonly does: 'stage'; readonly stage: (typeof STAGES)[number] }
+  | { readonly does: 'event'; readonly name: string }
+  | { readonly does: 'load'; readonly item: number; readonly quantity: number }
+  | { readonly does: 'open'; readonly float: number }
+  | { readonly does: 'count'; readonly counted: number };
+
+const itemNumber = fc.integer({ min: 1, max: 4 });
+const step: fc.Arbitrary<Step> = fc.oneof(
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      does: fc.constant('sale' as const),
+      goods: fc.array(fc.tuple(itemNumber, fc.integer({ min: 1, max: 9 })), {
+        minLength: 1,
+        maxLength: 4,
+      }),
+      over: fc.integer({ min: 0, max: 500 }),
+    }),
+  },
+  fc.record({
+    does: fc.constant('price' as const),
+    item: itemNumber,
+    price: fc.nat({ max: 9999 }),
+  }),
+  fc.record({ does: fc.constant('stage' as const), stage: fc.constantFrom(...STAGES) }),
+  fc.record({
+    does: fc.constant('event' as const),
+    name: fc.constantFrom('Green', 'Quay', 'Abbey'),
+  }),
+  fc.record({
+    does: fc.constant('load' as const),
+    item: itemNumber,
+    quantity: fc.integer({ min: 1, max: 90_000 }),
+  }),
+  fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
+  fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
+);
+const steps = fc.array(
+  fc.record({
+    device: fc.integer({ min: 1, max: 3 }),
+    lag: fc.integer({ min: -90_000, max: 90_000 }),
+    step,
+  }),
+  { minLength: 1, maxLength: 25 },
+);
+
+const START = Date.UTC(2026, 10, 22, 9);
+
+/**
+ * Entries of up to three devices with clocks that are off by up to a minute and a half and may run
+ * backwards, each device's in its own order.
+ */
+export const arbitraryDaybook: fc.Arbitrary<readonly Entry[]> = steps.map((all) => {
+  const writers = new Map<number, DeviceWriter>();
+  return all.flatMap(({ device, lag, step: what }, at) => {
+    let writer = writers.get(device);
+    if (writer === undefined) {
+      writer = new DeviceWriter(device);
+      writers.set(device, writer);
+    }
+    return writer.write(what, START + at * 60_000 + lag);
+  });
+});
+
+/** One device of the daybook: its chain and its counters. */
+export class DeviceWriter {
+  #head: ChainHead = EMPTY_CHAIN;
+  #ids = 0;
+  #sales = 0;
+  #reads = 0;
+
+  constructor(readonly number: number) {}
+
+  readonly newId = (): string => idOf(100 + this.number, (this.#ids += 1));
+
+  append(drafts: readonly Draft[], now: number): Entry[] {
+    return drafts.map((each) => {
+      const entry = chainEntry(each, this.#head, {
+        business: BUSINESS,
+        device: deviceId(this.number),
+        by: null,
+        now,
+      });
+      this.#head = headAfter(entry);
+      return entry;
+    });
+  }
+
+  write(what: Step, now: number): Entry[] {
+    return this.append(this.#drafts(what, now), now);
+  }
+
+  #drafts(what: Step, now: number): readonly Draft[] {
+    switch (what.does) {
+      case 'sale':
+        return this.sale(what.goods, what.over, now);
+      case 'price': {
+        const { setStamp: _stamp, ...fields } = item(what.item, what.price);
+        return [draft('item.set', this.newId(), null, { ...fields, barcodes: [], taxes: [TAX] })];
+      }
+      case 'stage':
+        return [draft('event.stage', this.newId(), EVENT, { event: EVENT, stage: what.stage })];
+      case 'event':
+        return [draft('event.set', this.newId(), EVENT, eventBody(what.name))];
+      case 'load':
+        return [
+          draft('stock.moved', this.newId(), EVENT, {
+            reason: 'loaded',
+            from: 'base',
+            to: EVENT,
+            goods: [{ item: itemId(what.item), quantity: what.quantity }],
+            note: '',
+          }),
+        ];
+      case 'open': {
+        const counts = [{ value: 100, count: what.float }];
+        const body = { name: 'Tin', float: what.float * 100, counts };
+        return [draft('drawer.opened', this.newId(), EVENT, body)];
+      }
+      case 'count':
+        return this.#count(what.counted);
+    }
+  }
+
+  /** A sale of goods as [item number, how many], with `over` minor units handed over too much. */
+  sale(goods: readonly (readonly [number, number])[], over: number, now: number): readonly Draft[] {
+    let slip: OpenSlip = emptySlip(this.newId());
+    let total = 0;
+    for (const [n, count] of goods) {
+      const put = putItem(slip, item(n, n * 105), count * 1000, `line-${String(n)}`);
+      if (put.ok) {
+        slip = put.slip;
+        total += n * 105 * count;
+      }
+    }
+    const rung = ringUp({
+      newId: this.newId,
+      slip,
+      pricing,
+      taxes: [tax],
+      event: { id: EVENT, timeZone: 'Europe/London' },
+      drawer: DRAWER,
+      handed: total + over,
+      deviceNumber: this.number,
+      number: (this.#sales += 1),
+      now,
+    });
+    if (!rung.ok) throw new Error(rung.refusal.code);
+    return rung.drafts;
+  }
+
+  #count(counted: number): readonly Draft[] {
+    const drawer: Row<'drawers'> = {
+      id: DRAWER,
+      event: EVENT,
+      device: deviceId(1),
+      by: null,
+      at: '',
+      name: 'Tin',
+      float: 5000,
+      counts: [],
+    };
+    const outcome = countDrawer({
+      newId: this.newId,
+      drawer,
+      sums: undefined,
+      counts: [{ value: 100, count: counted }],
+      reason: 'counted in the rain',
+      number: (this.#reads += 1),
+      reads: [],
+      othersAreOpen: false,
+    });
+    if (!outcome.ok) throw new Error(outcome.refusal.code);
+    return outcome.drafts;
+  }
+}
+
+export function eventBody(name: string) {
+  return {
+    id: EVENT,
+    name,
+    short: name,
+    organiser: '',
+    place: '',
+    pitch: '14',
+    series: null,
+    days: [{ date: '2026-11-22', opens: '09:00', closes: '16:00' }],
+    timeZone: 'Europe/London',
+    stripe: '#1c684c',
+    cloth: '#fffaf0',
+    notes: '',
+  };
+}

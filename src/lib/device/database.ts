@@ -1,0 +1,143 @@
+/**
+ * The device's database in IndexedDB. The books' tables are those of the core; beside them stands
+ * what makes this a device: its daybook, what it received, where it stands with the server.
+ */
+import { Dexie, type Table } from 'dexie';
+import type { ChainHead } from '../core/daybook/chain';
+import type { Clock, Stamp } from '../core/daybook/clock';
+import type { Entry } from '../core/daybook/entry';
+import type { OpenSlip } from '../core/slip/open-slip';
+import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
+import type { TableSpec } from '../core/books/table-spec';
+
+/** Who this device is. Made when it is enrolled and never changed. */
+export interface Identity {
+  readonly business: string;
+  readonly device: string;
+  /** Heads the numbers of its sales. */
+  readonly number: number;
+  /** 32 random bytes in hex; the server keeps only a hash of it. */
+  readonly token: string;
+}
+
+/** Where the device's own daybook stands. Written only together with the entries it speaks of. */
+export interface Head extends ChainHead {
+  /** Sales rung up and final reads made so far; both count on for ever. */
+  readonly sales: number;
+  readonly reads: number;
+  /** The sale rung up last here, if any. */
+  readonly lastSale: string | null;
+}
+
+/** Where the device stands with the server. */
+export interface Standing {
+  /** The last own `seq` that the server has said it has. */
+  readonly sent: number;
+  /** The last position received. */
+  readonly position: number;
+  /** Last `seq` applied of each other device; what comes again is passed over by it. */
+  readonly received: Readonly<Record<string, number>>;
+  /** The latest clock seen in others' stamps. */
+  readonly clock: Clock;
+}
+
+/** What the person at this device has chosen; of this device alone. */
+export interface Choices {
+  /** Who is selling. */
+  readonly by: string | null;
+  /** The drawer this device uses, by event. */
+  readonly drawers: Readonly<Record<string, string>>;
+}
+
+export interface Meta {
+  readonly identity: Identity;
+  /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
+  readonly enrolling: Pick<Identity, 'device' | 'token'>;
+  readonly head: Head;
+  /** The last own `seq` whose changes are in the books. */
+  readonly applied: number;
+  readonly standing: Standing;
+  readonly choices: Choices;
+  readonly slip: KeptSlip;
+}
+export type MetaRow = {
+  readonly [K in keyof Meta]: { readonly key: K; readonly value: Meta[K] };
+}[keyof Meta];
+
+/** The slip that is open at the counter; there is one, and all windows share it. */
+export interface KeptSlip extends OpenSlip {
+  /** Counts every change; lets a window tell its own changes from another's. */
+  readonly revision: number;
+}
+
+/** What one append wrote; `upTo` is the `seq` of the last of them. */
+export interface OwnBlock {
+  readonly upTo: number;
+  readonly entries: readonly Entry[];
+}
+
+/** Entries of others, in blocks: one row each would be slow. */
+export interface ReceivedBlock {
+  readonly upTo: number;
+  readonly entries: readonly Entry[];
+}
+
+/** An entry that is kept, here or on the server, but could not be applied. */
+export interface KeptRow {
+  readonly id: string;
+  readonly where: 'here' | 'server';
+  readonly code: string;
+  readonly message: string;
+  readonly stamp: Stamp;
+  /** The entry itself, when this device has to try it again. */
+  readonly entry: Entry | null;
+}
+
+type BookTables = {
+  readonly [T in TableName]: Table<Row<T>, string | readonly (string | number)[]>;
+};
+
+export class DeviceDatabase extends Dexie {
+  declare readonly meta: Table<MetaRow, keyof Meta>;
+  declare readonly entries: Table<OwnBlock, number>;
+  declare readonly received: Table<ReceivedBlock, number>;
+  declare readonly kept: Table<KeptRow, string>;
+
+  constructor(
+    name = 'stall-till',
+    options: { readonly indexedDB?: IDBFactory; readonly IDBKeyRange?: typeof IDBKeyRange } = {},
+  ) {
+    // Strict: only then does a transaction that is done survive a battery that dies.
+    super(name, { chromeTransactionDurability: 'strict', ...options });
+    const stores: Record<string, string> = {
+      meta: 'key',
+      entries: 'upTo',
+      received: '++block',
+      kept: 'id',
+    };
+    for (const table of tableNames) stores[table] = storeOf(tables[table]);
+    this.version(1).stores(stores);
+    const books = tableNames.map((table) => [table, this.table(table)]);
+    this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
+  }
+
+  /** The books' tables by name; not as properties of their own, since Dexie has a `tables` itself. */
+  readonly books: BookTables;
+
+  async read<K extends keyof Meta>(key: K): Promise<Meta[K] | undefined> {
+    const row = await this.meta.get(key);
+    return row?.value as Meta[K] | undefined;
+  }
+
+  async write<K extends keyof Meta>(key: K, value: Meta[K]): Promise<void> {
+    await this.meta.put({ key, value } as MetaRow);
+  }
+}
+
+export const NO_CHOICES: Choices = { by: null, drawers: {} };
+
+function storeOf(spec: TableSpec): string {
+  const [first = '', ...rest] = spec.key;
+  const key = rest.length === 0 ? first : `[${[first, ...rest].join('+')}]`;
+  return [key, ...spec.indexes].join(', ');
+}

@@ -1,0 +1,231 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import { Books } from '../core/books/books';
+import { changesOf } from '../core/books/changes';
+import { tableNames } from '../core/books/tables';
+import { chainFault, EMPTY_CHAIN, headAfter } from '../core/daybook/chain';
+import type { Entry } from '../core/daybook/entry';
+import { draft } from '../core/daybook/kinds';
+import { readEntry } from '../core/daybook/read-entry';
+import { emptySlip, putItem } from '../core/slip/open-slip';
+import {
+  arbitraryDaybook,
+  BUSINESS,
+  deviceId,
+  DeviceWriter,
+  EVENT,
+  idOf,
+  item,
+} from '../core/testing/arbitrary-daybook';
+import { DeviceDatabase } from './database';
+import { DeviceDaybook, ownEntriesAfter, UnfitDraftError } from './daybook';
+import { applyKept, receive } from './receive';
+import { saveSlip } from './slip-keeper';
+
+const now = Date.UTC(2026, 10, 22, 9);
+let names = 0;
+
+async function device(number = 1): Promise<{ db: DeviceDatabase; daybook: DeviceDaybook }> {
+  const db = new DeviceDatabase(`device-${(names += 1)}`, {
+    indexedDB: new IDBFactory(),
+    IDBKeyRange,
+  });
+  await db.write('identity', { business: BUSINESS, device: deviceId(number), number, token: 'x' });
+  return { db, daybook: new DeviceDaybook(db, { now: () => now }) };
+}
+
+const stage = (id: number) =>
+  draft('event.stage', idOf(7, id), EVENT, { event: EVENT, stage: 'trading' });
+const sold = (writer: DeviceWriter) => ({
+  ok: true as const,
+  drafts: writer.sale([[1, 2]], 0, now),
+});
+
+async function rowsOf(db: DeviceDatabase): Promise<Record<string, unknown>> {
+  const all: Record<string, unknown> = {};
+  for (const table of tableNames) {
+    const rows = await db.table(table).toArray();
+    if (rows.length > 0) all[table] = rows;
+  }
+  return all;
+}
+
+function booksOf(entries: readonly Entry[]): Record<string, unknown> {
+  const books = new Books();
+  for (const entry of entries) {
+    const read = readEntry(entry);
+    if (read.ok) books.apply(changesOf(read.entry));
+  }
+  return books.toJSON();
+}
+
+const sortRows = (all: Record<string, unknown>): Record<string, string[]> =>
+  Object.fromEntries(
+    Object.entries(all).map(([table, rows]) => [
+      table,
+      (rows as object[])
+        .map((row) => JSON.stringify(Object.entries(row).sort(([a], [b]) => (a < b ? -1 : 1))))
+        .sort(),
+    ]),
+  );
+
+describe('the device’s daybook', () => {
+  it('numbers entries and sales without a gap, also when several are asked for at once', async () => {
+    const { db, daybook } = await device();
+    const writer = new DeviceWriter(1);
+    await Promise.all(Array.from({ length: 12 }, () => daybook.append(() => sold(writer))));
+    const entries = await ownEntriesAfter(db, 0, 1000);
+    let head = EMPTY_CHAIN;
+    for (const entry of entries) {
+      assert.equal(chainFault(entry, head), null);
+      head = headAfter(entry);
+    }
+    assert.deepEqual([entries.length, (await db.read('head'))?.sales], [24, 12]);
+  });
+
+  it('writes nothing at all when a command is refused', async () => {
+    const { db, daybook } = await device();
+    const refused = { ok: false as const, refusal: { code: 'no' } };
+    assert.deepEqual(await daybook.append(() => refused), refused);
+    assert.deepEqual([await db.entries.count(), await db.read('head')], [0, undefined]);
+  });
+
+  it('writes nothing at all when a body is not fit, and goes on afterwards', async () => {
+    const { db, daybook } = await device();
+    const unfit = draft('event.stage', idOf(7, 1), EVENT, { event: EVENT, stage: 'gone' as never });
+    await assert.rejects(
+      daybook.append(() => ({ ok: true as const, drafts: [stage(2), unfit] })),
+      UnfitDraftError,
+    );
+    assert.equal(await db.entries.count(), 0);
+    await daybook.append(() => ({ ok: true as const, drafts: [stage(3)] }));
+    assert.equal((await db.read('head'))?.seq, 1);
+  });
+
+  it('rings a slip up once, however often it is asked to', async () => {
+    const { db, daybook } = await device();
+    const slip = putItem(emptySlip(idOf(9, 1)), item(1, 450), 1000, 'a');
+    assert.ok(slip.ok);
+    await saveSlip(db, slip.slip, 0);
+    const writer = new DeviceWriter(1);
+    const outcomes = await Promise.all(
+      [1, 2, 3].map(() => daybook.append(() => sold(writer), { settles: slip.slip.id })),
+    );
+    assert.deepEqual(
+      outcomes.map((outcome) => (outcome.ok ? 'rung' : outcome.refusal)),
+      ['rung', { code: 'slip/gone' }, { code: 'slip/gone' }],
+    );
+    await daybook.settle();
+    assert.equal(await db.books.sales.count(), 1);
+    assert.deepEqual(await saveSlip(db, slip.slip, 1), { kept: false, current: undefined });
+  });
+
+  it('is one chain when two windows write in turn, and sees what the other one changed', async () => {
+    const { db, daybook } = await device();
+    const other = new DeviceDaybook(db, daybook.surroundings);
+    const writer = new DeviceWriter(1);
+    const numbers: number[] = [];
+    const sell = (window: DeviceDaybook) =>
+      window.append(({ saleNumber }) => {
+        numbers[saleNumber] = (numbers[saleNumber] ?? 0) + 1;
+        return sold(writer);
+      });
+    for (const window of [daybook, daybook, other, daybook, other, other]) await sell(window);
+    const by = idOf(9, 1);
+    await db.write('choices', { by, drawers: {} });
+    await Promise.all([sell(other), sell(daybook)]);
+    const entries = await ownEntriesAfter(db, 0, 1000);
+    let head = EMPTY_CHAIN;
+    for (const entry of entries) {
+      assert.equal(chainFault(entry, head), null);
+      head = headAfter(entry);
+    }
+    assert.equal(entries.length, 16);
+    assert.deepEqual(Object.keys(numbers), ['1', '2', '3', '4', '5', '6', '7', '8']);
+    assert.deepEqual([...new Set(entries.slice(12).map((entry) => entry.by))], [by]);
+    assert.equal(entries[11]!.by, null);
+  });
+
+  it('lets the rows follow once, whoever does it and however often', async () => {
+    const { db, daybook } = await device();
+    const writer = new DeviceWriter(1);
+    for (let n = 0; n < 5; n += 1) await daybook.append(() => sold(writer));
+    const other = new DeviceDaybook(db, daybook.surroundings);
+    await Promise.all([daybook.settle(), other.settle(), daybook.settle(), other.settle()]);
+    const entries = await ownEntriesAfter(db, 0, 1000);
+    assert.deepEqual([entries.length, await db.read('applied')], [10, 10]);
+    assert.deepEqual(sortRows(await rowsOf(db)), sortRows(booksOf(entries)));
+  });
+
+  it('applies at the next start what a window that died had only written', async () => {
+    const { db, daybook } = await device();
+    const writer = new DeviceWriter(1);
+    await daybook.append(() => sold(writer));
+    await daybook.settle();
+    const rows = await rowsOf(db);
+    // As if the rows of the last sale had never been written.
+    await db.write('applied', 0);
+    for (const table of tableNames) await db.table(table).clear();
+    await new DeviceDaybook(db, daybook.surroundings).settle();
+    assert.deepEqual(await rowsOf(db), rows);
+  });
+
+  it('stamps later than what it has received, unless that clock must be wrong', async () => {
+    const { db, daybook } = await device();
+    const ahead = new DeviceWriter(2).write({ does: 'stage', stage: 'packed' }, now + 60_000);
+    await receive(db, deviceId(1), { entries: ahead, position: 1 }, now);
+    await daybook.append(() => ({ ok: true as const, drafts: [stage(1)] }));
+    const [own] = await ownEntriesAfter(db, 0, 1);
+    assert.ok(own !== undefined && own.stamp > ahead[0]!.stamp);
+  });
+});
+
+describe('receiving what others wrote', () => {
+  it('gives the books of all the entries, however they come and come again', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        arbitraryDaybook,
+        fc.array(fc.nat({ max: 30 }), { maxLength: 6 }),
+        async (entries, again) => {
+          const { db } = await device(9);
+          let position = 0;
+          for (const size of [...again, entries.length]) {
+            const from = Math.max(0, Math.min(position, entries.length) - (size % 3));
+            const part = entries.slice(from, from + size);
+            if (from + size < position) continue;
+            await receive(db, deviceId(9), { entries: part, position: from + size }, now);
+            position = Math.max(position, from + size);
+          }
+          assert.deepEqual(sortRows(await rowsOf(db)), sortRows(booksOf(entries)));
+        },
+      ),
+      { numRuns: 25 },
+    );
+  });
+
+  it('passes its own entries over when they come back', async () => {
+    const { db } = await device(1);
+    const own = new DeviceWriter(1).write({ does: 'load', item: 1, quantity: 5000 }, now);
+    assert.equal(await receive(db, deviceId(1), { entries: own, position: 1 }, now), 0);
+    assert.equal(await db.books.stock.count(), 0);
+  });
+
+  it('keeps a kind from the future, shows it, and applies it when it is known', async () => {
+    const { db } = await device(1);
+    const [load] = new DeviceWriter(2).write({ does: 'load', item: 1, quantity: 5000 }, now);
+    const future: Entry = { ...load!, kind: 'stock.beamed' };
+    await receive(db, deviceId(1), { entries: [future], position: 1 }, now);
+    const [kept] = await db.kept.toArray();
+    assert.deepEqual(
+      [kept?.code, kept?.where, await db.books.stock.count()],
+      ['kind/unknown', 'here', 0],
+    );
+    assert.equal(await applyKept(db), 0);
+    // A newer version of the application knows the kind: for this one, it is the old name again.
+    await db.kept.put({ ...kept!, entry: load! });
+    assert.equal(await applyKept(db), 1);
+    assert.deepEqual([await db.kept.count(), await db.books.stock.count()], [0, 2]);
+  });
+});

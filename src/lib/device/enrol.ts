@@ -1,0 +1,69 @@
+/** Making this browser a device of a business, in one go; can be tried again at any point. */
+import { v4 } from 'uuid';
+import { draft } from '../core/daybook/kinds';
+import type { StartAnswer } from '../core/daybook/sync-messages';
+import { tableNames } from '../core/books/tables';
+import { DeviceDaybook } from './daybook';
+import type { DeviceDatabase, Identity } from './database';
+import { newId } from './new-id';
+import { NO_STANDING } from './receive';
+import { Transport, type Asked } from './sync/transport';
+
+export type EnrolResult =
+  | { readonly ok: true; readonly identity: Identity }
+  | { readonly ok: false; readonly code: string; readonly message: string };
+
+const noAnswer: EnrolResult = {
+  ok: false,
+  code: 'network/none',
+  message: 'The server does not answer. Enrolling needs it this once; selling does not.',
+};
+
+/**
+ * Enrols with a code and takes in the business as it is now. A browser is one device of one
+ * business: when it is enrolled already, it stays what it is and the code is not used.
+ */
+export async function enrol(
+  db: DeviceDatabase,
+  code: string,
+  deviceName: string,
+  makeTransport: (token: string) => Transport = (token) => new Transport(token),
+  daybook: DeviceDaybook = new DeviceDaybook(db),
+): Promise<EnrolResult> {
+  const there = await db.read('identity');
+  if (there !== undefined) return { ok: true, identity: there };
+  const mine = (await db.read('enrolling')) ?? { device: v4(), token: randomToken() };
+  await db.write('enrolling', mine);
+  const transport = makeTransport(mine.token);
+  const enrolled = await transport.enrol(code, mine.device);
+  if (enrolled.came !== 'answer') return refusalOf(enrolled);
+  const started = await transport.start();
+  if (started.came !== 'answer') return refusalOf(started);
+  const identity: Identity = { ...mine, ...enrolled.answer };
+  await takeIn(db, identity, started.answer);
+  const body = { id: identity.device, name: deviceName, number: identity.number };
+  await daybook.append(() => ({
+    ok: true,
+    drafts: [draft('device.set', newId(), null, body)],
+  }));
+  return { ok: true, identity };
+}
+
+/** Everything the device starts from, and who it is: all of it or nothing. */
+async function takeIn(db: DeviceDatabase, identity: Identity, answer: StartAnswer): Promise<void> {
+  const { position, received } = answer;
+  await db.transaction('rw', db.tables, async () => {
+    for (const table of tableNames) await db.table(table).bulkPut(answer.rows[table] ?? []);
+    await db.write('standing', { ...NO_STANDING, position, received });
+    await db.write('identity', identity);
+    await db.meta.delete('enrolling');
+  });
+}
+
+const refusalOf = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): EnrolResult =>
+  asked.came === 'refusal' ? { ok: false, ...asked.refusal } : noAnswer;
+
+function randomToken(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(32));
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
+}

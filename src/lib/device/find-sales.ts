@@ -1,0 +1,46 @@
+/** Finding sales among those this device keeps. */
+import type { Row } from '../core/books/tables';
+import { readAmount } from '../core/money/amount-text';
+import type { DeviceDatabase } from './database';
+
+export interface FoundSale {
+  readonly sale: Row<'sales'>;
+  readonly lines: readonly Row<'saleLines'>[];
+}
+
+const MOST = 50;
+
+/**
+ * Sales whose number begins with what was typed, whose total is that amount, or on which something
+ * of that name was sold; all of them when nothing is typed. Newest first, at most 50.
+ */
+export async function findSales(
+  { books }: DeviceDatabase,
+  typed: string,
+  currency: string,
+): Promise<FoundSale[]> {
+  const wanted = typed.trim().toLowerCase();
+  const amount = readAmount(wanted, currency);
+  const named = new Set<string>();
+  if (wanted.length > 1) {
+    await books.saleLines.each((line) => {
+      if (`${line.name} ${line.detail}`.toLowerCase().includes(wanted)) named.add(line.sale);
+    });
+  }
+  const sales = await books.sales
+    .orderBy('id')
+    .reverse()
+    .filter((sale) => {
+      if (wanted === '' || named.has(sale.id)) return true;
+      return (
+        sale.number.toLowerCase().startsWith(wanted) || (amount.ok && sale.total === amount.amount)
+      );
+    })
+    .limit(MOST)
+    .toArray();
+  const lines = await books.saleLines
+    .where('sale')
+    .anyOf(sales.map(({ id }) => id))
+    .toArray();
+  return sales.map((sale) => ({ sale, lines: lines.filter((line) => line.sale === sale.id) }));
+}

@@ -1,0 +1,40 @@
+/** Rows that follow the database, as Svelte state. */
+import { liveQuery } from 'dexie';
+
+export interface Live<T> {
+  /** The rows as they are; `initial` until they were first read. */
+  readonly value: T;
+  /** Whether they have been read at all. */
+  readonly isRead: boolean;
+}
+
+/**
+ * Follows a query for as long as the component or effect it is called in lives.
+ * @param prepare Reads whatever state the query depends on and returns the query itself: state
+ *   read inside the query would not be followed.
+ */
+export function live<T>(prepare: () => () => Promise<T> | T, initial: T): Live<T> {
+  let value = $state.raw(initial);
+  let isRead = $state(false);
+  $effect(() => {
+    const query = prepare();
+    const following = liveQuery(query).subscribe({
+      next: (rows) => {
+        value = rows;
+        isRead = true;
+      },
+      error: (error: unknown) => {
+        console.error('reading the device failed', error);
+      },
+    });
+    return () => following.unsubscribe();
+  });
+  return {
+    get value() {
+      return value;
+    },
+    get isRead() {
+      return isRead;
+    },
+  };
+}

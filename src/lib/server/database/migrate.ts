@@ -1,0 +1,42 @@
+/** Brings the database to the shape that this version needs, one migration after another. */
+import type { Sequelize } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import type { Migration } from './migration';
+import { select } from './select';
+import { daybook } from './migrations/0001-daybook';
+import { access } from './migrations/0002-access';
+import { books } from './migrations/0003-books';
+
+const migrations: readonly Migration[] = [daybook, access, books];
+const LOCK = 'stall-till-migrations';
+const LOCK_WAIT_SECONDS = 60;
+
+/**
+ * Runs what has not run yet. Several processes may call it at once: one does the work.
+ * @returns Names of the migrations that ran.
+ */
+export async function migrate(sequelize: Sequelize): Promise<string[]> {
+  // GET_LOCK belongs to a connection, so this transaction only holds one open.
+  return await sequelize.transaction(async (transaction) => {
+    const lock = 'SELECT GET_LOCK(?, ?) AS held';
+    const wait = [LOCK, LOCK_WAIT_SECONDS];
+    const [got] = await select<{ held: number | null }>({ sequelize }, lock, wait, transaction);
+    if (Number(got?.held) !== 1) throw new Error('another process is still changing the database');
+    try {
+      const umzug = new Umzug({
+        migrations: migrations.map(({ name, statements }) => ({
+          name,
+          up: async () => {
+            for (const statement of statements) await sequelize.query(statement);
+          },
+        })),
+        storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+        logger: undefined,
+      });
+      const ran = await umzug.up();
+      return ran.map(({ name }) => name);
+    } finally {
+      await sequelize.query('SELECT RELEASE_LOCK(?)', { replacements: [LOCK], transaction });
+    }
+  });
+}

@@ -1,0 +1,48 @@
+/** Reading what strangers send: bounded, checked, and refused with a reason. */
+import type { z } from 'zod';
+import { firstIssue } from '../../core/daybook/read-entry';
+import { LARGEST_BODY } from '../../core/daybook/sync-messages';
+import { refused } from './answers';
+
+export type BodyRead<T> =
+  { readonly ok: true; readonly body: T } | { readonly ok: false; readonly response: Response };
+
+/** Reads a JSON body of a known shape. Nothing else is thrown or logged of it. */
+export async function readBody<S extends z.ZodType>(
+  request: Request,
+  schema: S,
+): Promise<BodyRead<z.infer<S>>> {
+  const announced = Number(request.headers.get('content-length') ?? 0);
+  if (announced > LARGEST_BODY) return tooLarge();
+  const type = request.headers.get('content-type') ?? '';
+  if (!type.startsWith('application/json')) {
+    return no(415, 'body/not-json', 'The body must be JSON, with content-type application/json.');
+  }
+  let text: string;
+  try {
+    text = await request.text();
+  } catch {
+    // The adapter cuts a body off that grows beyond the limit.
+    return tooLarge();
+  }
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return no(400, 'body/not-json', 'The body is not valid JSON.');
+  }
+  const read = schema.safeParse(value);
+  if (read.success) return { ok: true, body: read.data };
+  const { where, why } = firstIssue(read.error);
+  return no(422, 'body/wrong', `${where}: ${why}`);
+}
+
+const tooLarge = () =>
+  no(
+    413,
+    'body/too-large',
+    `The body is too large; at most ${String(LARGEST_BODY)} bytes are read.`,
+  );
+
+const no = (status: number, code: string, message: string) =>
+  ({ ok: false, response: refused(status, { code, message }) }) as const;

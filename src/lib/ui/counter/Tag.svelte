@@ -1,0 +1,49 @@
+<script lang="ts">
+  import type { Row } from '../../core/books/tables';
+  import { leftWords, quantityWords, type MoneyWords } from '../words/money-words';
+
+  interface Props {
+    item: Row<'items'>;
+    /** Thousandths left here; null is not counted. */
+    left: number | null;
+    /** Thousandths on the slip. */
+    onSlip: number;
+    width: number;
+    money: MoneyWords;
+    ontap: (item: Row<'items'>) => void;
+  }
+  const { item, left, onSlip, width, money, ontap }: Props = $props();
+  const rest = $derived(left === null ? null : left - onSlip);
+  const isOut = $derived(rest !== null && rest <= 0);
+  const isLow = $derived(rest !== null && !isOut && rest <= item.low);
+  const price = $derived(money.figure(item.price) + (item.unit === '' ? '' : `/${item.unit}`));
+</script>
+
+<button
+  type="button"
+  class={['tag', width === 2 && 'col-span-2 max-md:col-span-1', isOut && 'sold-out']}
+  style:--eyelet={item.colour}
+  onclick={() => ontap(item)}
+>
+  <span class="leading-tight max-md:text-[0.94rem] max-md:tracking-[-0.01em]">
+    <b class={['font-[600]', isOut && 'struck']}>{item.name}</b>
+    {#if item.detail !== ''}<span class="soft block text-[0.84rem] leading-tight"
+        >{item.detail}</span
+      >{/if}
+  </span>
+  <span
+    class="flex flex-wrap items-baseline justify-between gap-1 max-md:flex-col-reverse max-md:gap-0"
+  >
+    <span class={['text-[0.82rem] md:whitespace-nowrap', isLow ? 'text-error font-[650]' : 'soft']}>
+      {leftWords(rest, item.unit)}
+    </span>
+    <b class={['amount text-[1.15rem] whitespace-nowrap', isOut && 'struck']}>{price}</b>
+  </span>
+  {#if onSlip > 0}
+    <span class="on-slip"
+      ><span class="sr-only">on the slip: </span>{item.unit === ''
+        ? quantityWords(onSlip, '')
+        : '✓'}</span
+    >
+  {/if}
+</button>

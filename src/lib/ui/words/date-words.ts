@@ -1,0 +1,25 @@
+/** Days and times as people say them. */
+
+/** @example dayWords('2026-11-22', 'en-GB') // => 'Sunday 22 November' */
+export const dayWords = (day: string, locale: string): string =>
+  new Intl.DateTimeFormat(locale, {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  }).format(Date.parse(`${day}T00:00:00Z`));
+
+/** With the year, for lists of past days. */
+export const shortDayWords = (day: string, locale: string): string =>
+  new Intl.DateTimeFormat(locale, {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  }).format(Date.parse(`${day}T00:00:00Z`));
+
+/** A moment's time of day. @param at ISO 8601. */
+export const timeWords = (at: string, locale: string, timeZone: string): string =>
+  new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit', timeZone }).format(
+    Date.parse(at),
+  );

@@ -1,0 +1,54 @@
+/** Amounts of one business, as its people write them. */
+import { denominationText, figureText, moneyText } from '../../core/money/amount-text';
+import { currencyOf } from '../../core/money/currency';
+import { quantityText, thousandths } from '../../core/money/units';
+import type { Row } from '../../core/books/tables';
+
+export interface MoneyWords {
+  readonly currency: string;
+  /** With the sign: £4.50 */
+  text(amount: number): string;
+  /** Without: 4.50 */
+  figure(amount: number): string;
+  /** A note or coin: £20, 50p */
+  denomination(amount: number): string;
+  /** As it is said at the counter: £7.20, but 20p. */
+  spoken(amount: number): string;
+  /** A difference in words: £2.40 short, £1.00 over, nothing out */
+  off(difference: number): string;
+}
+
+export function moneyWords({
+  currency,
+  locale,
+}: Pick<Row<'businesses'>, 'currency' | 'locale'>): MoneyWords {
+  const text = (amount: number): string => moneyText(amount, currency, locale);
+  return {
+    currency,
+    text,
+    figure: (amount) => figureText(amount, currency, locale),
+    denomination: (amount) => denominationText(amount, currency, locale),
+    spoken: (amount) =>
+      amount > 0 && amount < 10 ** currencyOf(currency).decimals
+        ? denominationText(amount, currency, locale)
+        : text(amount),
+    off: (difference) =>
+      difference === 0
+        ? 'nothing out'
+        : `${text(Math.abs(difference))} ${difference < 0 ? 'short' : 'over'}`,
+  };
+}
+
+/** A quantity with its unit: 3, or 0.385 kg. */
+export function quantityWords(quantity: number, unit: string): string {
+  const text = quantityText(thousandths(quantity)).replace('-', '−');
+  return unit === '' ? text : `${text} ${unit}`;
+}
+
+/** What is left of an item, in words; null is what nobody counts. */
+export function leftWords(left: number | null, unit: string): string {
+  if (left === null) return '';
+  if (left === 0) return 'none left';
+  if (left < 0) return `${quantityWords(-left, unit)} below none`;
+  return unit === '' ? `${quantityWords(left, unit)} left` : quantityWords(left, unit);
+}

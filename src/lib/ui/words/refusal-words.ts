@@ -1,0 +1,66 @@
+/** Sentences for outcomes of the core: what is wrong, and what would be right. */
+import type { DrawerRefusal } from '../../core/drawer/commands';
+import type { EntryRefusal } from '../../core/entry-line/understand';
+import type { RingUpRefusal } from '../../core/sale/ring-up';
+import type { MoneyWords } from './money-words';
+
+export type AnyRefusal =
+  | EntryRefusal
+  | DrawerRefusal
+  | RingUpRefusal
+  | { readonly code: 'slip/gone' }
+  | { readonly code: 'drawer/none' }
+  | { readonly code: 'event/not-trading' };
+
+export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
+  switch (refusal.code) {
+    case 'amount/empty':
+      return 'Type an amount above zero, such as 4.50.';
+    case 'amount/not-a-number':
+      return `“${refusal.typed}” is not an amount; type figures such as 4.50.`;
+    case 'amount/too-many-decimals':
+      return refusal.decimals === 0
+        ? `“${refusal.typed}” has decimals; this currency has none.`
+        : `“${refusal.typed}” has too many decimals; use ${String(refusal.decimals)}.`;
+    case 'amount/negative':
+      return `“${refusal.typed}” is below zero; type what is handed over.`;
+    case 'amount/too-large':
+      return `“${refusal.typed}” is more than one amount can be.`;
+    case 'entry/negative':
+      return 'A quantity or amount below zero cannot be sold; take the line off the slip instead.';
+    case 'entry/no-such-thing':
+      return `Nothing here is called “${refusal.typed}”. Type an amount and a word to sell it unlisted.`;
+    case 'slip/quantity-not-positive':
+      return 'The quantity must be above zero; to take a line off, remove it.';
+    case 'slip/quantity-too-large':
+      return 'One line holds at most 9,999.';
+    case 'slip/too-many-decimals':
+      return refusal.decimals === 0
+        ? 'This is sold in whole pieces.'
+        : `This is sold by the ${refusal.unit} with at most ${String(refusal.decimals)} decimals.`;
+    case 'slip/no-such-line':
+      return 'That line is no longer on the slip.';
+    case 'slip/full':
+      return 'A slip holds 500 lines; take payment for these first.';
+    case 'slip/gone':
+      return 'This slip was rung up already, in another window of this device.';
+    case 'sale/nothing-on-it':
+      return 'There is nothing on the slip yet.';
+    case 'sale/paid-short':
+      return `That leaves ${money.text(refusal.left)} to pay.`;
+    case 'sale/not-an-amount':
+      return 'Type what was handed over, such as 20 or 13.50.';
+    case 'event/not-trading':
+      return 'No event is trading on this device, so nothing can be rung up.';
+    case 'drawer/none':
+      return 'No drawer is open on this device; open one first.';
+    case 'drawer/no-name':
+      return 'Give the drawer a name.';
+    case 'drawer/bad-count':
+      return `${money.denomination(refusal.value)}: type how many there are, a whole number from 0.`;
+    case 'drawer/counted-already':
+      return 'This drawer has been counted; its final read stays as it is.';
+    case 'drawer/reason-wanted':
+      return `Say why it is ${money.off(refusal.difference)}; a guess is better than nothing.`;
+  }
+}

@@ -1,0 +1,69 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { page } from '$app/state';
+  import { toast } from 'svelte-sonner';
+  import type { DeviceDatabase, Identity } from '$lib/device/database';
+  import { applyKept } from '$lib/device/receive';
+  import { shareSync } from '$lib/device/sync/shared-sync';
+  import Awning from '$lib/ui/frame/Awning.svelte';
+  import WaysAround from '$lib/ui/frame/WaysAround.svelte';
+  import { Shell } from '$lib/device/shell.svelte';
+  import { provideStall, Stall } from './stall.svelte';
+
+  interface Props {
+    db: DeviceDatabase;
+    identity: Identity;
+    children: Snippet;
+  }
+  const { db, identity, children }: Props = $props();
+
+  // svelte-ignore state_referenced_locally
+  const stall = provideStall(new Stall(db, identity));
+  const shell = new Shell();
+
+  $effect(() => {
+    const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
+    stall.tryAgain = sync.tryAgain;
+    // What a window that died had written but not yet applied.
+    void stall.daybook.settle().then(() => applyKept(db));
+    return sync.end;
+  });
+
+  // A new version is taken between sales: with nothing on the slip and no payment under way.
+  const isBetweenSales = $derived(
+    stall.isReady && stall.slip.isEmpty && !page.url.pathname.startsWith('/counter/pay'),
+  );
+  $effect(() => {
+    if (shell.isNewWaiting && isBetweenSales && page.url.pathname !== '/counter') shell.takeOver();
+  });
+  $effect(() => {
+    if (shell.hasJustUpdated) toast('A new version has been taken. Nothing else has changed.');
+  });
+</script>
+
+{#if stall.isReady}
+  <div class="flex h-dvh flex-col">
+    <Awning
+      event={stall.event}
+      business={stall.business.name}
+      seller={stall.seller?.name ?? null}
+      standing={stall.standing}
+    />
+    {#if shell.isNewWaiting && page.url.pathname === '/counter'}
+      <div class="bg-card mt-4 flex items-center justify-center gap-3 p-2 text-sm">
+        A new version is ready.
+        {#if isBetweenSales}
+          <button type="button" class="btn btn-quiet" onclick={() => shell.takeOver()}
+            >Take it now</button
+          >
+        {:else}
+          It is taken after this sale.
+        {/if}
+      </div>
+    {/if}
+    <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
+      <WaysAround path={page.url.pathname} />
+      <main class="flex min-h-0 min-w-0 flex-1 flex-col">{@render children()}</main>
+    </div>
+  </div>
+{/if}

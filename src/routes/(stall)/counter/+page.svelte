@@ -1,0 +1,274 @@
+<script lang="ts">
+  import type { ComponentProps } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
+  import { goodsOf } from '$lib/core/entry-line/find-items';
+  import { understand } from '$lib/core/entry-line/understand';
+  import { isKnown, stageOf } from '$lib/core/event/todays-event';
+  import { quantityOf } from '$lib/core/money/units';
+  import type { SlipRefusal } from '$lib/core/slip/open-slip';
+  import { live } from '$lib/device/live.svelte';
+  import EntryLine from '$lib/ui/counter/EntryLine.svelte';
+  import Tag from '$lib/ui/counter/Tag.svelte';
+  import { painted } from '$lib/ui/frame/painted';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+  import KeyList from './KeyList.svelte';
+  import SlipPaper from './SlipPaper.svelte';
+  import { takeCash } from './take-cash';
+
+  type OnTable = Pick<ComponentProps<typeof Tag>, 'item' | 'left' | 'onSlip' | 'width'>;
+
+  const stall = useStall();
+  const { db, slip } = stall;
+  const money = $derived(stall.money);
+
+  const tables = live(() => () => db.books.tables.toArray(), []);
+  const shown = $derived(
+    tables.value
+      .filter((table) => isKnown(table) && table.isActive)
+      .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)),
+  );
+  let chosen = $state<string | null>(null);
+  const table = $derived(shown.find(({ id }) => id === chosen) ?? shown[0]);
+
+  const items = live(() => {
+    const ids = table?.goods.map(({ item }) => item) ?? [];
+    return async () =>
+      new Map(
+        (await db.books.items.bulkGet(ids)).flatMap((item) => (item ? [[item.id, item]] : [])),
+      );
+  }, new Map<string, Row<'items'>>());
+  const stock = live(() => {
+    const place = stall.event?.id;
+    const keys =
+      place === undefined ? [] : (table?.goods.map(({ item }) => [place, item] as const) ?? []);
+    return async () =>
+      new Map(
+        (await db.books.stock.bulkGet([...keys])).flatMap((row) =>
+          row ? [[row.item, row.quantity]] : [],
+        ),
+      );
+  }, new Map<string, number>());
+
+  /** What the tags say of the slip; the slip itself is painted first. */
+  let onSlip = $state.raw(slip.onSlip);
+  $effect(() => {
+    void slip.current;
+    void painted().then(() => (onSlip = slip.onSlip));
+  });
+  /** What lies on the table. What has not changed stays the same object, so that nothing redraws it. */
+  let before = new Map<string, OnTable>();
+  const laidOut = $derived.by(() => {
+    const now = (table?.goods ?? []).flatMap(({ item: id, width }): OnTable[] => {
+      const item = items.value.get(id);
+      if (item?.isActive !== true) return [];
+      const left = item.isStocked ? (stock.value.get(id) ?? 0) : null;
+      const taken = onSlip.get(id) ?? 0;
+      const was = before.get(id);
+      const isSame =
+        was?.item === item && was.left === left && was.onSlip === taken && was.width === width;
+      return [isSame ? was : { item, left, onSlip: taken, width }];
+    });
+    before = new Map(now.map((each) => [each.item.id, each]));
+    return now;
+  });
+
+  // All goods are only needed for typing: they are read when the table is on the screen.
+  let isPainted = $state(false);
+  $effect(() => {
+    if (!items.isRead) return;
+    const timer = setTimeout(() => (isPainted = true), 60);
+    return () => clearTimeout(timer);
+  });
+  const all = live(() => {
+    const wanted = isPainted;
+    return () => (wanted ? db.books.items.toArray() : []);
+  }, []);
+  const goods = $derived(goodsOf(all.value));
+
+  let typed = $state('');
+  let field = $state<HTMLInputElement>();
+  const understood = $derived(understand(typed, goods, money.currency));
+  const isDesk = matchMedia('(min-width: 768px) and (pointer: fine)').matches;
+  const canSell = $derived(stall.event !== undefined && stageOf(stall.event) === 'trading');
+
+  function say(refusal: SlipRefusal | null): void {
+    if (refusal !== null) toast.error(refusalWords(refusal, money));
+  }
+
+  function tap(item: Row<'items'>): void {
+    const quantity = item.unit === '' || item.decimals === 0 ? 1000 : null;
+    if (quantity === null) {
+      // What is weighed or timed needs its quantity: typed before the name.
+      typed = ` ${item.code === '' ? item.name : item.code}`;
+      field?.focus();
+      field?.setSelectionRange(0, 0);
+      return;
+    }
+    say(slip.put(item, quantity));
+  }
+
+  function doEntry(item: Row<'items'> | null): void {
+    if (understood.means === 'item') say(slip.put(item ?? understood.item, understood.quantity));
+    else if (understood.means === 'unlisted') {
+      say(
+        slip.putUnlisted(
+          understood.word === '' ? 'Unlisted' : understood.word,
+          understood.amount,
+          unlistedTaxes,
+        ),
+      );
+    } else return;
+    typed = '';
+    field?.focus();
+  }
+  /** What is not listed carries the first tax of the set-up, which is the one most goods carry. */
+  const unlistedTaxes = $derived(stall.taxes.slice(0, 1).map(({ id }) => id));
+
+  function setQuantity(key: string, text: string): string | null {
+    let quantity: number;
+    try {
+      quantity = quantityOf(text.trim().replace(',', '.'));
+    } catch {
+      return `“${text}” is not a quantity; type figures such as 3 or 0.385.`;
+    }
+    const refusal = slip.setQuantity(key, quantity);
+    return refusal === null ? null : refusalWords(refusal, money);
+  }
+
+  async function payExactly(): Promise<void> {
+    const due = slip.quote?.dueInCash ?? 0;
+    try {
+      const done = await takeCash(stall, due);
+      if (!done.ok) toast.error(refusalWords(done.refusal, money));
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      toast.error(`Nothing was rung up, and the slip is still here: ${why}`);
+    }
+  }
+
+  let keyList = $state<HTMLDialogElement>();
+  function onkeydown(event: KeyboardEvent): void {
+    const isTyping = event.target instanceof HTMLInputElement;
+    if (event.key === 'F2' && !slip.isEmpty) void goto('/counter/pay');
+    else if (event.key === 'F9' && !slip.isEmpty) void payExactly();
+    else if (event.key === '/' && !isTyping) field?.focus();
+    else if (event.key === '?' && (!isTyping || typed === '')) keyList?.showModal();
+    else if (
+      isDesk &&
+      !isTyping &&
+      event.key.length === 1 &&
+      /[\p{L}\p{N}]/u.test(event.key) &&
+      !event.ctrlKey &&
+      !event.metaKey &&
+      !event.altKey
+    ) {
+      // A scanner, or somebody who simply types: it goes to the entry line.
+      field?.focus();
+      return;
+    } else return;
+    event.preventDefault();
+  }
+
+  $effect(() => {
+    if (isDesk) field?.focus();
+  });
+
+  let swipeFrom: { x: number; y: number } | null = null;
+  function swipeTo(event: PointerEvent): void {
+    if (swipeFrom === null || event.pointerType === 'mouse') return;
+    const [dx, dy] = [event.clientX - swipeFrom.x, event.clientY - swipeFrom.y];
+    swipeFrom = null;
+    if (Math.abs(dx) < 70 || Math.abs(dy) > Math.abs(dx) / 2) return;
+    const at = shown.findIndex(({ id }) => id === table?.id) + (dx < 0 ? 1 : -1);
+    chosen = shown[at]?.id ?? chosen;
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<h1 class="sr-only">Counter</h1>
+<div class="counter grid min-h-0 flex-1">
+  <SlipPaper class="slip-area" onquantity={setQuantity} onexact={payExactly} />
+
+  <div
+    class="cloth table-area flex min-h-0 min-w-0 flex-col gap-3 px-3 pt-6 md:px-4.5 md:pt-6.5"
+    role="presentation"
+    onpointerdown={(event) => (swipeFrom = { x: event.clientX, y: event.clientY })}
+    onpointerup={swipeTo}
+    onpointercancel={() => (swipeFrom = null)}
+  >
+    <EntryLine bind:typed bind:field {understood} {money} ondo={doEntry} />
+    {#if !canSell}
+      <p class="sheet border-accent border-l-8">
+        {stall.event === undefined
+          ? 'No event is on today, so nothing can be rung up.'
+          : 'This event is not trading; what you tap stays on the slip but cannot be rung up.'}
+        <a class="plain" href="/">See what comes next</a>
+      </p>
+    {:else if stall.drawer === undefined}
+      <p class="sheet border-accent border-l-8">
+        No drawer is open on this device yet. <a class="plain" href="/">Open one</a> before you take cash.
+      </p>
+    {/if}
+    <div
+      class="goods grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,minmax(min(6.5rem,45%),1fr))] content-start gap-2 overflow-y-auto pb-2 md:grid-cols-[repeat(auto-fill,minmax(8.6rem,1fr))] md:gap-3"
+      data-testid="goods"
+    >
+      {#each laidOut as { item, left, onSlip, width } (item.id)}
+        <Tag {item} {left} {onSlip} {width} {money} ontap={tap} />
+      {:else}
+        {#if tables.isRead}
+          <p class="sheet col-span-full">
+            No goods are laid out yet. Type a name or an amount above to sell.
+          </p>
+        {/if}
+      {/each}
+    </div>
+    <div class="flex gap-1 overflow-x-auto" role="tablist" aria-label="Tables">
+      {#each shown as { id, name } (id)}
+        <button
+          type="button"
+          role="tab"
+          aria-selected={id === table?.id}
+          class={[
+            'min-h-12 rounded-t-xl border-t-4 px-4 font-[560] whitespace-nowrap',
+            id === table?.id ? 'bg-card border-primary' : 'soft border-transparent',
+          ]}
+          onclick={() => (chosen = id)}
+        >
+          {name}
+        </button>
+      {/each}
+    </div>
+  </div>
+</div>
+<KeyList bind:dialog={keyList} />
+
+<style>
+  .counter {
+    grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
+    grid-template-areas: 'table' 'slip';
+  }
+  .counter > :global(.slip-area) {
+    grid-area: slip;
+  }
+  .goods {
+    grid-auto-rows: minmax(6.4rem, max-content);
+  }
+  .table-area {
+    grid-area: table;
+  }
+  @media (min-width: 768px) {
+    .counter {
+      grid-template: minmax(0, 1fr) / minmax(17rem, 23rem) minmax(0, 1fr);
+      grid-template-areas: 'slip table';
+    }
+    :global([data-hand='left']) .counter {
+      grid-template: minmax(0, 1fr) / minmax(0, 1fr) minmax(17rem, 23rem);
+      grid-template-areas: 'table slip';
+    }
+  }
+</style>

@@ -1,0 +1,204 @@
+<script lang="ts">
+  import Check from '@lucide/svelte/icons/check';
+  import { MediaQuery } from 'svelte/reactivity';
+  import { goto } from '$app/navigation';
+  import { thingsOn } from '$lib/core/slip/open-slip';
+  import { live } from '$lib/device/live.svelte';
+  import SlipLine from '$lib/ui/counter/SlipLine.svelte';
+  import { painted } from '$lib/ui/frame/painted';
+  import { useStall } from '../stall.svelte';
+
+  interface Props {
+    class: string;
+    onquantity: (key: string, typed: string) => string | null;
+    onexact: () => void;
+  }
+  const { class: place, onquantity, onexact }: Props = $props();
+
+  const stall = useStall();
+  const { slip, db } = stall;
+  const money = $derived(stall.money);
+  const quote = $derived(slip.quote?.cash);
+  const lines = $derived(slip.current.lines);
+  const tax = $derived(quote?.taxes.reduce((all, { amount }) => all + amount, 0) ?? 0);
+  const total = $derived(quote?.total ?? 0);
+  const things = $derived(thingsOn(slip.current));
+  const isOnTop = $derived(!stall.business.pricesIncludeTax);
+
+  let open = $state<string | null>(null);
+  /** On a phone the slip lies at the bottom; pulled up it shows every line. */
+  let wantsAll = $state(false);
+  const isPulledUp = $derived(wantsAll && lines.length > 0);
+  const isDesk = new MediaQuery('(min-width: 768px)');
+  const isFolded = $derived(!isDesk.current && !isPulledUp);
+  /** Where the lower of the two lines stands that a folded slip shows: the one touched last. */
+  const lower = $derived.by(() => {
+    const touched = lines.findIndex(({ key }) => key === slip.current.touched);
+    return Math.max(1, touched === -1 ? lines.length - 1 : touched);
+  });
+  /** The one above it follows a frame later: what was touched and the total are painted first. */
+  let above = $state<string | undefined>();
+  $effect(() => {
+    const key = lines[lower - 1]?.key;
+    void painted().then(() => (above = key));
+  });
+  const shown = $derived.by(() => {
+    if (!isFolded) return lines;
+    const newest = lines[lower];
+    const isSettled = newest === undefined || newest.key !== slip.current.touched;
+    const before = isSettled
+      ? undefined
+      : lines.find(({ key }) => key === above && key !== newest.key);
+    return [before ?? lines[lower - 1], newest].filter((line) => line !== undefined);
+  });
+
+  const last = live(
+    () => async () => {
+      const [head] = await Promise.all([db.read('head'), db.read('applied')]);
+      const id = head?.lastSale ?? null;
+      return id === null ? undefined : await db.books.sales.get(id);
+    },
+    undefined,
+  );
+
+  let list = $state<HTMLElement>();
+  $effect(() => {
+    if (!isFolded && lines.length > 0) list?.scrollTo({ top: list.scrollHeight });
+  });
+</script>
+
+<section
+  class={['flex min-h-0 flex-col md:px-4.5 md:pb-4', isPulledUp ? 'pulled-up' : 'folded', place]}
+  aria-label="Slip"
+>
+  <div class="relative flex min-h-0 flex-1 flex-col">
+    <!-- The paper lies behind what is written on it, so that a new line does not tear it anew. -->
+    <div class="paper-shade absolute inset-0">
+      <div class="paper max-md:torn-above md:torn-below h-full"></div>
+    </div>
+    <div class="relative flex min-h-0 flex-1 flex-col px-3.5 pt-3 md:px-4.5 md:pt-7 md:pb-6">
+      {#if isDesk.current}
+        <div class="flex items-baseline justify-between">
+          <h2>Slip</h2>
+          <span class="soft">{stall.seller?.name ?? ''}</span>
+        </div>
+      {:else}
+        <button
+          type="button"
+          class="mx-auto -mt-1 mb-0.5 grid h-8 w-full place-items-center"
+          aria-expanded={isPulledUp}
+          aria-label={isPulledUp ? 'Lower the slip' : 'Pull the slip up'}
+          disabled={lines.length === 0}
+          onclick={() => {
+            wantsAll = !wantsAll;
+            open = null;
+          }}
+        >
+          {#if isFolded && lines.length > 2}<span class="soft text-sm">{lines.length - 2} more</span
+            >
+          {:else}<span class="bg-base-300 h-1.5 w-14 rounded-full"></span>{/if}
+        </button>
+      {/if}
+      <ul
+        bind:this={list}
+        class={['min-h-0 flex-1 overflow-y-auto', isPulledUp && 'max-md:max-h-[60dvh]']}
+        aria-label="Lines"
+      >
+        {#each shown as line, row (isFolded ? row : line.key)}
+          <SlipLine
+            {line}
+            {money}
+            amount={quote?.lines[isFolded ? lines.indexOf(line) : row]?.net ?? 0}
+            isNew={slip.current.touched === line.key}
+            isOpen={open === line.key}
+            ontoggle={() => {
+              open = open === line.key ? null : line.key;
+              if (open !== null) wantsAll = true;
+            }}
+            onquantity={(typed) => onquantity(line.key, typed)}
+            onremove={() => {
+              open = null;
+              slip.remove(line.key);
+            }}
+          />
+        {:else}
+          <li class="soft py-3">
+            {#if last.value}
+              <Check aria-hidden="true" class="text-secondary -mt-1 inline size-5" />
+              <a
+                class="plain text-base-content font-[600]"
+                href="/sales/{last.value.id}"
+                data-testid="last-sale">{last.value.number}, {money.text(last.value.total)}</a
+              >
+              is rung up.
+            {/if}
+            Tap goods, or type.
+          </li>
+        {/each}
+      </ul>
+      {#if slip.fault !== null}
+        <p class="text-error py-2 font-[600]" role="alert">
+          This slip is not safe yet: {slip.fault} It can still be paid; do not close this window.
+        </p>
+      {/if}
+      {#if slip.takenOff !== null}
+        <div class="flex flex-wrap items-center justify-between gap-2 py-1.5" role="status">
+          <span class="soft">{slip.takenOff.name} is off the slip</span>
+          <button type="button" class="btn btn-quiet" onclick={() => slip.undo()}
+            >Put it back</button
+          >
+        </div>
+      {/if}
+      {#if isDesk.current}
+        <div class="grid grid-cols-[1fr_auto] gap-y-0.5 pt-2">
+          {#if isOnTop}
+            <span class="soft">Before tax</span><span class="figure soft text-right"
+              >{money.figure(total - tax)}</span
+            >
+          {/if}
+          <span class="soft">{isOnTop ? 'Tax on top' : 'Tax in it'}</span>
+          <span class="figure soft text-right" data-testid="tax">{money.figure(tax)}</span>
+          <span class="self-end font-[600]">{things} {things === 1 ? 'thing' : 'things'}</span>
+          <span class="amount text-right text-[2.6rem] leading-none" data-testid="total"
+            >{money.text(total)}</span
+          >
+        </div>
+      {/if}
+    </div>
+  </div>
+  <div
+    class="paper grid gap-2 px-3.5 pt-2 pb-2 max-md:grid-cols-[auto_minmax(0,1fr)] md:!border-0 md:bg-transparent md:px-0"
+  >
+    <button type="button" class="btn btn-quiet" disabled={lines.length === 0} onclick={onexact}>
+      <span class="max-md:hidden">Exact cash</span><span class="md:hidden">Exact<br />cash</span>
+      <kbd class="key max-md:hidden">F9</kbd>
+    </button>
+    <button
+      type="button"
+      class="btn btn-main flex-wrap justify-between px-5"
+      disabled={lines.length === 0}
+      onclick={() => goto('/counter/pay')}
+    >
+      <span>Take payment</span>
+      <span class="flex items-center gap-2">
+        <span class="figure" data-testid="to-pay">{money.text(total)}</span>
+        <kbd class="key max-md:hidden">F2</kbd>
+      </span>
+    </button>
+  </div>
+</section>
+
+<style>
+  /* Of a size of its own: what is written on the slip moves nothing else, and is soon painted. */
+  .folded {
+    height: min(14.9rem, 60dvh);
+    contain: strict;
+  }
+  @media (min-width: 768px) {
+    .folded,
+    .pulled-up {
+      height: auto;
+      contain: strict;
+    }
+  }
+</style>

@@ -1,0 +1,193 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { countDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
+  import { expectedCash } from '$lib/core/drawer/expected-cash';
+  import { worthOf } from '$lib/core/money/worth';
+  import { readNumber } from '$lib/core/sale/sale-number';
+  import { live } from '$lib/device/live.svelte';
+  import { newId } from '$lib/device/new-id';
+  import PieceCounter from '$lib/ui/cash/PieceCounter.svelte';
+  import { piecesFrom } from '$lib/ui/cash/typed-pieces';
+  import { timeWords } from '$lib/ui/words/date-words';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../../stall.svelte';
+
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const drawer = $derived(stall.drawer);
+  const sums = live(() => {
+    const id = stall.drawer?.id;
+    return () => (id === undefined ? undefined : db.books.drawerSums.get(id));
+  }, undefined);
+
+  let typed = $state<Record<number, string>>({});
+  let reason = $state('');
+  let refusal = $state.raw<DrawerRefusal | null>(null);
+  let isBusy = $state(false);
+  /** The read that was just made; it stays on the screen. */
+  let made = $state<string | null>(null);
+  const read = $derived(stall.reads.find(({ id }) => id === made));
+
+  const pieces = $derived(piecesFrom(typed));
+  const counted = $derived(
+    worthOf(
+      pieces.filter(({ count }) => Number.isSafeInteger(count) && count >= 0 && count < 100_000),
+    ),
+  );
+  const expected = $derived(drawer === undefined ? 0 : expectedCash(drawer, sums.value));
+  const difference = $derived(counted - expected);
+  const hasCounted = $derived(Object.values(typed).some((text) => text.trim() !== ''));
+  const others = $derived(stall.openDrawers.filter(({ id }) => id !== drawer?.id));
+
+  async function count(): Promise<void> {
+    const counting = drawer;
+    if (counting === undefined || isBusy) return;
+    isBusy = true;
+    refusal = null;
+    // The rows of the last sale may still be on their way.
+    await stall.daybook.settle();
+    const reads = await db.books.drawerReads.where('drawer').equals(counting.id).toArray();
+    const now = await db.books.drawerSums.get(counting.id);
+    const outcome = await stall.daybook.append((next) =>
+      countDrawer({
+        newId,
+        drawer: counting,
+        sums: now,
+        counts: pieces,
+        reason,
+        number: next.readNumber,
+        reads,
+        othersAreOpen: others.length > 0,
+      }),
+    );
+    isBusy = false;
+    if (!outcome.ok) {
+      if (outcome.refusal.code !== 'slip/gone') refusal = outcome.refusal;
+      return;
+    }
+    made = outcome.drafts[0]?.id ?? null;
+  }
+</script>
+
+<section
+  class="mx-auto flex w-full max-w-4xl flex-1 flex-col gap-5 overflow-y-auto px-4 pt-8 md:px-8 md:pt-10"
+>
+  {#if read !== undefined}
+    <h1>Final read {readNumber(stall.identity.number, read.number)}</h1>
+    <div class="sheet grid gap-2" data-testid="final-read">
+      <table class="rows">
+        <tbody>
+          <tr
+            ><td>Should be in the drawer</td><td class="figure">{money.figure(read.expected)}</td
+            ></tr
+          >
+          <tr><td>Counted</td><td class="figure">{money.figure(read.counted)}</td></tr>
+          <tr>
+            <td>Difference</td>
+            <td class={['figure font-[650]', read.difference !== 0 && 'text-error']}
+              >{money.off(read.difference)}</td
+            >
+          </tr>
+          {#if read.reason !== ''}<tr><td>Why</td><td>{read.reason}</td></tr>{/if}
+          <tr
+            ><td>Counted by</td><td
+              >{stall.nameOf(read.by)}, {timeWords(
+                read.at,
+                stall.business.locale,
+                stall.event?.timeZone ?? 'UTC',
+              )}</td
+            ></tr
+          >
+        </tbody>
+      </table>
+      <p class="soft">This read is numbered and stays as it is.</p>
+    </div>
+    <button type="button" class="btn btn-main self-start px-6" onclick={() => goto('/')}
+      >Back to today</button
+    >
+  {:else if drawer === undefined}
+    <h1>Count the drawer</h1>
+    <p class="sheet">
+      This device uses no open drawer. <a class="plain" href="/">Today</a> shows which there are.
+    </p>
+  {:else}
+    <h1>Count {drawer.name}</h1>
+    {#if !stall.slip.isEmpty}
+      <p class="sheet border-accent border-l-8">
+        A slip is still open at the counter. <a class="plain" href="/counter"
+          >Ring it up or empty it</a
+        > before the count if it is to be paid.
+      </p>
+    {/if}
+    <p class="soft">How many of each note and coin are in it, float included.</p>
+    <form
+      class="grid grid-cols-[minmax(0,1fr)] gap-5"
+      onsubmit={(submitted) => {
+        submitted.preventDefault();
+        void count();
+      }}
+    >
+      <div class="sheet">
+        <PieceCounter
+          {money}
+          bind:typed
+          wrong={refusal?.code === 'drawer/bad-count' ? refusal.value : null}
+        />
+      </div>
+      <div class="sheet">
+        <table class="rows">
+          <thead
+            ><tr
+              ><td></td><th scope="col">Should be</th><th scope="col">Is</th><th scope="col"
+                >Difference</th
+              ></tr
+            ></thead
+          >
+          <tbody>
+            <tr>
+              <td>Cash in {drawer.name}</td>
+              <td class="figure" data-testid="expected">{money.figure(expected)}</td>
+              <td class="figure" data-testid="counted">{hasCounted ? money.figure(counted) : ''}</td
+              >
+              <td
+                class={['figure font-[650]', hasCounted && difference !== 0 && 'text-error']}
+                data-testid="difference"
+              >
+                {hasCounted ? (difference === 0 ? 'ties up' : money.off(difference)) : ''}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="soft mt-2 text-sm">
+          Float {money.figure(drawer.float)} + handed over {money.figure(sums.value?.handed ?? 0)} − change
+          {money.figure(sums.value?.change ?? 0)}
+        </p>
+      </div>
+      <label class="grid gap-1 font-[560]">
+        Reason for a difference
+        <input
+          class={['input w-full', refusal?.code === 'drawer/reason-wanted' && '!border-error']}
+          bind:value={reason}
+          maxlength="500"
+          placeholder="such as: change given wrong at noon"
+          aria-invalid={refusal?.code === 'drawer/reason-wanted'}
+        />
+      </label>
+      {#if refusal !== null}<p class="text-error" role="alert">
+          {refusalWords(refusal, money)}
+        </p>{/if}
+      <div
+        class="bg-base-100 border-base-300 sticky bottom-0 flex flex-wrap items-center justify-between gap-3 border-t py-3"
+      >
+        <p>
+          <span class="amount block text-2xl md:text-3xl">{money.text(counted)}</span>
+          <span class={['text-sm', hasCounted && difference !== 0 && 'text-error font-[600]']}>
+            {hasCounted ? (difference === 0 ? 'ties up' : money.off(difference)) : 'counted so far'}
+          </span>
+        </p>
+        <button class="btn btn-main px-6" disabled={isBusy || !hasCounted}>Close the drawer</button>
+      </div>
+    </form>
+  {/if}
+</section>

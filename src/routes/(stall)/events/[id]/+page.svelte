@@ -1,0 +1,221 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { stageOf } from '$lib/core/event/todays-event';
+  import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
+  import { readNumber } from '$lib/core/sale/sale-number';
+  import { eventRows } from '$lib/device/event-rows';
+  import { live } from '$lib/device/live.svelte';
+  import Bunting from '$lib/ui/event/Bunting.svelte';
+  import HourChart from '$lib/ui/event/HourChart.svelte';
+  import { dayWords } from '$lib/ui/words/date-words';
+  import { leftWords, quantityWords } from '$lib/ui/words/money-words';
+  import { useStall } from '../../stall.svelte';
+  import { askTakings, type ServerTakings } from './ask-takings';
+
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const id = $derived(page.params.id ?? '');
+  const event = $derived(stall.events.find((each) => each.id === id));
+  const rows = live(() => {
+    const wanted = id;
+    return () => eventRows(db, wanted);
+  }, null);
+  const items = live(
+    () => async () => new Map((await db.books.items.toArray()).map((item) => [item.id, item])),
+    new Map(),
+  );
+  const reads = live(() => {
+    const wanted = id;
+    return () => db.books.drawerReads.where('event').equals(wanted).toArray();
+  }, []);
+  const ours = $derived<EventTakings | null>(rows.value === null ? null : takingsOf(rows.value));
+
+  let server = $state.raw<ServerTakings>({ is: 'asking' });
+  // Asked again whenever something was sent or came in, so that the two can be held together.
+  $effect(() => {
+    void ours;
+    void stall.toSend;
+    void stall.sync.network;
+    const wanted = id;
+    let isOld = false;
+    const timer = setTimeout(() => {
+      void askTakings(stall.transport, wanted).then((answer) => {
+        if (!isOld) server = answer;
+      });
+    }, 250);
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
+  });
+  const differences = $derived(
+    ours !== null && server.is === 'there' ? differencesBetween(ours, server.takings) : [],
+  );
+
+  const dayList = $derived(
+    (event?.days ?? [])
+      .map(
+        ({ date, opens, closes }) =>
+          `${dayWords(date, stall.business.locale)}, ${opens} to ${closes}`,
+      )
+      .join(' · '),
+  );
+
+  type Order = 'takings' | 'sold' | 'left' | 'name';
+  let order = $state<Order>('takings');
+  const sorted = $derived.by(() => {
+    const named = (ours?.items ?? []).map((row) => ({
+      ...row,
+      item: items.value.get(row.item) ?? null,
+      id: row.item,
+    }));
+    const by: Record<Order, (a: (typeof named)[number], b: (typeof named)[number]) => number> = {
+      takings: (a, b) => b.takings - a.takings,
+      sold: (a, b) => b.sold - a.sold,
+      left: (a, b) => (a.left ?? 0) - (b.left ?? 0),
+      name: (a, b) => (nameOf(a.item) < nameOf(b.item) ? -1 : 1),
+    };
+    return named.sort((a, b) => by[order](a, b) || (a.id < b.id ? -1 : 1));
+  });
+  const nameOf = (item: { name: string; detail: string } | null): string =>
+    item === null ? 'Not listed' : item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
+</script>
+
+<div class="page gap-5">
+  {#if event === undefined}
+    <p class="sheet max-w-xl">
+      There is no such event on this device. <a class="plain" href="/books">All events</a>
+    </p>
+  {:else}
+    <div class="grid grid-cols-[minmax(0,1fr)] items-end gap-4 lg:grid-cols-[1fr_1.2fr]">
+      <div>
+        <h1>{event.name}</h1>
+        <p class="soft">
+          {dayList} · pitch {event.pitch}
+        </p>
+      </div>
+      <Bunting stage={stageOf(event)} />
+    </div>
+
+    <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
+      <section class="sheet" aria-labelledby="takings">
+        <h2 id="takings">Takings</h2>
+        <p class="amount my-2 text-5xl" data-testid="event-takings">
+          {money.text(ours?.takings ?? 0)}
+        </p>
+        <p class="soft" data-testid="event-sales">
+          {ours?.sales ?? 0} sales · {ours?.units ?? 0} things · tax {money.text(ours?.tax ?? 0)}
+        </p>
+        <table class="rows mt-3">
+          <thead
+            ><tr><td></td><th scope="col">This device</th><th scope="col">Server</th></tr></thead
+          >
+          <tbody>
+            {#each ['takings', 'tax', 'sales', 'units'] as const as figure (figure)}
+              {@const text = (value: number) =>
+                figure === 'takings' || figure === 'tax' ? money.figure(value) : String(value)}
+              <tr>
+                <td class="capitalize">{figure === 'units' ? 'things' : figure}</td>
+                <td class="figure" data-testid="device-{figure}">{text(ours?.[figure] ?? 0)}</td>
+                <td class="figure" data-testid="server-{figure}"
+                  >{server.is === 'there' ? text(server.takings[figure]) : '–'}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        <p class="mt-3 font-[600]" role="status" data-testid="ties-up">
+          {#if server.is === 'asking'}<span class="soft">Asking the server …</span>
+          {:else if server.is === 'away'}<span class="soft"
+              >No network: the device’s own figures are shown.</span
+            >
+          {:else if differences.length === 0}<span class="text-secondary"
+              >Device and server agree on every figure.</span
+            >
+          {:else if stall.toSend > 0}<span
+              >{stall.toSend} entries are still to be sent; then the server has them too.</span
+            >
+          {:else}<span class="text-error"
+              >{differences.length} figures differ; the other devices may still be sending.</span
+            >{/if}
+        </p>
+      </section>
+      <section class="sheet" aria-labelledby="hours">
+        <h2 id="hours" class="mb-3">By the hour</h2>
+        <HourChart hours={ours?.hours ?? []} {money} />
+        {#if reads.value.length > 0}
+          <h2 class="mt-5 mb-1">Final reads</h2>
+          <table class="rows">
+            <thead
+              ><tr
+                ><td></td><th scope="col">Should be</th><th scope="col">Is</th><th scope="col"
+                  >Difference</th
+                ></tr
+              ></thead
+            >
+            <tbody>
+              {#each reads.value as read (read.id)}
+                <tr>
+                  <td
+                    >{readNumber(
+                      stall.devices.find((device) => device.id === read.device)?.number ?? 0,
+                      read.number,
+                    )}
+                    {#if read.reason !== ''}<span class="soft block text-sm">{read.reason}</span
+                      >{/if}</td
+                  >
+                  <td class="figure">{money.figure(read.expected)}</td>
+                  <td class="figure">{money.figure(read.counted)}</td>
+                  <td class={['figure font-[650]', read.difference !== 0 && 'text-error']}
+                    >{read.difference === 0 ? 'ties up' : money.off(read.difference)}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        {/if}
+      </section>
+    </div>
+
+    <section class="sheet" aria-labelledby="items">
+      <div class="mb-2 flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="items">Item by item</h2>
+        <label class="soft flex items-center gap-2 whitespace-nowrap">
+          Order by
+          <select
+            class="select border-base-300 bg-card text-base-content min-h-12 border-2"
+            bind:value={order}
+          >
+            <option value="takings">takings</option><option value="sold">sold</option><option
+              value="left">least left</option
+            ><option value="name">name</option>
+          </select>
+        </label>
+      </div>
+      <table class="rows" data-testid="items">
+        <thead>
+          <tr
+            ><th scope="col">Item</th><th scope="col">Sold</th><th scope="col">Left</th><th
+              scope="col">Takings</th
+            ></tr
+          >
+        </thead>
+        <tbody>
+          {#each sorted as row (row.id)}
+            <tr data-item={row.item?.code ?? row.id}>
+              <td>{nameOf(row.item)}</td>
+              <td class="figure">{quantityWords(row.sold, row.item?.unit ?? '')}</td>
+              <td class={['figure', row.left !== null && row.left < 0 && 'text-error font-[650]']}
+                >{leftWords(row.left, row.item?.unit ?? '')}</td
+              >
+              <td class="figure">{money.figure(row.takings)}</td>
+            </tr>
+          {:else}
+            <tr><td colspan="4" class="soft">Nothing was brought and nothing sold yet.</td></tr>
+          {/each}
+        </tbody>
+      </table>
+    </section>
+  {/if}
+</div>

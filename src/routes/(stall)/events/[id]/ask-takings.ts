@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { takingsOf, type EventRows, type EventTakings } from '$lib/core/event/takings';
+import type { Transport } from '$lib/device/sync/transport';
+
+export type ServerTakings =
+  | { readonly is: 'asking' }
+  | { readonly is: 'there'; readonly takings: EventTakings }
+  | { readonly is: 'away' };
+
+const rows = z.array(z.record(z.string(), z.unknown()));
+const answer = z.object({
+  totals: z.record(z.string(), z.unknown()).optional(),
+  items: rows,
+  hours: rows,
+  taxes: rows,
+  ways: rows,
+  stock: rows,
+});
+
+/** The event as MariaDB has it; away when the server does not answer. */
+export async function askTakings(transport: Transport, event: string): Promise<ServerTakings> {
+  const asked = await transport.ask(`/api/events/${event}/takings`, answer);
+  if (asked.came !== 'answer') return { is: 'away' };
+  return { is: 'there', takings: takingsOf(asked.answer as unknown as EventRows) };
+}

@@ -1,0 +1,150 @@
+/** The open slip as the screens see it: changed at once, saved behind, the same in every tab. */
+import type { Row } from '$lib/core/books/tables';
+import type { Quote, SlipTax } from '$lib/core/pricing/slip';
+import {
+  emptySlip,
+  putItem,
+  putUnlisted,
+  quantitiesOn,
+  removeLine,
+  setQuantity,
+  type OpenLine,
+  type OpenSlip,
+  type SlipOutcome,
+  type SlipRefusal,
+} from '$lib/core/slip/open-slip';
+import { priceSlip } from '$lib/core/slip/price-slip';
+import type { DeviceDatabase, KeptSlip } from '$lib/device/database';
+import { live } from '$lib/device/live.svelte';
+import { newId } from '$lib/device/new-id';
+import { readSlip, saveSlip } from '$lib/device/slip-keeper';
+import { painted } from '$lib/ui/frame/painted';
+
+export class OpenSlipState {
+  #slip = $state.raw<OpenSlip>(emptySlip(newId()));
+  #before = $state.raw<OpenSlip | null>(null);
+  #revision = 0;
+  #saving: Promise<void> | null = null;
+  #isChanged = false;
+  #isTakenUp = $state(false);
+  /** Why the slip as it is shown could not be saved; null while all is well. */
+  fault = $state<string | null>(null);
+  readonly #row;
+
+  constructor(
+    readonly db: DeviceDatabase,
+    readonly business: () => Row<'businesses'> | null,
+    readonly taxes: () => readonly SlipTax[],
+  ) {
+    this.#row = live(() => () => readSlip(db), undefined);
+    $effect(() => {
+      if (!this.#row.isRead) return;
+      this.#follow(this.#row.value);
+      this.#isTakenUp = true;
+    });
+  }
+
+  /** Whether the slip that the device kept, if any, is the one that is shown. */
+  get isRead(): boolean {
+    return this.#isTakenUp;
+  }
+  get current(): OpenSlip {
+    return this.#slip;
+  }
+  get isEmpty(): boolean {
+    return this.#slip.lines.length === 0;
+  }
+  readonly onSlip: ReadonlyMap<string, number> = $derived.by(() => quantitiesOn(this.#slip));
+  readonly quote: Quote | null = $derived.by(() => {
+    const business = this.business();
+    return business === null ? null : priceSlip(this.#slip, business, this.taxes());
+  });
+  /** The line that was taken off last, as long as it can come back. */
+  get takenOff(): OpenLine | null {
+    const left = new Set(this.#slip.lines.map(({ key }) => key));
+    return this.#before?.lines.find(({ key }) => !left.has(key)) ?? null;
+  }
+
+  put(item: Row<'items'>, quantity: number): SlipRefusal | null {
+    return this.#take(putItem(this.#slip, item, quantity, newId()));
+  }
+  putUnlisted(name: string, price: number, taxes: readonly string[]): SlipRefusal | null {
+    return this.#take(putUnlisted(this.#slip, { name, price, taxes }, newId()));
+  }
+  setQuantity(key: string, quantity: number): SlipRefusal | null {
+    return this.#take(setQuantity(this.#slip, key, quantity));
+  }
+  remove(key: string): SlipRefusal | null {
+    const before = this.#slip;
+    const refusal = this.#take(removeLine(this.#slip, key));
+    if (refusal === null) this.#before = before;
+    return refusal;
+  }
+  undo(): void {
+    if (this.#before === null) return;
+    this.#set(this.#before);
+  }
+
+  /** Waits until what is shown is on disk. */
+  async saved(): Promise<void> {
+    while (this.#saving !== null) await this.#saving;
+  }
+
+  /** The slip has been rung up: its row is gone, the next one begins. */
+  startAfresh(): void {
+    this.#slip = emptySlip(newId());
+    this.#before = null;
+    this.#revision = 0;
+  }
+
+  #take(outcome: SlipOutcome): SlipRefusal | null {
+    if (!outcome.ok) return outcome.refusal;
+    this.#set(outcome.slip);
+    return null;
+  }
+
+  #set(slip: OpenSlip): void {
+    this.#slip = slip;
+    this.#before = null;
+    this.#isChanged = true;
+    this.#saving ??= this.#saveAll();
+  }
+
+  async #saveAll(): Promise<void> {
+    try {
+      await painted();
+      while (this.#isChanged) {
+        this.#isChanged = false;
+        const saved = await saveSlip(this.db, this.#slip, this.#revision);
+        if (saved.kept) this.#revision = saved.revision;
+        else this.#adopt(saved.current);
+      }
+      this.fault = null;
+    } catch (error) {
+      this.fault = `the device would not keep it (${error instanceof Error ? error.name : String(error)}).`;
+    } finally {
+      this.#saving = null;
+    }
+  }
+
+  /** Takes over what another tab did; our own saves come back with a revision we know. */
+  #follow(row: KeptSlip | undefined): void {
+    if (this.#saving !== null) return;
+    const isNews =
+      row === undefined
+        ? this.#revision > 0
+        : row.id !== this.#slip.id || row.revision > this.#revision;
+    if (isNews) this.#adopt(row);
+  }
+
+  #adopt(row: KeptSlip | undefined): void {
+    if (row === undefined) {
+      this.startAfresh();
+      return;
+    }
+    const { id, lines, touched, revision } = row;
+    this.#slip = { id, lines, touched };
+    this.#before = null;
+    this.#revision = revision;
+  }
+}

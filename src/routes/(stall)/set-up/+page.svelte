@@ -1,0 +1,146 @@
+<script lang="ts">
+  import { version } from '$app/environment';
+  import { z } from 'zod';
+  import { live } from '$lib/device/live.svelte';
+  import { askToKeep, isLow, storageReport, type StorageReport } from '$lib/device/storage';
+  import { HANDS, looks, THEMES } from '$lib/ui/frame/looks.svelte';
+  import { syncWords } from '$lib/ui/words/sync-words';
+  import { useStall } from '../stall.svelte';
+
+  const stall = useStall();
+  let storage = $state.raw<StorageReport | null>(null);
+  $effect(() => {
+    void storageReport().then((report) => (storage = report));
+  });
+  const kept = live(() => () => stall.db.kept.orderBy('id').toArray(), []);
+  function room(bytes: number | null): string {
+    if (bytes === null) return 'unknown';
+    const megabytes = bytes / 1_000_000;
+    return megabytes < 1000 ? `${megabytes.toFixed(1)} MB` : `${(megabytes / 1000).toFixed(1)} GB`;
+  }
+
+  let link = $state<string | null>(null);
+  let linkSays = $state('');
+  async function makeCode(): Promise<void> {
+    linkSays = '';
+    const answer = z.object({ code: z.string(), expires: z.string() });
+    const asked = await stall.transport.ask('/api/devices/code', answer, {});
+    if (asked.came === 'answer') link = `${location.origin}/enrol#${asked.answer.code}`;
+    else
+      linkSays =
+        asked.came === 'refusal'
+          ? asked.refusal.message
+          : 'The server does not answer; a new device needs it this once.';
+  }
+</script>
+
+<div class="page gap-5 md:grid-cols-2">
+  <h1 class="md:col-span-2">Set-up</h1>
+
+  <section class="sheet grid content-start gap-3" aria-labelledby="looks">
+    <h2 id="looks">Looks</h2>
+    <div class="flex flex-wrap gap-2" role="group" aria-label="Theme">
+      {#each THEMES as { id, name } (id)}
+        <button
+          type="button"
+          class={['btn btn-quiet', looks.theme === id && '!border-primary !border-3']}
+          aria-pressed={looks.theme === id}
+          onclick={() => (looks.theme = id)}>{name}</button
+        >
+      {/each}
+    </div>
+    <div class="flex flex-wrap gap-2" role="group" aria-label="Hand">
+      {#each HANDS as { id, name } (id)}
+        <button
+          type="button"
+          class={['btn btn-quiet', looks.hand === id && '!border-primary !border-3']}
+          aria-pressed={looks.hand === id}
+          onclick={() => (looks.hand = id)}>{name}</button
+        >
+      {/each}
+    </div>
+  </section>
+
+  <section
+    class="sheet grid grid-cols-[minmax(0,1fr)] content-start gap-2"
+    aria-labelledby="device"
+  >
+    <h2 id="device">This device</h2>
+    <dl class="grid gap-x-5 sm:grid-cols-[auto_minmax(0,1fr)] sm:gap-y-1.5 [&>dd]:max-sm:mb-2">
+      <dt class="soft">Number</dt>
+      <dd>
+        D{stall.identity.number}; its sales are D{stall.identity.number}-1, D{stall.identity
+          .number}-2 …
+      </dd>
+      <dt class="soft">Business</dt>
+      <dd>{stall.business.name}</dd>
+      <dt class="soft">Network</dt>
+      <dd>{syncWords(stall.standing, false)}</dd>
+      <dt class="soft">Entries written</dt>
+      <dd class="figure">{stall.head}, of which {stall.toSend} still to send</dd>
+      <dt class="soft">Room</dt>
+      <dd>
+        {#if storage === null}…{:else}
+          {room(storage.used)} of {room(storage.room)} used
+          {#if isLow(storage)}<b class="text-error"
+              >· room is running low; free some before the next event</b
+            >{/if}
+        {/if}
+      </dd>
+      <dt class="soft">Kept by the browser</dt>
+      <dd>
+        {#if storage?.isKept}yes, also when it is short of room
+        {:else}
+          not promised yet
+          <button
+            type="button"
+            class="btn btn-quiet ml-2"
+            onclick={async () => {
+              await askToKeep();
+              storage = await storageReport();
+            }}>Ask for it</button
+          >
+        {/if}
+      </dd>
+      <dt class="soft">Version</dt>
+      <dd class="code">{version}</dd>
+    </dl>
+    {#if stall.sync.refusal !== null || stall.sync.pauses.size > 0}
+      <p class="text-error" role="alert">
+        {stall.sync.refusal?.message ?? syncWords(stall.standing, false)}
+      </p>
+      <button
+        type="button"
+        class="btn btn-quiet justify-self-start"
+        onclick={() => stall.tryAgain()}>Try again</button
+      >
+    {/if}
+  </section>
+
+  <section class="sheet grid content-start gap-3" aria-labelledby="add">
+    <h2 id="add">Add a device</h2>
+    <p class="soft">
+      A link enrols one more browser, once, within a quarter of an hour. It needs the network.
+    </p>
+    {#if link === null}
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={makeCode}
+        >Make a link</button
+      >
+    {:else}
+      <p class="code break-all" data-testid="enrol-link">{link}</p>
+    {/if}
+    {#if linkSays !== ''}<p class="text-error" role="alert">{linkSays}</p>{/if}
+  </section>
+
+  <section class="sheet grid content-start gap-3" aria-labelledby="kept">
+    <h2 id="kept">Kept, not applied</h2>
+    {#each kept.value as row (row.id)}
+      <p>
+        <b class="code">{row.id.slice(0, 8)}</b>
+        {row.where === 'server' ? 'on the server' : 'on this device'}: {row.message}
+      </p>
+    {:else}
+      <p class="soft">Nothing. What a version cannot read is kept here until a newer one can.</p>
+    {/each}
+  </section>
+</div>

@@ -1,0 +1,180 @@
+/** What every screen of the stall needs: this device, its business, its event, its slip. */
+import { getContext, setContext } from 'svelte';
+import type { Row } from '$lib/core/books/tables';
+import { localTime } from '$lib/core/event/local-time';
+import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
+import type { SlipTax } from '$lib/core/pricing/slip';
+import { taxesInForce } from '$lib/core/slip/price-slip';
+import { DeviceDaybook } from '$lib/device/daybook';
+import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from '$lib/device/database';
+import { live } from '$lib/device/live.svelte';
+import type { SyncState } from '$lib/device/sync/state';
+import { Transport } from '$lib/device/sync/transport';
+import type { Standing } from '$lib/ui/words/sync-words';
+import { moneyWords } from '$lib/ui/words/money-words';
+import { OpenSlipState } from './open-slip.svelte';
+
+const KEY = Symbol('stall');
+
+export class Stall {
+  readonly daybook: DeviceDaybook;
+  readonly transport: Transport;
+  readonly slip: OpenSlipState;
+  /** As last said by whichever tab talks to the server. */
+  sync = $state.raw<Pick<SyncState, 'network' | 'pauses' | 'refusal'>>({
+    network: 'unknown',
+    pauses: new Set(),
+    refusal: null,
+  });
+  /** Asks whoever talks to the server to try again. */
+  tryAgain: () => void = () => undefined;
+
+  readonly #now = $state({ minute: Date.now() });
+  readonly #business;
+  readonly #taxes;
+  readonly #staff;
+  readonly #events;
+  readonly #devices;
+  readonly #drawers;
+  readonly #reads;
+  readonly #choices;
+  readonly #counts;
+
+  constructor(
+    readonly db: DeviceDatabase,
+    readonly identity: Identity,
+  ) {
+    this.daybook = new DeviceDaybook(db);
+    this.transport = new Transport(identity.token);
+    const { books } = db;
+    this.#business = live(() => () => books.businesses.get(identity.business), undefined);
+    this.#taxes = live(() => () => books.taxes.toArray(), []);
+    this.#staff = live(() => () => books.staff.toArray(), []);
+    this.#events = live(() => () => books.events.toArray(), []);
+    this.#devices = live(() => () => books.devices.toArray(), []);
+    this.#choices = live<Choices | undefined>(() => () => db.read('choices'), undefined);
+    this.#counts = live(
+      () => async () => {
+        // `applied` is read so that this is looked at again when rows have followed a new head.
+        const [head, standing, kept] = await Promise.all([
+          db.read('head'),
+          db.read('standing'),
+          db.kept.count(),
+          db.read('applied'),
+        ]);
+        return { head: head?.seq ?? 0, sent: standing?.sent ?? 0, kept };
+      },
+      { head: 0, sent: 0, kept: 0 },
+    );
+    this.#drawers = live(() => {
+      const id = this.event?.id;
+      return () => (id === undefined ? [] : books.drawers.where('event').equals(id).sortBy('at'));
+    }, []);
+    this.#reads = live(() => {
+      const id = this.event?.id;
+      return () =>
+        id === undefined ? [] : books.drawerReads.where('event').equals(id).sortBy('at');
+    }, []);
+    this.slip = new OpenSlipState(
+      db,
+      () => this.#business.value ?? null,
+      () => this.taxes,
+    );
+    $effect(() => {
+      const timer = setInterval(() => (this.#now.minute = Date.now()), 30_000);
+      return () => clearInterval(timer);
+    });
+  }
+
+  /** Whether enough has been read to show any screen. */
+  get isReady(): boolean {
+    return this.#business.isRead && this.#events.isRead && this.#choices.isRead && this.slip.isRead;
+  }
+  get business(): Row<'businesses'> {
+    return this.#business.value ?? NO_BUSINESS;
+  }
+  readonly money = $derived.by(() => moneyWords(this.business));
+  readonly taxes: readonly SlipTax[] = $derived.by(() => taxesInForce(this.#taxes.value));
+  get staff(): readonly Row<'staff'>[] {
+    return this.#staff.value.filter((person) => isKnown(person) && person.isActive);
+  }
+  get devices(): readonly Row<'devices'>[] {
+    return this.#devices.value;
+  }
+  readonly events: readonly Row<'events'>[] = $derived.by(() => byDate(this.#events.value));
+  /** The event that is on today. */
+  readonly event: Row<'events'> | undefined = $derived.by(() =>
+    todaysEvent(this.#events.value, this.#now.minute),
+  );
+  get today(): string {
+    return localTime(this.#now.minute, this.business.timeZone).day;
+  }
+  get choices(): Choices {
+    return this.#choices.value ?? NO_CHOICES;
+  }
+  readonly seller: Row<'staff'> | undefined = $derived.by(() =>
+    this.#staff.value.find(({ id }) => id === this.choices.by),
+  );
+
+  /** Drawers of today's event, oldest first. */
+  get drawers(): readonly Row<'drawers'>[] {
+    return this.#drawers.value;
+  }
+  get reads(): readonly Row<'drawerReads'>[] {
+    return this.#reads.value;
+  }
+  readonly openDrawers: readonly Row<'drawers'>[] = $derived.by(() =>
+    this.drawers.filter(({ id }) => !this.reads.some((read) => read.drawer === id)),
+  );
+  /** The drawer that this device uses now. */
+  readonly drawer: Row<'drawers'> | undefined = $derived.by(() => {
+    const event = this.event?.id;
+    if (event === undefined) return undefined;
+    return this.openDrawers.find(({ id }) => id === this.choices.drawers[event]);
+  });
+
+  get toSend(): number {
+    return Math.max(0, this.#counts.value.head - this.#counts.value.sent);
+  }
+  get head(): number {
+    return this.#counts.value.head;
+  }
+  get kept(): number {
+    return this.#counts.value.kept;
+  }
+  get standing(): Standing {
+    return { network: this.sync.network, toSend: this.toSend, pauses: this.sync.pauses };
+  }
+
+  async choose(change: Partial<Choices>): Promise<void> {
+    await this.db.transaction('rw', this.db.meta, async () => {
+      const now = (await this.db.read('choices')) ?? NO_CHOICES;
+      await this.db.write('choices', { ...now, ...change });
+    });
+  }
+
+  async useDrawer(event: string, drawer: string): Promise<void> {
+    await this.choose({ drawers: { ...this.choices.drawers, [event]: drawer } });
+  }
+
+  nameOf(staff: string | null): string {
+    return this.#staff.value.find(({ id }) => id === staff)?.name ?? 'nobody signed in';
+  }
+}
+
+const NO_BUSINESS: Row<'businesses'> = {
+  id: '',
+  setStamp: '',
+  name: '',
+  currency: 'GBP',
+  locale: 'en-GB',
+  timeZone: 'UTC',
+  pricesIncludeTax: true,
+  taxRounding: 'sale',
+  cashStep: 1,
+  receiptHead: '',
+  receiptFoot: '',
+};
+
+export const provideStall = (stall: Stall): Stall => setContext(KEY, stall);
+export const useStall = (): Stall => getContext<Stall>(KEY);

@@ -1,0 +1,13 @@
+import { pushSchema } from '$lib/core/daybook/sync-messages';
+import { append } from '$lib/server/daybook/append';
+import { answer } from '$lib/server/http/answers';
+import { readBody } from '$lib/server/http/read-body';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = async ({ request, locals }) => {
+  const read = await readBody(request, pushSchema);
+  if (!read.ok) return read.response;
+  const result = await append(services().database, locals.device, read.body.entries);
+  return answer(result, result.refused === null ? 200 : 409);
+};

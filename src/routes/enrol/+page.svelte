@@ -1,0 +1,81 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { enrol } from '$lib/device/enrol';
+  import { openedDatabase } from '$lib/device/opened-database';
+  import { askToKeep } from '$lib/device/storage';
+
+  const db = openedDatabase();
+  let code = $state(decodeURIComponent(location.hash.slice(1)));
+  let isBusy = $state(false);
+  let wrong = $state<string | null>(null);
+  let field = $state<HTMLInputElement>();
+
+  async function begin(): Promise<void> {
+    if (isBusy) return;
+    isBusy = true;
+    wrong = null;
+    try {
+      const result = await enrol(db, code.trim(), deviceName());
+      if (result.ok) {
+        void askToKeep();
+        await goto((await db.read('choices'))?.by == null ? '/who' : '/', { replaceState: true });
+        return;
+      }
+      wrong = result.message;
+    } catch (error) {
+      wrong = `This browser does not keep data: ${error instanceof Error ? error.message : String(error)}`;
+    }
+    isBusy = false;
+    field?.focus();
+  }
+
+  /** What kind of thing this is, until somebody gives it a name. */
+  function deviceName(): string {
+    if (matchMedia('(pointer: coarse)').matches) return innerWidth < 700 ? 'Phone' : 'Tablet';
+    return 'Desk browser';
+  }
+
+  // The printed address carries the code: then nothing is left to do.
+  onMount(() => {
+    if (code !== '') void begin();
+  });
+</script>
+
+<main class="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
+  <h1>Make this browser a till</h1>
+  <p>It is enrolled once. After that it starts and sells with no network at all.</p>
+  <form
+    class="grid gap-3"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void begin();
+    }}
+  >
+    <label class="font-[560]" for="code">Code</label>
+    <input
+      id="code"
+      bind:this={field}
+      bind:value={code}
+      class={[
+        'input code w-full text-xl tracking-widest uppercase',
+        wrong !== null && '!border-error',
+      ]}
+      autocomplete="one-time-code"
+      autocapitalize="characters"
+      spellcheck="false"
+      aria-invalid={wrong !== null}
+      aria-describedby="code-help"
+    />
+    <p
+      id="code-help"
+      class={wrong === null ? 'soft' : 'text-error'}
+      role={wrong === null ? undefined : 'alert'}
+    >
+      {wrong ?? 'Ten letters and figures, from the start command or from an enrolled device.'}
+    </p>
+    <button class="btn btn-main" disabled={isBusy || code.trim().length < 4}>
+      {isBusy ? 'Taking in the goods …' : 'Enrol this browser'}
+    </button>
+  </form>
+</main>

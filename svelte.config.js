@@ -1,0 +1,49 @@
+import { createHash } from 'node:crypto';
+import { execSync } from 'node:child_process';
+import adapter from '@sveltejs/adapter-node';
+import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+
+/** Names the build after the sources it was made from, so that the same sources give the same name. */
+function buildName() {
+  if (process.env.STALL_TILL_VERSION) return process.env.STALL_TILL_VERSION;
+  try {
+    const tree = execSync('git rev-parse --short HEAD && git status --porcelain', {
+      stdio: ['ignore', 'pipe', 'ignore'],
+    });
+    const text = tree.toString();
+    const [commit = ''] = text.split('\n');
+    const changed = text.slice(commit.length + 1).trim();
+    if (changed === '') return commit;
+    return `${commit}-${createHash('sha256').update(`${changed}${Date.now()}`).digest('hex').slice(0, 6)}`;
+  } catch {
+    return `build-${Date.now().toString(36)}`;
+  }
+}
+
+/** @type {import('@sveltejs/kit').Config} */
+export default {
+  preprocess: vitePreprocess(),
+  compilerOptions: {
+    runes: ({ filename }) => (filename.includes('node_modules') ? undefined : true),
+  },
+  kit: {
+    adapter: adapter({ precompress: true }),
+    paths: { relative: false },
+    version: { name: buildName() },
+    serviceWorker: { register: false },
+    csp: {
+      mode: 'hash',
+      directives: {
+        'default-src': ['self'],
+        'script-src': ['self'],
+        'style-src': ['self', 'unsafe-inline'],
+        'img-src': ['self', 'data:', 'blob:'],
+        'connect-src': ['self'],
+        'worker-src': ['self'],
+        'object-src': ['none'],
+        'base-uri': ['self'],
+        'form-action': ['self'],
+      },
+    },
+  },
+};

@@ -1,0 +1,12 @@
+/** `npm run bench`: every figure with what it is held against, measured in one run. */
+import { RunningTill } from '../support/running-till';
+import { deviceFigures } from './device-bench';
+import { print } from './figures';
+import { serverFigures } from './server-bench';
+
+const till = await RunningTill.start();
+try {
+  print([...(await deviceFigures(till)), ...(await serverFigures(till))]);
+} finally {
+  await till.end();
+}

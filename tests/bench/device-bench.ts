@@ -1,0 +1,185 @@
+/** The device's speed, in Chromium on the built application. */
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { build } from 'esbuild';
+import { chromiumOptions } from '../support/chromium';
+import type { RunningTill } from '../support/running-till';
+import { median, milliseconds, type Figure } from './figures';
+import type { Harness, SaleTimes } from './harness';
+import type { TapTimes } from './tap-timer';
+
+type WithHarness = Window & { harness: Harness };
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
+
+export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
+  const script = await bundle('tests/bench/harness.ts');
+  const browser = await chromium.launch(await chromiumOptions());
+  try {
+    const empty = await device(browser, till, script, 0, 0);
+    const small = await device(browser, till, script, 500, 200);
+    const large = await device(browser, till, script, 5000, 20_000);
+    return [
+      await tapToPaint(small),
+      ...(await durableSale(small, large)),
+      ...(await startToCounter(empty, small, large)),
+    ];
+  } finally {
+    await browser.close();
+  }
+}
+
+async function bundle(entry: string): Promise<string> {
+  const built = await build({
+    entryPoints: [entry],
+    bundle: true,
+    write: false,
+    format: 'iife',
+    target: 'es2022',
+  });
+  return built.outputFiles[0]!.text;
+}
+
+interface Device {
+  readonly context: BrowserContext;
+  /** A page with the harness, away from the application's own screens. */
+  readonly bench: Page;
+}
+
+async function device(
+  browser: Browser,
+  till: RunningTill,
+  script: string,
+  items: number,
+  sales: number,
+): Promise<Device> {
+  const context = await browser.newContext({ ...PHONE, baseURL: till.origin, bypassCSP: true });
+  const page = await context.newPage();
+  await page.goto(till.enrolAddress());
+  await page.getByRole('button', { name: /^Ines/ }).click();
+  await page.getByRole('heading', { name: 'Pellow Green market' }).waitFor();
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await page.close();
+  const bench = await context.newPage();
+  await bench.goto('/robots.txt');
+  await bench.addScriptTag({ content: script });
+  await bench.evaluate(
+    async (given) => {
+      const { harness } = window as unknown as WithHarness;
+      await harness.openDrawer();
+      await harness.fill(given.items, given.sales);
+    },
+    { items, sales },
+  );
+  return { context, bench };
+}
+
+/** From a tap on a tag until the frame with the changed slip has been painted, at a quarter of the speed. */
+async function tapToPaint({ context }: Device): Promise<Figure> {
+  const page = await context.newPage();
+  await page.goto('/counter');
+  await page.getByTestId('goods').getByRole('button').first().waitFor();
+  await page.waitForTimeout(1000);
+  const cdp = await context.newCDPSession(page);
+  await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.addScriptTag({ content: await bundle('tests/bench/tap-timer.ts') });
+  const { taps, trivial } = await page.evaluate(
+    async () => await (window as unknown as { timeTaps(): Promise<TapTimes> }).timeTaps(),
+  );
+  await page.close();
+  return {
+    what: 'tap to painted slip, phone at a quarter of the speed',
+    is: milliseconds(median(taps)),
+    against: `${milliseconds(median(trivial))} for a trivial update`,
+    ratio: median(taps) / median(trivial),
+    target: { most: 1.5 },
+  };
+}
+
+async function durableSale(few: Device, many: Device): Promise<Figure[]> {
+  const times = { few: [] as SaleTimes[], many: [] as SaleTimes[], bare: [] as number[] };
+  const sale = ({ bench }: Device): Promise<SaleTimes> =>
+    bench.evaluate(async () => await (window as unknown as WithHarness).harness.timeSale());
+  for (let n = 0; n < 10; n += 1) for (const each of [few, many]) await sale(each);
+  for (let n = 0; n < 80; n += 1) {
+    times.few.push(await sale(few));
+    times.bare.push(
+      await few.bench.evaluate(
+        async () => await (window as unknown as WithHarness).harness.timeBarePut(),
+      ),
+    );
+    times.many.push(await sale(many));
+  }
+  const middle = (of: readonly SaleTimes[], what: keyof SaleTimes): number =>
+    median(of.map((each) => each[what]));
+  const bare = median(times.bare);
+  const [durable, later] = [middle(times.few, 'durable'), middle(times.many, 'durable')];
+  const [rows, rowsLater] = [middle(times.few, 'applied'), middle(times.many, 'applied')];
+  return [
+    {
+      what: 'a sale of three lines until it is durable',
+      is: milliseconds(durable),
+      against: `${milliseconds(bare)} for one bare strict put`,
+      ratio: durable / bare,
+      target: { most: 3 },
+    },
+    {
+      what: 'the same at 20,000 past sales and 5,000 items',
+      is: milliseconds(later),
+      against: `${milliseconds(durable)} at 200 and 500`,
+      ratio: later / durable,
+      target: { most: 1.1 },
+    },
+    {
+      what: 'until its rows have followed too, at 20,000 and 5,000',
+      is: milliseconds(rowsLater),
+      against: `${milliseconds(rows)} at 200 and 500`,
+      ratio: rowsLater / rows,
+      target: { most: 1.1 },
+    },
+  ];
+}
+
+async function startToCounter(empty: Device, small: Device, large: Device): Promise<Figure[]> {
+  const times = { empty: [] as number[], small: [] as number[], large: [] as number[] };
+  const all = [
+    ['empty', empty],
+    ['small', small],
+    ['large', large],
+  ] as const;
+  for (const [, { context }] of all) await context.setOffline(true);
+  for (let n = 0; n < 11; n += 1) {
+    for (const [name, { context }] of all) {
+      const took = await timeStart(context, name === 'empty');
+      if (n > 0) times[name].push(took);
+    }
+  }
+  const shell = median(times.empty);
+  return [
+    ['500 items and 200 past sales', times.small] as const,
+    ['5,000 items and 20,000 past sales', times.large] as const,
+  ].map(([what, took]) => ({
+    what: `start to usable counter, offline, ${what}`,
+    is: milliseconds(median(took)),
+    against: `${milliseconds(shell)} for the empty shell`,
+    ratio: median(took) / shell,
+    target: { most: 1.5 },
+  }));
+}
+
+/** From the start of the navigation until tags (or, with no goods, the note that says so) are painted. */
+async function timeStart(context: BrowserContext, isEmpty: boolean): Promise<number> {
+  const page = await context.newPage();
+  const selector = isEmpty ? '[data-testid=goods] p' : '[data-testid=goods] button';
+  // As text: what compiles this file would name inner functions with a helper the page lacks.
+  await page.addInitScript(`(() => {
+    const look = () => {
+      if (document.querySelector('${selector}') === null) return void requestAnimationFrame(look);
+      requestAnimationFrame(() => setTimeout(() => { window.usableAt = performance.now(); }));
+    };
+    look();
+  })()`);
+  await page.goto('/counter');
+  await page.waitForFunction(() => 'usableAt' in window);
+  const at = await page.evaluate(() => (window as unknown as { usableAt: number }).usableAt);
+  await page.close();
+  return at;
+}

@@ -1,0 +1,110 @@
+/** Entries per second into MariaDB: pushed over HTTP, against raw multi-row inserts of the same rows. */
+import { randomBytes } from 'node:crypto';
+import mysql from 'mysql2/promise';
+import { Enrolment } from '../../src/lib/server/access/enrolment';
+import { select } from '../../src/lib/server/database/select';
+import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import type { Entry } from '../../src/lib/core/daybook/entry';
+import type { RunningTill } from '../support/running-till';
+import { median, type Figure } from './figures';
+
+const BATCH = 200;
+const BATCHES = 8;
+const ROUNDS = 4;
+/** The tables in which each entry leaves rows of its own. */
+const FACTS = ['daybook_entries', 'books_sales', 'books_sale_lines', 'books_payments'];
+
+export async function serverFigures(till: RunningTill): Promise<Figure[]> {
+  const pushed: number[] = [];
+  const raw: number[] = [];
+  const connection = await mysql.createConnection(till.databaseUrl);
+  try {
+    for (let round = 0; round <= ROUNDS; round += 1) {
+      const push = await pushRate(till, 100 + round);
+      const bare = await rawRate(till, connection, 100 + round);
+      if (round === 0) continue;
+      pushed.push(push);
+      raw.push(bare);
+    }
+  } finally {
+    await connection.end();
+  }
+  const rate = (value: number): string => `${value.toFixed(0)} entries/s`;
+  return [
+    {
+      what: 'push of sales over HTTP into MariaDB',
+      is: rate(median(pushed)),
+      against: `${rate(median(raw))} as raw multi-row inserts`,
+      ratio: median(pushed) / median(raw),
+      target: { least: 0.4 },
+    },
+  ];
+}
+
+function salesOf(number: number): Entry[][] {
+  const writer = new DeviceWriter(number);
+  const now = Date.now();
+  return Array.from({ length: BATCHES }, (_, batch) =>
+    Array.from({ length: BATCH / 2 }, (_, n) => {
+      const goods = [1, 2, 3].map((item) => [item, 1 + ((n + batch) % 3)] as const);
+      return writer.append(writer.sale(goods, 0, now), now);
+    }).flat(),
+  );
+}
+
+async function pushRate(till: RunningTill, number: number): Promise<number> {
+  const enrolment = new Enrolment(till.database);
+  const token = randomBytes(32).toString('hex');
+  const code = await enrolment.makeCode(BUSINESS, Date.now(), 60_000);
+  await enrolment.enrol(code, deviceId(number), token, Date.now());
+  const bodies = salesOf(number).map((entries) => JSON.stringify({ entries }));
+  const from = performance.now();
+  for (const body of bodies) {
+    const response = await fetch(`${till.origin}/api/sync/push`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${token}`, 'content-type': 'application/json' },
+      body,
+    });
+    const answer = (await response.json()) as { refused: unknown; kept: unknown[] };
+    if (!response.ok || answer.kept.length > 0) throw new Error(JSON.stringify(answer));
+  }
+  return (BATCH * BATCHES * 1000) / (performance.now() - from);
+}
+
+/** The rows that the push has just made, inserted again into empty copies of their tables. */
+async function rawRate(
+  till: RunningTill,
+  connection: mysql.Connection,
+  number: number,
+): Promise<number> {
+  const sets: { table: string; rows: unknown[][] }[] = [];
+  for (const table of FACTS) {
+    await connection.query(`DROP TABLE IF EXISTS bench_${table}`);
+    await connection.query(`CREATE TABLE bench_${table} LIKE ${table}`);
+    const own =
+      table === 'books_sale_lines'
+        ? `sale IN (SELECT id FROM books_sales WHERE device = ?)`
+        : 'device = ?';
+    const found = await select<Record<string, unknown>>(
+      till.database,
+      `SELECT * FROM ${table} WHERE ${own}`,
+      [deviceId(number)],
+    );
+    const plain = (value: unknown): unknown =>
+      typeof value === 'object' && value !== null ? JSON.stringify(value) : value;
+    sets.push({ table, rows: found.map((row) => Object.values(row).map(plain)) });
+  }
+  const from = performance.now();
+  for (let batch = 0; batch < BATCHES; batch += 1) {
+    await connection.beginTransaction();
+    for (const { table, rows } of sets) {
+      const size = Math.ceil(rows.length / BATCHES);
+      const part = rows.slice(batch * size, (batch + 1) * size);
+      if (part.length > 0) await connection.query(`INSERT INTO bench_${table} VALUES ?`, [part]);
+    }
+    await connection.commit();
+  }
+  const took = performance.now() - from;
+  for (const { table } of sets) await connection.query(`DROP TABLE bench_${table}`);
+  return (BATCH * BATCHES * 1000) / took;
+}

@@ -1,0 +1,156 @@
+/** Every screen in every theme: axe, contrast by computation, touch targets, no faults in the console. */
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { enrol, openDrawer, sellOne, tag } from '../support/at-the-stall';
+import { lowContrast, smallTargets } from '../support/looks';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+let page: Page;
+const faults: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  till = await RunningTill.start();
+  // A colour on its way from one to another is not what anybody reads.
+  const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+  page = await context.newPage();
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text());
+  });
+  page.on('pageerror', (error) => faults.push(error.message));
+  await enrol(page, till);
+  await openDrawer(page);
+  await sellOne(page, 'Lavender');
+  await tag(page, 'Viola').click();
+});
+test.afterAll(() => till.end());
+test.afterEach(() => expect(faults.splice(0)).toEqual([]));
+
+const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
+  ['today', async () => void (await page.goto('/'))],
+  ['who', async () => void (await page.goto('/who'))],
+  [
+    'counter, with a line open and goods found',
+    async () => {
+      await page.goto('/counter');
+      await page
+        .getByRole('list', { name: 'Lines' })
+        .getByRole('button', { name: /Viola/ })
+        .click();
+      await page.getByLabel('Name, code or amount').fill('lav');
+    },
+  ],
+  [
+    'herbs, one sold out, a refusal',
+    async () => {
+      await page.goto('/counter');
+      await page.getByRole('tab', { name: 'Herbs' }).click();
+      await expect(tag(page, 'Chives')).toContainText('none left');
+      await page.getByLabel('Name, code or amount').fill('zebra');
+    },
+  ],
+  [
+    'the list of keys',
+    async () => {
+      await page.goto('/counter');
+      await page.getByLabel('Name, code or amount').press('?');
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  ['payment', async () => void (await page.goto('/counter/pay'))],
+  ['opening a drawer', async () => void (await page.goto('/drawer/open'))],
+  ['counting a drawer', async () => void (await page.goto('/drawer/count'))],
+  ['books', async () => void (await page.goto('/books'))],
+  [
+    'an event',
+    async () => {
+      await page.goto('/books');
+      await page
+        .getByRole('link', { name: /Pellow Green/ })
+        .nth(1)
+        .click();
+      await expect(page.getByTestId('ties-up')).toHaveText(
+        'Device and server agree on every figure.',
+      );
+    },
+  ],
+  ['stock', async () => void (await page.goto('/stock'))],
+  ['find', async () => void (await page.goto('/find'))],
+  [
+    'a sale',
+    async () => {
+      await page.goto('/find');
+      await page.getByRole('link', { name: /D4-1/ }).click();
+    },
+  ],
+  ['set-up', async () => void (await page.goto('/set-up'))],
+];
+
+for (const [theme, least] of [
+  ['daylight', 4.5],
+  ['full-sun', 7],
+  ['night', 4.5],
+] as const) {
+  for (const [name, open] of screens) {
+    test(`${name} in ${theme}`, async () => {
+      await page.addInitScript((chosen) => localStorage.setItem('theme', chosen), theme);
+      await page.evaluate((chosen) => localStorage.setItem('theme', chosen), theme);
+      await open(page);
+      await expect(page.locator('html')).toHaveAttribute('data-theme', theme);
+      await page.evaluate(() => document.fonts.ready);
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+        .analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html ?? ''}`)).toEqual([]);
+      expect(await lowContrast(page, least)).toEqual([]);
+      expect(await smallTargets(page)).toEqual([]);
+    });
+  }
+}
+
+test('change due, in all three themes, and nothing is wider than a handheld at 200 % text', async () => {
+  for (const theme of ['daylight', 'full-sun', 'night']) {
+    await page.goto('/counter');
+    if (await page.getByRole('button', { name: /Take payment/ }).isDisabled())
+      await tag(page, 'Viola').click();
+    await page.goto('/counter/pay');
+    await page.getByRole('button', { name: /^£50/ }).click();
+    await page.evaluate((chosen) => (document.documentElement.dataset['theme'] = chosen), theme);
+    await expect(page.getByTestId('change')).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map(({ id }) => id)).toEqual([]);
+    expect(await lowContrast(page, theme === 'full-sun' ? 7 : 4.5)).toEqual([]);
+  }
+  await page.setViewportSize({ width: 360, height: 640 });
+  await page.addInitScript(() => {
+    document.addEventListener(
+      'DOMContentLoaded',
+      () => (document.documentElement.style.fontSize = '200%'),
+    );
+  });
+  for (const path of [
+    '/',
+    '/counter',
+    '/counter/pay',
+    '/drawer/open',
+    '/books',
+    '/stock',
+    '/find',
+    '/set-up',
+  ]) {
+    await page.goto(path);
+    await page.waitForTimeout(300);
+    const tooWide = await page.evaluate(() =>
+      [...document.querySelectorAll('body *')]
+        .filter((element) => element.getBoundingClientRect().right > innerWidth + 1)
+        .filter(
+          (element) =>
+            element.closest('.overflow-x-auto, table, .sr-only, svg, [data-sonner-toaster]') ===
+            null,
+        )
+        .map(
+          (element) => `${element.tagName} ${(element.getAttribute('class') ?? '').slice(0, 60)}`,
+        ),
+    );
+    expect(tooWide, path).toEqual([]);
+  }
+});

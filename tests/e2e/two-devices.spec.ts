@@ -1,0 +1,106 @@
+/** Two helpers, one stall: what each sells the other sees, and the last pot can be sold twice. */
+import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { enrol, openDrawer, sellOne, standing, tag, useDrawer } from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterAll(() => till.end());
+
+test('both sell offline at the same time and end with the same figures', async ({ browser }) => {
+  const contexts: BrowserContext[] = [];
+  const open = async (seller: string): Promise<Page> => {
+    const context = await browser.newContext({ baseURL: till.origin });
+    contexts.push(context);
+    const page = await context.newPage();
+    await enrol(page, till, seller);
+    return page;
+  };
+  const one = await open('Ines');
+  const two = await open('Tobin');
+
+  await openDrawer(one);
+  await sellOne(one, 'Lavender');
+  await expect(two.getByTestId('takings')).toHaveText('£4.50');
+  await useDrawer(two);
+  await two.goto('/counter');
+  await expect(tag(two, 'Lavender')).toContainText('47 left');
+  await expect(tag(two, 'Aster')).toContainText('3 left');
+  for (const page of [one, two])
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+
+  for (const context of contexts) await context.setOffline(true);
+  // There are three asters; two and two are sold.
+  const [sold, soldToo] = await Promise.all(
+    [one, two].map(async (page) => {
+      const numbers: string[] = [];
+      for (const name of ['Aster', 'Lavender', 'Aster', 'Viola'])
+        numbers.push(await sellOne(page, name));
+      return numbers;
+    }),
+  );
+  expect(sold).toEqual(['D4-2', 'D4-3', 'D4-4', 'D4-5']);
+  expect(soldToo).toEqual(['D5-1', 'D5-2', 'D5-3', 'D5-4']);
+  await expect(tag(one, 'Aster')).toContainText('1 left');
+  await expect(standing(one)).toContainText('8 to send');
+
+  for (const context of contexts) await context.setOffline(false);
+  for (const page of [one, two]) {
+    await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+    await expect(tag(page, 'Aster')).toContainText('1 below none');
+    await expect(tag(page, 'Lavender')).toContainText('45 left');
+    await page.goto('/');
+    await expect(page.getByTestId('sales')).toContainText('9 sales · 9 things');
+    await expect(page.getByTestId('takings')).toHaveText('£44.30');
+    await page.getByRole('link', { name: 'The event’s page' }).click();
+    await expect(page.getByTestId('ties-up')).toHaveText(
+      'Device and server agree on every figure.',
+    );
+    await expect(page.locator('[data-item=AST1] td').nth(2)).toHaveText('1 below none');
+  }
+
+  // One drawer for both: what should be in it is the float and what both have taken.
+  await one.goto('/drawer/count');
+  await expect(one.getByTestId('expected')).toHaveText('124.30');
+  for (const context of contexts) await context.close();
+});
+
+test('a device that sends after the count shows up as money that came later', async ({
+  browser,
+}) => {
+  const contexts = [
+    await browser.newContext({ baseURL: till.origin }),
+    await browser.newContext({ baseURL: till.origin }),
+  ];
+  const [owner, helper] = (await Promise.all(contexts.map((context) => context.newPage()))) as [
+    Page,
+    Page,
+  ];
+  await enrol(owner, till, 'Maren');
+  await enrol(helper, till, 'Ines');
+  await useDrawer(owner);
+  await useDrawer(helper);
+  await helper.goto('/counter');
+  await helper.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await contexts[1]!.setOffline(true);
+  await sellOne(helper, 'Lavender');
+
+  await owner.goto('/drawer/count');
+  await expect(owner.getByTestId('expected')).toHaveText('124.30');
+  await owner.getByLabel('£10', { exact: true }).fill('12');
+  await owner.getByLabel('£2', { exact: true }).fill('2');
+  await owner.getByLabel('20p', { exact: true }).fill('1');
+  await owner.getByLabel('10p', { exact: true }).fill('1');
+  await owner.getByRole('button', { name: 'Close the drawer' }).click();
+  await expect(owner.getByTestId('final-read')).toContainText('nothing out');
+
+  await contexts[1]!.setOffline(false);
+  await owner.goto('/');
+  await expect(owner.getByText('£4.50 more arrived after the count')).toBeVisible({
+    timeout: 40_000,
+  });
+  await expect(owner.getByText(/Final read D\d-R1: £124.30 counted/)).toBeVisible();
+  for (const context of contexts) await context.close();
+});

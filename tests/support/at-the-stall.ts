@@ -1,0 +1,61 @@
+/** What a seller does, in words; the end-to-end tests are written with these. */
+import { expect, type Locator, type Page } from '@playwright/test';
+import type { RunningTill } from './running-till';
+
+export const FLOAT = { '£10': 2, '£5': 6, '£1': 20, '50p': 10, '20p': 15, '10p': 20 } as const;
+export const FLOAT_TOTAL = '£80.00';
+
+export async function enrol(page: Page, till: RunningTill, seller = 'Ines'): Promise<void> {
+  await page.goto(till.enrolAddress());
+  await page.getByRole('button', { name: new RegExp(`^${seller}`) }).click();
+  await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
+}
+
+export async function countPieces(
+  page: Page,
+  counts: Readonly<Record<string, number>>,
+): Promise<void> {
+  for (const [piece, count] of Object.entries(counts)) {
+    await page.getByLabel(piece, { exact: true }).fill(String(count));
+  }
+}
+
+export async function openDrawer(page: Page): Promise<void> {
+  await page.goto('/drawer/open');
+  await countPieces(page, FLOAT);
+  await page.getByRole('button', { name: `Open with ${FLOAT_TOTAL}` }).click();
+  await expect(page.getByTestId('goods')).toBeVisible();
+}
+
+/** Uses the drawer that another device has opened. */
+export async function useDrawer(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Use Drawer 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Ready to sell' })).toBeVisible();
+}
+
+export const tag = (page: Page, name: string): Locator =>
+  page.getByTestId('goods').getByRole('button', { name: new RegExp(name) });
+export const entryLine = (page: Page): Locator => page.getByLabel('Name, code or amount');
+export const total = (page: Page): Locator => page.getByTestId('to-pay');
+export const lastSale = (page: Page): Locator => page.getByTestId('last-sale');
+/** The awning's words; there is one for phones and one for desks, one of them shown. */
+export const standing = (page: Page): Locator =>
+  page.getByTestId('standing').locator('span:visible');
+
+export async function type(page: Page, text: string): Promise<void> {
+  await entryLine(page).fill(text);
+  await entryLine(page).press('Enter');
+}
+
+/** Taps an item once and takes exact cash; returns the sale's number once it is said to be safe. */
+export async function sellOne(page: Page, name: string): Promise<string> {
+  const before = await lastSale(page)
+    .textContent({ timeout: 200 })
+    .catch(() => null);
+  await tag(page, name).click();
+  await page.getByRole('button', { name: /^Exact cash/ }).click();
+  await expect(lastSale(page)).not.toHaveText(before ?? 'nothing yet');
+  const said = (await lastSale(page).textContent()) ?? '';
+  return said.split(',')[0]!;
+}

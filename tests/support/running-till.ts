@@ -1,0 +1,105 @@
+/** The whole product for end-to-end tests: MariaDB, the demo, the built application. */
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { prepare, startApplication } from '../../scripts/setup/application.mjs';
+import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
+import { freePort } from '../../scripts/setup/ports.mjs';
+import { ROOT, wait } from '../../scripts/setup/run.mjs';
+import { openDatabase, type Database } from '../../src/lib/server/database/database';
+
+export interface Codes {
+  readonly larkmoss: string[];
+  readonly pinwheel: string[];
+}
+
+export class RunningTill {
+  #application: Awaited<ReturnType<typeof startApplication>> | null = null;
+
+  private constructor(
+    readonly origin: string,
+    readonly port: number,
+    readonly databaseUrl: string,
+    readonly database: Database,
+    /** Codes that have not been used yet; taken from the front. */
+    readonly codes: Codes,
+    readonly build: string,
+    readonly endDatabase: () => Promise<void>,
+  ) {}
+
+  /** @param withOwnBuild Serves from a copy of the build that the test may change. */
+  static async start(withOwnBuild = false): Promise<RunningTill> {
+    const folder = mkdtempSync(join(tmpdir(), 'stall-till-e2e-'));
+    const server = await startMariaDb(folder);
+    const codes: Codes = { larkmoss: [], pinwheel: [] };
+    for (let round = 0; round < 4; round += 1) {
+      for (const way of await prepare(server.url, { demo: true })) {
+        codes[way.business === 'Larkmoss Plants' ? 'larkmoss' : 'pinwheel'].push(...way.codes);
+      }
+    }
+    const port = await freePort();
+    const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
+    const till = new RunningTill(
+      `http://127.0.0.1:${String(port)}`,
+      port,
+      server.url,
+      openDatabase({ databaseUrl: server.url, databaseTimeout: 15_000 }),
+      codes,
+      build,
+      async () => {
+        await server.stop();
+        rmSync(folder, { recursive: true, force: true });
+        if (withOwnBuild) rmSync(build, { recursive: true, force: true });
+      },
+    );
+    await till.startServer();
+    return till;
+  }
+
+  async startServer(): Promise<void> {
+    const { databaseUrl, port, build } = this;
+    this.#application = await startApplication({ databaseUrl, port, build, quiet: true });
+  }
+
+  /** As a power cut would: nothing is flushed, nobody is told. */
+  async killServer(): Promise<void> {
+    const child = this.#application?.child;
+    this.#application = null;
+    if (child === undefined) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await gone;
+  }
+
+  /** An address that enrols one browser. */
+  enrolAddress(business: keyof Codes = 'larkmoss'): string {
+    const code = this.codes[business].shift();
+    if (code === undefined) throw new Error('all codes have been used');
+    return `${this.origin}/enrol#${code}`;
+  }
+
+  /** Makes the service worker another one, as a deployment would. Only with a build of its own. */
+  async deployNewVersion(): Promise<void> {
+    await this.killServer();
+    const file = join(this.build, 'client', 'service-worker.js');
+    writeFileSync(file, `${readFileSync(file, 'utf8')}\n// ${String(Date.now())}\n`);
+    for (const packed of ['.gz', '.br']) rmSync(`${file}${packed}`, { force: true });
+    await this.startServer();
+  }
+
+  async end(): Promise<void> {
+    await this.#application?.stop();
+    await this.database.close();
+    await this.endDatabase();
+    await wait(50);
+  }
+}
+
+/** Inside the project, so that its packages are found from there. */
+function ownBuild(): string {
+  const parent = join(ROOT, '.data');
+  mkdirSync(parent, { recursive: true });
+  const copy = mkdtempSync(join(parent, 'test-build-'));
+  cpSync(join(ROOT, 'build'), copy, { recursive: true });
+  return copy;
+}

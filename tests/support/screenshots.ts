@@ -1,0 +1,114 @@
+/** A morning at the demo's market, photographed. */
+import { mkdirSync } from 'node:fs';
+import { chromium, type Browser, type Page } from '@playwright/test';
+import {
+  countPieces,
+  enrol,
+  entryLine,
+  openDrawer,
+  sellOne,
+  standing,
+  tag,
+  type,
+  useDrawer,
+} from './at-the-stall';
+import { chromiumOptions } from './chromium';
+import { RunningTill } from './running-till';
+
+const FOLDER = 'docs/screenshots';
+const DESK = { viewport: { width: 1280, height: 800 } } as const;
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
+
+mkdirSync(FOLDER, { recursive: true });
+const till = await RunningTill.start();
+const browser = await chromium.launch(await chromiumOptions());
+try {
+  const desk = await open(browser, DESK);
+  const phone = await open(browser, PHONE);
+  await enrol(desk, till, 'Maren');
+  await openDrawer(desk);
+  for (const name of ['Lavender', 'Viola', 'Geranium', 'Rosemary']) await sellOne(desk, name);
+  for (const line of ['2 hellebore', 'honey', '1.2 narcissus', '3 basil']) {
+    await type(desk, line);
+    await desk.keyboard.press('F9');
+    await desk.waitForTimeout(400);
+  }
+  await enrol(phone, till, 'Ines');
+  await phone.goto('/drawer/open');
+  await phone.getByLabel('£10', { exact: true }).fill('2');
+  await take(phone, 'drawer-phone');
+  await useDrawer(phone);
+  await phone.goto('/counter');
+  await fillSlip(phone);
+  await take(phone, 'counter-phone');
+  await phone.goto('/counter/pay');
+  await take(phone, 'payment-phone');
+  await phone.getByRole('button', { name: /^£50/ }).click();
+  await take(phone, 'change-phone');
+  await phone.goto('/stock');
+  await take(phone, 'stock-phone');
+
+  await desk.goto('/');
+  await take(desk, 'today-desk');
+  await desk.goto('/counter');
+  await fillSlip(desk);
+  await entryLine(desk).fill('3 lav');
+  await take(desk, 'counter-desk');
+  await theme(desk, 'full-sun');
+  await take(desk, 'counter-sun');
+  await theme(desk, 'night');
+  await desk.context().setOffline(true);
+  await type(desk, '2 mint');
+  await desk.waitForTimeout(5000);
+  await take(desk, 'counter-night');
+  await desk.context().setOffline(false);
+  await theme(desk, 'daylight');
+  await desk.goto('/counter/pay');
+  await take(desk, 'payment-desk');
+  await desk.goto('/drawer/count');
+  await countPieces(desk, { '£20': 4, '£10': 6, '£5': 7, '£1': 16, '50p': 1, '20p': 1, '10p': 1 });
+  await take(desk, 'count-desk');
+  await standing(desk).getByText('All sent').waitFor({ timeout: 30_000 });
+  await desk.goto('/books');
+  await take(desk, 'books-desk');
+  await desk
+    .getByRole('link', { name: /Pellow Green market/ })
+    .nth(1)
+    .click();
+  await desk.getByText('agree on every figure').waitFor();
+  await take(desk, 'event-desk');
+  await desk.goto('/find');
+  await desk.getByLabel('Sale by number, item or amount').fill('lav');
+  await take(desk, 'find-desk');
+  await desk.goto('/set-up');
+  await take(desk, 'set-up-desk');
+} finally {
+  await browser.close();
+  await till.end();
+}
+
+async function open(from: Browser, size: typeof DESK | typeof PHONE): Promise<Page> {
+  const context = await from.newContext({ ...size, baseURL: till.origin, locale: 'en-GB' });
+  return await context.newPage();
+}
+
+async function fillSlip(page: Page): Promise<void> {
+  for (const name of ['Rosemary', 'Echinacea', 'Lavender', 'Lavender'])
+    await tag(page, name).click();
+  await type(page, '0.385 crocus');
+  await type(page, 'salt-glaze small');
+}
+
+async function theme(page: Page, chosen: string): Promise<void> {
+  for (let turns = 0; turns < 3; turns += 1) {
+    if ((await page.locator('html').getAttribute('data-theme')) === chosen) return;
+    await page.getByRole('button', { name: /^(Daylight|Full sun|Night)/ }).click();
+  }
+  throw new Error(`no theme ${chosen}`);
+}
+
+async function take(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+}
