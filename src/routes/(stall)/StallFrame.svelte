@@ -25,7 +25,11 @@
     const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
     stall.tryAgain = sync.tryAgain;
     // What a window that died had written but not yet applied.
-    void stall.daybook.settle().then(() => applyKept(db));
+    stall.daybook
+      .settle()
+      .catch((error: unknown) => console.error('the rows will follow later:', error))
+      .then(() => applyKept(db))
+      .catch((error: unknown) => console.error('what is kept is tried again later:', error));
     return sync.end;
   });
 
