@@ -1,6 +1,7 @@
 /** What a demo business is made of. */
 import type { BodyOf } from '../src/lib/core/daybook/kinds';
 import type { DemoItem } from './goods';
+import type { DemoPerson } from './person';
 
 /** One day at one pitch, relative to the day the demo is started. */
 export interface DemoEvent {
@@ -20,7 +21,7 @@ export interface DemoBusiness {
   readonly id: string;
   readonly business: BodyOf<'business.set'>;
   readonly taxes: readonly BodyOf<'tax.set'>[];
-  readonly staff: readonly BodyOf<'staff.set'>[];
+  readonly staff: readonly DemoPerson[];
   /** Tables in their order, each with its goods. */
   readonly items: readonly DemoItem[];
   readonly event: DemoEvent;

@@ -2,6 +2,7 @@
 import type { DemoBusiness } from './business';
 import { goodsOn } from './goods';
 import { recordIdOf } from './ids';
+import { person } from './person';
 
 const id = recordIdOf('Larkmoss Plants');
 const standard = recordIdOf(id, 'tax', 'standard');
@@ -26,6 +27,7 @@ export const larkmoss: DemoBusiness = {
     cashStep: 1,
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
+    lockAfter: 15,
   },
   taxes: [
     {
@@ -40,9 +42,10 @@ export const larkmoss: DemoBusiness = {
     { id: zero, name: 'VAT zero', rate: '0', level: 'country', on: [], sort: 2, isActive: true },
   ],
   staff: [
-    { id: recordIdOf(id, 'staff', 'Maren'), name: 'Maren', role: 'owner', isActive: true },
-    { id: recordIdOf(id, 'staff', 'Tobin'), name: 'Tobin', role: 'lead', isActive: true },
-    { id: recordIdOf(id, 'staff', 'Ines'), name: 'Ines', role: 'helper', isActive: true },
+    person(id, 'Maren', 'owner', '4071'),
+    person(id, 'Tobin', 'lead', '5829'),
+    person(id, 'Ines', 'helper', '2605', ['cash.expected']),
+    person(id, 'Oriel', 'helper', '7318'),
   ],
   items: [
     front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000018' }),

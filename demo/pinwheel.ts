@@ -2,6 +2,7 @@
 import type { DemoBusiness } from './business';
 import { goodsOn } from './goods';
 import { recordIdOf } from './ids';
+import { person } from './person';
 
 const id = recordIdOf('Pinwheel & Tail');
 const state = recordIdOf(id, 'tax', 'state');
@@ -22,15 +23,13 @@ export const pinwheel: DemoBusiness = {
     cashStep: 1,
     receiptHead: 'Pinwheel & Tail · kites and windsocks',
     receiptFoot: 'Never fly near power lines. fly@pinwheel.example',
+    lockAfter: 15,
   },
   taxes: [
     { id: state, name: 'State', rate: '6.25', level: 'region', on: [], sort: 1, isActive: true },
     { id: county, name: 'County', rate: '1.75', level: 'local', on: [], sort: 2, isActive: true },
   ],
-  staff: [
-    { id: recordIdOf(id, 'staff', 'Dov'), name: 'Dov', role: 'owner', isActive: true },
-    { id: recordIdOf(id, 'staff', 'Pia'), name: 'Pia', role: 'helper', isActive: true },
-  ],
+  staff: [person(id, 'Dov', 'owner', '8264'), person(id, 'Pia', 'helper', '3950')],
   items: [
     kites('Diamond kite', 'small', 'DIA-S', 1499, { load: 20, pull: 6 }),
     kites('Diamond kite', 'large', 'DIA-L', 2499, { load: 12, pull: 3 }),

@@ -13,6 +13,7 @@ import type { DemoBusiness } from './business';
 import { Chance } from './chance';
 import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
+import { bodyOf } from './person';
 import { draftsOf, salesOfDay } from './trading-day';
 
 const DAY = 86_400_000;
@@ -33,7 +34,7 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
   if (!isThere) {
     const devices: DemoDevice[] = [];
     for (const name of demo.devices) devices.push(await enrol(name));
-    setUp(desk, demo, began);
+    await setUp(desk, demo, began);
     await desk.send();
     for (const edition of demo.editions) {
       await pastEdition(desk, devices, demo, { ...edition, now });
@@ -53,10 +54,13 @@ const ownerOf = (demo: DemoBusiness): string | null => demo.staff[0]?.id ?? null
 const sellerOf = (demo: DemoBusiness, device: number): string | null =>
   demo.staff[(device + 1) % demo.staff.length]?.id ?? null;
 
-function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): void {
+async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<void> {
   const drafts: Draft[] = [draft('business.set', newId(), null, demo.business)];
+  // The owner first: whoever is set up after that is set up by the owner.
+  for (const each of demo.staff) {
+    drafts.push(draft('staff.set', newId(), null, await bodyOf(demo.id, each)));
+  }
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
-  for (const body of demo.staff) drafts.push(draft('staff.set', newId(), null, body));
   for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
   const names = [...new Set(demo.items.map(({ table }) => table))];
   for (const [sort, name] of names.entries()) {

@@ -6,6 +6,7 @@ import { Dexie, type Table } from 'dexie';
 import type { ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
+import { RIGHTS_TO_BEGIN_WITH, type Role } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
 import type { TableSpec } from '../core/books/table-spec';
@@ -45,6 +46,8 @@ export interface Standing {
 export interface Choices {
   /** Who is selling. */
   readonly by: string | null;
+  /** When somebody last touched this device, so that a lock that was due while it slept is not missed. */
+  readonly seenAt?: number;
   /** The drawer this device uses, by event. */
   readonly drawers: Readonly<Record<string, string>>;
 }
@@ -117,6 +120,19 @@ export class DeviceDatabase extends Dexie {
     };
     for (const table of tableNames) stores[table] = storeOf(tables[table]);
     this.version(1).stores(stores);
+    // Version 2 brought rights, PINs, the lock and `acts`; the rows of version 1 get what they lack.
+    this.version(2)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        const people = transaction.table<Record<string, unknown>>('staff');
+        await people.toCollection().modify((row) => {
+          row['rights'] ??= RIGHTS_TO_BEGIN_WITH[row['role'] as Role] ?? [];
+          row['discountUpTo'] ??= '0';
+          row['pin'] ??= null;
+        });
+        const businesses = transaction.table<Record<string, unknown>>('businesses');
+        await businesses.toCollection().modify((row) => void (row['lockAfter'] ??= 0));
+      });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

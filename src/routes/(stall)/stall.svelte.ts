@@ -174,6 +174,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   cashStep: 1,
   receiptHead: '',
   receiptFoot: '',
+  lockAfter: 0,
 };
 
 export const provideStall = (stall: Stall): Stall => setContext(KEY, stall);

@@ -1,5 +1,6 @@
 /** Every table of the books. Amounts are minor units, quantities thousandths, times ISO text. */
 import type { Pieces } from '../money/worth';
+import type { PinHash } from '../people/pin';
 import {
   facts,
   flag,
@@ -43,6 +44,7 @@ export const tables = {
       cashStep: whole(),
       receiptHead: text(500),
       receiptFoot: text(500),
+      lockAfter: whole(),
     },
   }),
   taxes: records({
@@ -81,7 +83,16 @@ export const tables = {
       isActive: flag(),
     },
   }),
-  staff: records({ set: { name: text(80), role: text(10), isActive: flag() } }),
+  staff: records({
+    set: {
+      name: text(80),
+      role: text(10),
+      isActive: flag(),
+      rights: json<readonly string[]>([]),
+      discountUpTo: text(12),
+      pin: json<PinHash | null>(null),
+    },
+  }),
   devices: records({ set: { name: text(80), number: whole() } }),
   events: records({
     set: {
@@ -138,6 +149,23 @@ export const tables = {
       reason: text(500),
     },
     { indexes: ['drawer', 'event'] },
+  ),
+
+  /** What an owner looks through: prices, set-up, discounts, drawers. */
+  acts: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      lentBy: textOrNull(40),
+      at: text(30),
+      what: text(20),
+      about: text(120),
+      amount: wholeOrNull(),
+    },
+    { indexes: ['by', 'at'], keep: 'recent' },
   ),
 
   movements: facts(

@@ -31,6 +31,8 @@ export interface Writer {
   readonly business: string;
   readonly device: string;
   readonly by: string | null;
+  /** Who lent a right for this; see `Entry`. */
+  readonly lentBy?: string | undefined;
   readonly now: number;
 }
 
@@ -45,6 +47,7 @@ export function chainEntry(draft: Draft, head: ChainHead, writer: Writer): Entry
     at: new Date(writer.now).toISOString(),
     stamp: stampOf(clock, writer.device),
     by: writer.by,
+    ...(writer.lentBy === undefined ? {} : { lentBy: writer.lentBy }),
     event: draft.event,
     kind: draft.kind,
     v: draft.v,

@@ -26,6 +26,8 @@ export const entrySchema = z.strictObject({
   at: z.iso.datetime({ precision: 3 }),
   stamp: z.string().regex(STAMP_PATTERN, 'a stamp of the hybrid clock'),
   by: uuid.nullable(),
+  /** A colleague who lent a right for this one entry, with a PIN of their own. */
+  lentBy: uuid.optional(),
   event: uuid.nullable(),
   kind: kindName,
   v: z.int().min(1).max(999),

@@ -2,9 +2,10 @@
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
 import type { Entry } from '../daybook/entry';
-import { draft } from '../daybook/kinds';
+import { draft, type BodyOf } from '../daybook/kinds';
 import { STAGES } from '../daybook/kinds/event-stage';
 import { countDrawer } from '../drawer/commands';
+import { RIGHTS, type Right } from '../people/rights';
 import { ringUp } from '../sale/ring-up';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import type { Row } from '../books/tables';
@@ -64,6 +65,7 @@ type Step =
   | { readonly does: 'price'; readonly item: number; readonly price: number }
   | { readonly does: 'stage'; readonly stage: (typeof STAGES)[number] }
   | { readonly does: 'event'; readonly name: string }
+  | { readonly does: 'person'; readonly person: number; readonly rights: readonly Right[] }
   | { readonly does: 'load'; readonly item: number; readonly quantity: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
@@ -90,6 +92,11 @@ const step: fc.Arbitrary<Step> = fc.oneof(
   fc.record({
     does: fc.constant('event' as const),
     name: fc.constantFrom('Green', 'Quay', 'Abbey'),
+  }),
+  fc.record({
+    does: fc.constant('person' as const),
+    person: fc.integer({ min: 1, max: 3 }),
+    rights: fc.subarray([...RIGHTS]),
   }),
   fc.record({
     does: fc.constant('load' as const),
@@ -137,12 +144,12 @@ export class DeviceWriter {
 
   readonly newId = (): string => idOf(100 + this.number, (this.#ids += 1));
 
-  append(drafts: readonly Draft[], now: number): Entry[] {
+  append(drafts: readonly Draft[], now: number, by: string | null = null): Entry[] {
     return drafts.map((each) => {
       const entry = chainEntry(each, this.#head, {
         business: BUSINESS,
         device: deviceId(this.number),
-        by: null,
+        by,
         now,
       });
       this.#head = headAfter(entry);
@@ -166,6 +173,8 @@ export class DeviceWriter {
         return [draft('event.stage', this.newId(), EVENT, { event: EVENT, stage: what.stage })];
       case 'event':
         return [draft('event.set', this.newId(), EVENT, eventBody(what.name))];
+      case 'person':
+        return [draft('staff.set', this.newId(), null, personBody(what.person, what.rights))];
       case 'load':
         return [
           draft('stock.moved', this.newId(), EVENT, {
@@ -238,6 +247,19 @@ export class DeviceWriter {
     return outcome.drafts;
   }
 }
+
+export const personId = (n: number): string => idOf(7, n);
+
+/** A helper with these rights. */
+export const personBody = (n: number, rights: readonly Right[]): BodyOf<'staff.set'> => ({
+  id: personId(n),
+  name: `Person ${String(n)}`,
+  role: 'helper',
+  isActive: true,
+  rights: [...rights],
+  discountUpTo: '5',
+  pin: { hash: n.toString(16).padStart(64, '0'), iterations: 1000 },
+});
 
 export function eventBody(name: string) {
   return {

@@ -6,8 +6,9 @@ import { select } from './select';
 import { daybook } from './migrations/0001-daybook';
 import { access } from './migrations/0002-access';
 import { books } from './migrations/0003-books';
+import { people } from './migrations/0004-people';
 
-const migrations: readonly Migration[] = [daybook, access, books];
+const migrations: readonly Migration[] = [daybook, access, books, people];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;
 

@@ -29,7 +29,7 @@ export class StoredEntry extends Model<
   declare event: string | null;
   declare stamp: string;
   declare hash: string;
-  declare state: 'applied' | 'kept';
+  declare state: 'applied' | 'doubted' | 'barred' | 'kept';
   /** Why it was kept, as JSON; empty for what was applied. */
   declare fault: string;
   /** The entry as JSON. */

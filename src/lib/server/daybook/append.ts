@@ -14,12 +14,14 @@ import { changesOf } from '../../core/books/changes';
 import { chainFault, hashOf, headAfter, type ChainHead } from '../../core/daybook/chain';
 import { CLOCK_AT_REST, clockOf } from '../../core/daybook/clock';
 import type { Entry } from '../../core/daybook/entry';
-import { readEntry } from '../../core/daybook/read-entry';
+import { readEntry, type EntryRead } from '../../core/daybook/read-entry';
 import type { Kept, PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
+import { isBarred, type Breach } from '../../core/people/judge';
 import { applyChanges } from '../books/apply-changes';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
-import { faultMessage, refusalMessage } from './messages';
+import { breachesIn } from './judge-entries';
+import { breachMessage, faultMessage, refusalMessage } from './messages';
 
 export interface DeviceRef {
   readonly business: string;
@@ -34,8 +36,15 @@ export class NotEnrolledError extends Error {
   }
 }
 
+/**
+ * What became of an entry: in the books; in them, though its writer lacked the right; kept out of
+ * them for want of a right, and sent to nobody; or kept until a version can read it.
+ */
+type State = 'applied' | 'doubted' | 'barred' | 'kept';
+
 interface Appended {
   readonly entry: Entry;
+  readonly state: State;
   readonly changes: () => readonly Change[];
   readonly kept: Kept | null;
 }
@@ -73,7 +82,12 @@ async function appendOnce(
     const { fresh, refused } = sift(entries, ref, head, known);
     const taken = await takenId(database, ref.business, fresh, transaction);
     const accepted = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
-    const appended = accepted.map((entry) => readyToApply(entry, unfit));
+    const reads = accepted.map((entry) => readEntry(entry));
+    const readable = reads.flatMap((read) => (read.ok ? [read.entry] : []));
+    const breaches = await breachesIn(database, ref.business, readable, transaction);
+    const appended = accepted.map((entry, at) =>
+      readyToApply(entry, reads[at]!, unfit, breaches.get(entry.id)),
+    );
     if (appended.length > 0) {
       const storing = insertEntries(database, position, appended, transaction);
       // The database stores the entries while their changes are worked out. Both are waited for, or
@@ -133,22 +147,28 @@ const refusal = (seq: number, code: PushRefusal['code']): PushRefusal => ({
 
 const none = (): readonly Change[] => [];
 
-function readyToApply(entry: Entry, unfit: ReadonlySet<string>): Appended {
-  const read = readEntry(entry);
-  if (!read.ok) {
-    const { code } = read.fault;
-    return {
-      entry,
-      changes: none,
-      kept: { id: entry.id, code, message: faultMessage(read.fault) },
-    };
-  }
+function readyToApply(
+  entry: Entry,
+  read: EntryRead,
+  unfit: ReadonlySet<string>,
+  breach?: Breach,
+): Appended {
+  const keptAs = (state: State, code: string, message: string, changes = none): Appended => ({
+    entry,
+    state,
+    changes,
+    kept: { id: entry.id, code, message },
+  });
+  if (!read.ok) return keptAs('kept', read.fault.code, faultMessage(read.fault));
   if (unfit.has(entry.id)) {
     const message = 'The database refused its figures; the entry is kept as it was received.';
-    return { entry, changes: none, kept: { id: entry.id, code: 'body/unfit', message } };
+    return keptAs('kept', 'body/unfit', message);
   }
   const known = read.entry;
-  return { entry, changes: () => changesOf(known), kept: null };
+  const changes = (): readonly Change[] => changesOf(known);
+  if (breach === undefined) return { entry, state: 'applied', changes, kept: null };
+  if (isBarred(known)) return keptAs('barred', breach.code, breachMessage(known, breach));
+  return keptAs('doubted', breach.code, breachMessage(known, breach), changes);
 }
 
 /** Tries each entry alone, in a transaction that is always undone. */
@@ -159,7 +179,7 @@ async function unfitEntries(
 ): Promise<Set<string>> {
   const unfit = new Set<string>();
   for (const entry of entries) {
-    const { changes } = readyToApply(entry, unfit);
+    const { changes } = readyToApply(entry, readEntry(entry), unfit);
     const transaction = await sequelize.transaction();
     try {
       await applyChanges(sequelize, ref.business, changes(), transaction);
@@ -257,10 +277,9 @@ async function insertEntries(
   appended: readonly Appended[],
   transaction: Transaction,
 ): Promise<void> {
-  const rows = appended.map(({ entry, kept }, i) => {
+  const rows = appended.map(({ entry, state, kept }, i) => {
     const fault = kept === null ? '' : JSON.stringify(kept).slice(0, 1000);
     const { business, id, device, seq, kind, event, stamp, hash } = entry;
-    const state = kept === null ? 'applied' : 'kept';
     const values = [
       business,
       after + i + 1,

@@ -1,5 +1,8 @@
 /** Sentences for refusals of the daybook: the fact, the place, the remedy. */
 import type { BodyFault } from '../../core/daybook/read-entry';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import { isBarred, type Breach } from '../../core/people/judge';
+import type { Right } from '../../core/people/rights';
 import type { PushRefusal } from '../../core/daybook/sync-messages';
 
 const sentences: Readonly<Record<PushRefusal['code'], string>> = {
@@ -31,4 +34,22 @@ export function faultMessage(fault: BodyFault): string {
     case 'body/wrong':
       return `${fault.kind}: ${fault.where}: ${fault.why}. It is kept as it was received.`;
   }
+}
+
+const deeds: Readonly<Record<Right, string>> = {
+  'price.change': 'change a price',
+  'discount.over': 'give so large a discount',
+  refund: 'give money back',
+  'refund.unlinked': 'give money back without a sale',
+  'sale.void': 'void a sale',
+  'cash.out': 'take cash out',
+  'cash.expected': 'see what should be in the drawer',
+  'set-up': 'change the set-up',
+};
+
+export function breachMessage(entry: KnownEntry, { right }: Breach): string {
+  const what = `${entry.kind}: whoever wrote it was not allowed to ${deeds[right]} then.`;
+  return isBarred(entry)
+    ? `${what} It is kept and changes nothing; somebody with the right can do it again.`
+    : `${what} It has happened, so it counts; an owner should look at it.`;
 }

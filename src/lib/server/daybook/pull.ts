@@ -28,7 +28,7 @@ export async function pull(
     const rows = await select<{ position: string; entry: string }>(
       database,
       'SELECT position, entry FROM daybook_entries WHERE business = ? AND position > ? ' +
-        'AND device <> ? ORDER BY position LIMIT ?',
+        "AND device <> ? AND state <> 'barred' ORDER BY position LIMIT ?",
       [business, after, device, MOST_PULLED],
       transaction,
     );

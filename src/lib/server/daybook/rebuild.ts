@@ -56,10 +56,11 @@ export async function rebuild(
       const changes: Change[] = [];
       const turned: Turned[] = [];
       for (const { position, state, entry } of rows) {
+        if (state === 'barred') continue;
         const read = readEntry(entrySchema.parse(JSON.parse(entry)));
         if (read.ok) changes.push(...changesOf(read.entry));
         else kept += 1;
-        if (read.ok !== (state === 'applied')) turned.push({ position, isApplied: read.ok });
+        if (read.ok !== (state !== 'kept')) turned.push({ position, isApplied: read.ok });
       }
       await applyChanges(sequelize, business, changes, transaction);
       for (const each of turned) await mark(sequelize, business, each, transaction);

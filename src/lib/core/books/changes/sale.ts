@@ -6,6 +6,7 @@ import { saleNumber } from '../../sale/sale-number';
 import { add, put, type Change } from '../change';
 import { GONE_SOLD, NO_EVENT, UNLISTED } from '../tables';
 import { moved } from './stock';
+import { act } from './acts';
 import { saidBy } from './said-by';
 
 type Sale = EntryOf<'sale.rung'>;
@@ -18,13 +19,15 @@ export const saleRung = (entry: Sale): Change[] => {
   const tax = sum(taxes.map(({ amount }) => amount));
   const units = sum(lines.map(unitsOf));
   const cost = sum(lines.map((line) => costOf(line) ?? 0));
+  const number = saleNumber(body.deviceNumber, body.number);
+  const discount = sum(lines.map((line) => line.discount));
   return [
     put('sales', {
       id,
       ...saidBy(entry),
       device,
       slip,
-      number: saleNumber(body.deviceNumber, body.number),
+      number,
       day,
       hour,
       units,
@@ -34,6 +37,9 @@ export const saleRung = (entry: Sale): Change[] => {
       payments,
       note,
     }),
+    ...(discount === 0
+      ? []
+      : [act(entry, { what: 'discount.given', about: number, amount: discount })]),
     ...lines.flatMap((line, at) => lineChanges(entry, line, at)),
     add('eventTotals', { event }, { sales: 1, takings: total, tax, units, cost }),
     add('eventHours', { event, day, hour }, { sales: 1, takings: total }),

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { currencyCode, kind, name, note, timeZone } from '../kind';
 
-/** The business itself: how it prices, rounds and heads its receipts. */
+/** The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock. */
 export const businessSet = kind(
-  1,
+  2,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -15,5 +15,8 @@ export const businessSet = kind(
     cashStep: z.int().min(1).max(1000),
     receiptHead: note,
     receiptFoot: note,
+    /** Minutes after which an untouched device asks who is there; 0 is never. */
+    lockAfter: z.int().min(0).max(240),
   }),
+  { 1: (body) => ({ ...body, lockAfter: 0 }) },
 );

@@ -1,0 +1,140 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { draft, type KnownEntry } from '../daybook/kinds';
+import { chainEntry, EMPTY_CHAIN, type Draft } from '../daybook/chain';
+import { readEntry } from '../daybook/read-entry';
+import {
+  BUSINESS,
+  deviceId,
+  DeviceWriter,
+  idOf,
+  item,
+  personBody,
+  personId,
+} from '../testing/arbitrary-daybook';
+import { breachOf, isBarred, type PersonWithLimits } from './judge';
+import { PeopleHistory } from './people-history';
+import { RIGHTS, type Right } from './rights';
+
+const NOW = Date.UTC(2026, 10, 22, 10);
+const OWNER = idOf(8, 1);
+const LEAD = idOf(8, 2);
+const HELPER = idOf(8, 3);
+const LEFT = idOf(8, 4);
+
+const who = (id: string, role: string, rights: readonly Right[] = [], isActive = true) =>
+  ({ id, role, isActive, rights, discountUpTo: role === 'helper' ? '5' : '0' }) as PersonWithLimits;
+const people = new Map(
+  [
+    who(OWNER, 'owner'),
+    who(LEAD, 'lead', ['set-up', 'discount.over']),
+    who(HELPER, 'helper'),
+    who(LEFT, 'owner', [], false),
+  ].map((each) => [each.id, each]),
+);
+
+function entry(what: Draft, by: string | null, lentBy?: string, now = NOW): KnownEntry {
+  const writer = { business: BUSINESS, device: deviceId(1), by, lentBy, now };
+  const read = readEntry(chainEntry(what, EMPTY_CHAIN, writer));
+  assert.ok(read.ok, JSON.stringify(read));
+  return read.entry;
+}
+const lacked = (what: Draft, by: string | null, lentBy?: string): string | null =>
+  breachOf(entry(what, by, lentBy), (id) => people.get(id))?.right ?? null;
+
+const { setStamp: _stamp, ...goods } = item(1, 450);
+const price = draft('item.set', idOf(9, 1), null, { ...goods, barcodes: [], taxes: [] });
+const staff = (n: number, rights: readonly Right[], role: 'owner' | 'helper' = 'helper') =>
+  draft('staff.set', idOf(9, 2), null, { ...personBody(n, rights), role });
+const named = (device: number) =>
+  draft('device.set', idOf(9, 3), null, { id: deviceId(device), name: 'Phone', number: 1 });
+const writer = new DeviceWriter(1);
+const sale = writer.sale([[1, 2]], 0, NOW).at(-1)!;
+
+/** The sale with `off` minor units taken off its only line of £2.10. */
+function discounted(off: number): Draft {
+  const [line] = sale.body['lines'] as Record<string, number>[];
+  const lines = [{ ...line, discount: off, net: line!['gross']! - off }];
+  return { ...sale, body: { ...sale.body, lines } };
+}
+
+describe('who may write what', () => {
+  const rules: readonly (readonly [
+    string,
+    Draft,
+    string | null,
+    string | undefined,
+    string | null,
+  ])[] = [
+    ['an owner changes a price', price, OWNER, undefined, null],
+    ['a lead with the right to it changes a price', price, LEAD, undefined, null],
+    ['a helper does not', price, HELPER, undefined, 'set-up'],
+    ['nobody at all does not', price, null, undefined, 'set-up'],
+    ['somebody who has left does not', price, LEFT, undefined, 'set-up'],
+    ['a stranger does not', price, idOf(8, 99), undefined, 'set-up'],
+    ['a helper to whom an owner lends the right does', price, HELPER, OWNER, null],
+    ['a helper to whom another helper lends it does not', price, HELPER, HELPER, 'set-up'],
+    ['a helper to whom somebody who has left lends it does not', price, HELPER, LEFT, 'set-up'],
+    ['a helper sells', sale, HELPER, undefined, null],
+    ['nobody signed in sells', sale, null, undefined, null],
+    ['a helper gives the 5 % that everybody may', discounted(11), HELPER, undefined, null],
+    ['a helper gives more', discounted(12), HELPER, undefined, 'discount.over'],
+    ['a helper gives more, and a lead lends the right', discounted(99), HELPER, LEAD, null],
+    ['nobody signed in gives any', discounted(1), null, undefined, 'discount.over'],
+    ['a device names itself', named(1), null, undefined, null],
+    ['a helper names another device', named(2), HELPER, undefined, 'set-up'],
+    ['a lead sets up a helper', staff(1, ['set-up']), LEAD, undefined, null],
+    ['a lead gives away a right they do not have', staff(1, ['refund']), LEAD, undefined, 'refund'],
+    ['a lead makes an owner', staff(1, [], 'owner'), LEAD, undefined, 'set-up'],
+    ['an owner makes an owner', staff(1, [], 'owner'), OWNER, undefined, null],
+  ];
+  for (const [rule, what, by, lentBy, is] of rules) {
+    it(`${rule}: ${is === null ? 'yes' : `no, for want of ${is}`}`, () =>
+      assert.equal(lacked(what, by, lentBy), is));
+  }
+
+  it('a lead does not turn an owner into a helper', () => {
+    const body = { ...personBody(1, []), id: OWNER };
+    assert.equal(lacked(draft('staff.set', idOf(9, 4), null, body), LEAD), 'set-up');
+  });
+  it('set-up is barred, and what happened at the stall is not', () => {
+    assert.deepEqual(
+      [isBarred(entry(price, HELPER)), isBarred(entry(sale, HELPER))],
+      [true, false],
+    );
+  });
+});
+
+describe('judging by the rights of the time', () => {
+  const person = (rights: readonly Right[], minutes: number): KnownEntry =>
+    entry(staff(3, rights), OWNER, undefined, NOW + minutes * 60_000);
+  const change = (minutes: number): KnownEntry =>
+    entry(price, personId(3), undefined, NOW + minutes * 60_000);
+
+  it('nobody is asked while the business is being founded, and everybody afterwards', () => {
+    const history = new PeopleHistory();
+    assert.equal(history.judge(entry(price, null)), null);
+    assert.equal(history.judge(entry(staff(1, [...RIGHTS], 'owner'), null)), null);
+    assert.equal(history.judge(entry(price, null))?.right, 'set-up');
+    assert.equal(history.judge(entry(price, personId(1))), null);
+  });
+
+  it('a right that was taken away later still counts for what was written before', () => {
+    const history = new PeopleHistory();
+    for (const each of [person(['set-up'], 0), person([], 60)]) {
+      assert.ok(each.kind === 'staff.set');
+      history.add(each);
+    }
+    assert.deepEqual(
+      [change(-5), change(30), change(90)].map((each) => history.judge(each)?.right ?? null),
+      [null, null, 'set-up'],
+    );
+  });
+
+  it('a barred change of a person gives no rights', () => {
+    const history = new PeopleHistory();
+    history.judge(entry(staff(1, [...RIGHTS], 'owner'), null));
+    assert.equal(history.judge(entry(staff(3, ['set-up']), personId(3)))?.right, 'set-up');
+    assert.equal(history.judge(change(1))?.right, 'set-up');
+  });
+});

@@ -1,0 +1,84 @@
+/**
+ * Whether whoever wrote an entry was allowed to. Devices ask before they write; the server asks
+ * again when it arrives, since a device may not have heard yet of a right that was taken away, or
+ * may have been tampered with.
+ */
+import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
+import { rateOf } from '../money/units';
+import { may, type Person, type Right } from './rights';
+
+export interface PersonWithLimits extends Person {
+  /** Percent that may be taken off a line without a right. */
+  readonly discountUpTo: string;
+}
+
+/** Everybody as they were when an entry was written. */
+export type PeopleThen = (id: string) => PersonWithLimits | undefined;
+
+/** Who lacked what. Set-up that breaks it is not applied; what happened at the stall is, and marked. */
+export interface Breach {
+  readonly code: 'right/missing';
+  readonly right: Right;
+  readonly by: string | null;
+}
+
+type Needs = { readonly [K in Kind]: (entry: EntryOf<K>, by?: PersonWithLimits) => Right | null };
+
+const nothing = (): null => null;
+const setUp = (): Right => 'set-up';
+
+/** The right that each kind of entry asks for. The compiler asks for every kind. */
+const needs: Needs = {
+  'business.set': setUp,
+  'tax.set': setUp,
+  'item.set': setUp,
+  'table.set': setUp,
+  'staff.set': setUp,
+  // A device names itself when it is enrolled, before anybody has signed in on it.
+  'device.set': ({ body, device }) => (body.id === device ? null : 'set-up'),
+  'event.set': setUp,
+  'event.stage': nothing,
+  'drawer.opened': nothing,
+  'drawer.counted': nothing,
+  'stock.moved': nothing,
+  'sale.rung': (entry, by) => (isWithin(entry, by?.discountUpTo ?? '0') ? null : 'discount.over'),
+  'payment.taken': nothing,
+};
+
+/** The right that writing this asks of this person, or null if everybody may. */
+export function rightNeeded(entry: KnownEntry, by?: PersonWithLimits): Right | null {
+  const need = needs[entry.kind] as (entry: KnownEntry, by?: PersonWithLimits) => Right | null;
+  return need(entry, by);
+}
+
+/**
+ * The breach an entry is, or null. A right counts if the writer has it or a colleague has lent it.
+ * Nobody but an owner makes an owner, changes one, or gives away a right they do not have.
+ */
+export function breachOf(entry: KnownEntry, people: PeopleThen): Breach | null {
+  const by = entry.by === null ? undefined : people(entry.by);
+  const lender = entry.lentBy === undefined ? undefined : people(entry.lentBy);
+  const has = (right: Right): boolean => may(by, right) || may(lender, right);
+  const missing = (right: Right): Breach => ({ code: 'right/missing', right, by: entry.by });
+  const right = rightNeeded(entry, by);
+  if (right !== null && !has(right)) return missing(right);
+  if (entry.kind !== 'staff.set') return null;
+  const isOwner = [by, lender].some((each) => each?.isActive === true && each.role === 'owner');
+  const before = people(entry.body.id);
+  if (isOwner) return null;
+  if (entry.body.role === 'owner' || before?.role === 'owner') return missing('set-up');
+  const given = entry.body.rights.find((each) => !before?.rights.includes(each) && !has(each));
+  return given === undefined ? null : missing(given);
+}
+
+/** Set-up without the right to it must not change the books; what happened has happened. */
+export const isBarred = (entry: KnownEntry): boolean => entry.kind.endsWith('.set');
+
+/** Whether no line was discounted by more than R(gross × limit), rounded as the slip rounds it. */
+function isWithin({ body }: EntryOf<'sale.rung'>, limit: string): boolean {
+  const rate = BigInt(rateOf(limit));
+  return body.lines.every(({ gross, discount }) => {
+    const most = (BigInt(Math.abs(gross)) * rate + 500_000n) / 1_000_000n;
+    return BigInt(Math.abs(discount)) <= most;
+  });
+}

@@ -1,0 +1,141 @@
+/** What the server makes of entries whose writers were not allowed to write them. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import type { Draft } from '../../src/lib/core/daybook/chain';
+import { draft } from '../../src/lib/core/daybook/kinds';
+import {
+  BUSINESS,
+  deviceId,
+  DeviceWriter,
+  item,
+  itemId,
+  personBody,
+  personId,
+} from '../../src/lib/core/testing/arbitrary-daybook';
+import { BookReader } from '../../src/lib/server/books/read-books';
+import { append } from '../../src/lib/server/daybook/append';
+import { keptEntries } from '../../src/lib/server/daybook/kept';
+import { pull, start } from '../../src/lib/server/daybook/pull';
+import { rebuild } from '../../src/lib/server/daybook/rebuild';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const now = Date.UTC(2026, 10, 22, 10);
+const OWNER = personId(1);
+const HELPER = personId(2);
+const ref = { business: BUSINESS, device: deviceId(1) };
+const other = { business: BUSINESS, device: deviceId(2) };
+let t: TestDatabase;
+let books: BookReader;
+let writer: DeviceWriter;
+let at = now;
+
+before(async () => {
+  t = await testDatabase();
+  books = new BookReader(t.database);
+  for (const { device } of [ref, other]) await t.enrol(BUSINESS, device);
+  writer = new DeviceWriter(1);
+  const person = (n: number, role: 'owner' | 'helper'): Draft =>
+    draft('staff.set', writer.newId(), null, { ...personBody(n, []), role });
+  await send([person(1, 'owner')], null);
+  await send([person(2, 'helper'), price(450)], OWNER);
+});
+after(() => t.end());
+
+const send = async (drafts: readonly Draft[], by: string | null) =>
+  await append(t.database, ref, writer.append(drafts, (at += 1000), by));
+
+function price(minor: number): Draft {
+  const { setStamp: _stamp, ...fields } = item(1, minor);
+  return draft('item.set', writer.newId(), null, { ...fields, barcodes: [], taxes: [] });
+}
+const priceNow = async (): Promise<number | undefined> =>
+  (await books.rows(BUSINESS, 'items', { id: itemId(1) }))[0]?.price;
+const takings = async (): Promise<number | undefined> =>
+  (await books.rows(BUSINESS, 'eventTotals'))[0]?.takings;
+
+describe('set-up by somebody without the right to it', () => {
+  it('is kept, changes nothing, and goes to no other device', async () => {
+    const answer = await send([price(1)], HELPER);
+    assert.equal(answer.refused, null);
+    assert.equal(answer.have, 4);
+    assert.deepEqual(
+      answer.kept.map(({ code }) => code),
+      ['right/missing'],
+    );
+    assert.match(answer.kept[0]!.message, /^item\.set: whoever wrote it was not allowed to change/);
+    assert.equal(await priceNow(), 450);
+    const { entries, latest, position } = await pull(t.database, other, 0);
+    assert.deepEqual([entries.length, latest, position], [3, 4, 4]);
+  });
+
+  it('is in the list that the owner looks through, with who wrote it', async () => {
+    const [kept] = await keptEntries(t.database, BUSINESS);
+    assert.deepEqual([kept?.kind, kept?.by, kept?.state], ['item.set', HELPER, 'barred']);
+  });
+
+  it('does not come in by working the books out again', async () => {
+    await rebuild(t.database, BUSINESS);
+    assert.equal(await priceNow(), 450);
+    assert.equal((await keptEntries(t.database, BUSINESS)).length, 1);
+  });
+
+  it('does not come in with the rows that a new device starts from', async () => {
+    const { rows } = await start(t.database, books, BUSINESS, now);
+    assert.deepEqual(
+      rows['items']?.map((row) => row['price']),
+      [450],
+    );
+  });
+
+  it('does not hold up what comes after it', async () => {
+    await send([price(500)], OWNER);
+    assert.equal(await priceNow(), 500);
+  });
+
+  it('does not make an owner of a helper', async () => {
+    const body = { ...personBody(2, []), role: 'owner' as const };
+    await send([draft('staff.set', writer.newId(), null, body)], HELPER);
+    const [helper] = await books.rows(BUSINESS, 'staff', { id: HELPER });
+    assert.equal(helper?.role, 'helper');
+    await send([price(1)], HELPER);
+    assert.equal(await priceNow(), 500);
+  });
+});
+
+describe('a sale with a larger discount than the seller may give', () => {
+  /** £2.10 with 20p off, all figures true. */
+  function discounted(): Draft[] {
+    const [payment, sale] = writer.sale([[1, 2]], 0, now);
+    const [line] = sale!.body['lines'] as Record<string, unknown>[];
+    const lines = [{ ...line, discount: 20, net: 190, total: 190, tax: {} }];
+    const cash = { ...payment!.body, clears: 190, charge: 190 };
+    return [
+      { ...payment!, body: cash },
+      { ...sale!, body: { ...sale!.body, lines, taxes: [], total: 190 } },
+    ];
+  }
+
+  it('counts, since the money was taken, and is marked', async () => {
+    const answer = await send(discounted(), HELPER);
+    assert.deepEqual(
+      answer.kept.map(({ code }) => code),
+      ['right/missing'],
+    );
+    assert.equal(await takings(), 190);
+    const doubted = (await keptEntries(t.database, BUSINESS)).filter(
+      ({ state }) => state === 'doubted',
+    );
+    assert.deepEqual(
+      doubted.map(({ kind, by }) => [kind, by]),
+      [['sale.rung', HELPER]],
+    );
+    await rebuild(t.database, BUSINESS);
+    assert.equal(await takings(), 190);
+  });
+
+  it('is nothing to look at when an owner gives it', async () => {
+    const before = (await keptEntries(t.database, BUSINESS)).length;
+    assert.deepEqual((await send(discounted(), OWNER)).kept, []);
+    assert.equal((await keptEntries(t.database, BUSINESS)).length, before);
+  });
+});
