@@ -18,6 +18,10 @@ const LIFETIME = 24 * 60 * 60 * 1000;
 const CODES_EACH = 2;
 
 const flags = new Set(process.argv.slice(2));
+/** Of the made-up people only; nobody else's PIN is known to anybody. */
+const pins = new Map(
+  [larkmoss, pinwheel].flatMap((each) => each.staff).map(({ id, pin }) => [id, pin]),
+);
 const database = openDatabase(settingsFrom(process.env));
 try {
   await migrate(database.sequelize);
@@ -42,7 +46,10 @@ try {
       codes.push(await enrolment.makeCode(business, now, LIFETIME));
     ways.push({
       business: named?.name ?? business,
-      people: staff.map(({ name, role }) => `${name} (${role})`),
+      people: staff.map(({ id, name, role }) => {
+        const pin = pins.get(id);
+        return `${name} (${role}${pin === undefined ? '' : `, PIN ${pin}`})`;
+      }),
       codes,
     });
   }

@@ -1,6 +1,7 @@
 /** The device's speed, in Chromium on the built application. */
 import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { build } from 'esbuild';
+import { signIn } from '../support/at-the-stall';
 import { chromiumOptions } from '../support/chromium';
 import type { RunningTill } from '../support/running-till';
 import { median, milliseconds, type Figure } from './figures';
@@ -54,7 +55,7 @@ async function device(
   const context = await browser.newContext({ ...PHONE, baseURL: till.origin, bypassCSP: true });
   const page = await context.newPage();
   await page.goto(till.enrolAddress());
-  await page.getByRole('button', { name: /^Ines/ }).click();
+  await signIn(page, 'Ines');
   await page.getByRole('heading', { name: 'Pellow Green market' }).waitFor();
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await page.close();

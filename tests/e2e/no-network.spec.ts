@@ -9,6 +9,7 @@ import {
   lastSale,
   openDrawer,
   sellOne,
+  signIn,
   standing,
   tag,
   total,
@@ -39,7 +40,7 @@ test('the server is killed, the page reloaded, the browser killed: all is there'
   let { page } = device;
   await page.goto(till.origin);
   await page.goto(till.enrolAddress());
-  await page.getByRole('button', { name: /^Ines/ }).click();
+  await signIn(page, 'Ines');
   await page.goto(`${till.origin}/drawer/open`);
   await page.getByLabel('£1', { exact: true }).fill('20');
   await page.getByRole('button', { name: 'Open with £20.00' }).click();

@@ -1,7 +1,7 @@
 /** Every screen in every theme: axe, contrast by computation, touch targets, no faults in the console. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, openDrawer, sellOne, tag } from '../support/at-the-stall';
+import { enrol, openDrawer, sellOne, signIn, tag } from '../support/at-the-stall';
 import { lowContrast, smallTargets } from '../support/looks';
 import { RunningTill } from '../support/running-till';
 
@@ -28,6 +28,25 @@ test.afterEach(() => expect(faults.splice(0)).toEqual([]));
 const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
   ['today', async () => void (await page.goto('/'))],
   ['who', async () => void (await page.goto('/who'))],
+  [
+    'a PIN, given wrong',
+    async () => {
+      await page.goto('/who');
+      await signIn(page, 'Tobin', '1904');
+      await expect(page.getByRole('alert').getByText('That is not the PIN')).toBeVisible();
+    },
+  ],
+  ['people', async () => void (await page.goto('/people'))],
+  [
+    'a person, with a right to lend',
+    async () => {
+      await page.goto('/people');
+      await page.getByRole('link', { name: 'Oriel helper' }).click();
+      await page.getByRole('button', { name: 'Keep it so' }).click();
+      await expect(page.getByText('can lend it for this once')).toBeVisible();
+    },
+  ],
+  ['what was changed', async () => void (await page.goto('/acts'))],
   [
     'counter, with a line open and goods found',
     async () => {

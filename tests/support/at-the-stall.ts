@@ -5,9 +5,28 @@ import type { RunningTill } from './running-till';
 export const FLOAT = { '£10': 2, '£5': 6, '£1': 20, '50p': 10, '20p': 15, '10p': 20 } as const;
 export const FLOAT_TOTAL = '£80.00';
 
+/** The demo's made-up PINs. */
+export const PINS: Readonly<Record<string, string>> = {
+  Maren: '4071',
+  Tobin: '5829',
+  Ines: '2605',
+  Oriel: '7318',
+  Dov: '8264',
+  Pia: '3950',
+};
+
+/** From the list of people: a tap on the name, then the PIN. */
+export async function signIn(page: Page, name: string, pin = PINS[name] ?? ''): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await page.getByLabel(`PIN of ${name}`).fill(pin);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  // A moment goes by until the PIN has been checked.
+  if (pin === PINS[name]) await expect(page.getByLabel(`PIN of ${name}`)).toHaveCount(0);
+}
+
 export async function enrol(page: Page, till: RunningTill, seller = 'Ines'): Promise<void> {
   await page.goto(till.enrolAddress());
-  await page.getByRole('button', { name: new RegExp(`^${seller}`) }).click();
+  await signIn(page, seller);
   await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
 }
 

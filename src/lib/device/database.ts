@@ -6,7 +6,8 @@ import { Dexie, type Table } from 'dexie';
 import type { ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
-import { RIGHTS_TO_BEGIN_WITH, type Role } from '../core/people/rights';
+import type { Tries } from '../core/people/pin-tries';
+import { rightsToBeginWith } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
 import type { TableSpec } from '../core/books/table-spec';
@@ -62,6 +63,8 @@ export interface Meta {
   readonly standing: Standing;
   readonly choices: Choices;
   readonly slip: KeptSlip;
+  /** Wrong PINs in a row, by person. */
+  readonly pinTries: Readonly<Record<string, Tries>>;
 }
 export type MetaRow = {
   readonly [K in keyof Meta]: { readonly key: K; readonly value: Meta[K] };
@@ -126,7 +129,7 @@ export class DeviceDatabase extends Dexie {
       .upgrade(async (transaction) => {
         const people = transaction.table<Record<string, unknown>>('staff');
         await people.toCollection().modify((row) => {
-          row['rights'] ??= RIGHTS_TO_BEGIN_WITH[row['role'] as Role] ?? [];
+          row['rights'] ??= rightsToBeginWith(row['role']);
           row['discountUpTo'] ??= '0';
           row['pin'] ??= null;
         });

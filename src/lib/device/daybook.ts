@@ -42,6 +42,8 @@ export interface SlipGone {
 export interface AppendOptions {
   /** The open slip that this settles: it must still be there, and is gone afterwards. */
   readonly settles?: string;
+  /** The colleague who lent the right to this, having shown a PIN. */
+  readonly lentBy?: string;
 }
 
 /** The surroundings that tests put others in place of. */
@@ -99,10 +101,10 @@ export class DeviceDaybook {
    */
   async append<M extends Made<unknown>>(
     command: (next: Next) => M,
-    { settles }: AppendOptions = {},
+    { settles, lentBy }: AppendOptions = {},
   ): Promise<Appended<M>> {
     if (!this.db.isOpen()) await this.db.open();
-    const attempt = (ground: Ground): Attempt<M> => this.#attempt(command, ground);
+    const attempt = (ground: Ground): Attempt<M> => this.#attempt(command, ground, lentBy);
     const written =
       (await this.#write(settles, attempt, this.#seen)) ??
       (await this.#write(settles, attempt, null));
@@ -183,13 +185,18 @@ export class DeviceDaybook {
   }
 
   /** @throws {NoIdentityError} If there is none. */
-  #attempt<M extends Made<unknown>>(command: (next: Next) => M, ground: Ground): Attempt<M> {
+  #attempt<M extends Made<unknown>>(
+    command: (next: Next) => M,
+    ground: Ground,
+    lentBy: string | undefined,
+  ): Attempt<M> {
     const { identity, standing, choices, head = EMPTY_HEAD } = ground;
     if (identity === undefined) throw new NoIdentityError();
     const made = command({ saleNumber: head.sales + 1, readNumber: head.reads + 1 });
     if (!made.ok) return { made, entries: [], head, ground };
     const { business, device } = identity;
-    const writer = { business, device, by: choices?.by ?? null, now: this.surroundings.now() };
+    const now = this.surroundings.now();
+    const writer = { business, device, by: choices?.by ?? null, lentBy, now };
     let last: ChainHead = { ...head, clock: later(head.clock, standing?.clock ?? CLOCK_AT_REST) };
     const entries = made.drafts.map((draft) => {
       const entry = chainEntry(draft, last, writer);

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
@@ -9,6 +10,8 @@
   import WaysAround from '$lib/ui/frame/WaysAround.svelte';
   import { Shell } from '$lib/device/shell.svelte';
   import { provideStall, Stall } from './stall.svelte';
+  import { watchForLock } from './watch-for-lock.svelte';
+  import WhoIsThere from './WhoIsThere.svelte';
 
   interface Props {
     db: DeviceDatabase;
@@ -20,6 +23,7 @@
   // svelte-ignore state_referenced_locally
   const stall = provideStall(new Stall(db, identity));
   const shell = new Shell();
+  watchForLock(stall);
 
   $effect(() => {
     const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
@@ -32,6 +36,11 @@
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
     return sync.end;
   });
+
+  /** The screen that was locked is there again; the list of people has done its work. */
+  function goOn(): void {
+    if (page.url.pathname === '/who') void goto('/');
+  }
 
   // A new version is taken between sales: with nothing on the slip and no payment under way.
   const isBetweenSales = $derived(
@@ -67,7 +76,9 @@
     {/if}
     <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
       <WaysAround path={page.url.pathname} />
-      <main class="flex min-h-0 min-w-0 flex-1 flex-col">{@render children()}</main>
+      <main class="flex min-h-0 min-w-0 flex-1 flex-col">
+        {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
+      </main>
     </div>
   </div>
 {/if}

@@ -3,10 +3,13 @@ import { getContext, setContext } from 'svelte';
 import type { Row } from '$lib/core/books/tables';
 import { localTime } from '$lib/core/event/local-time';
 import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
+import { inOrder } from '$lib/core/people/in-order';
+import { may, type Right } from '$lib/core/people/rights';
 import type { SlipTax } from '$lib/core/pricing/slip';
 import { taxesInForce } from '$lib/core/slip/price-slip';
 import { DeviceDaybook } from '$lib/device/daybook';
 import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from '$lib/device/database';
+import { checkPin, type PinChecked } from '$lib/device/check-pin';
 import { live } from '$lib/device/live.svelte';
 import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
@@ -88,7 +91,13 @@ export class Stall {
 
   /** Whether enough has been read to show any screen. */
   get isReady(): boolean {
-    return this.#business.isRead && this.#events.isRead && this.#choices.isRead && this.slip.isRead;
+    return (
+      this.#business.isRead &&
+      this.#staff.isRead &&
+      this.#events.isRead &&
+      this.#choices.isRead &&
+      this.slip.isRead
+    );
   }
   get business(): Row<'businesses'> {
     return this.#business.value ?? NO_BUSINESS;
@@ -96,8 +105,12 @@ export class Stall {
   readonly money = $derived.by(() => moneyWords(this.business));
   readonly taxes: readonly SlipTax[] = $derived.by(() => taxesInForce(this.#taxes.value));
   get staff(): readonly Row<'staff'>[] {
-    return this.#staff.value.filter((person) => isKnown(person) && person.isActive);
+    return this.everybody.filter(({ isActive }) => isActive);
   }
+  /** Also those who have left. */
+  readonly everybody: readonly Row<'staff'>[] = $derived.by(() =>
+    inOrder(this.#staff.value.filter(isKnown)),
+  );
   get devices(): readonly Row<'devices'>[] {
     return this.#devices.value;
   }
@@ -155,6 +168,29 @@ export class Stall {
 
   async useDrawer(event: string, drawer: string): Promise<void> {
     await this.choose({ drawers: { ...this.choices.drawers, [event]: drawer } });
+  }
+
+  /** Whether whoever is signed in has the right themselves; before anybody is set up, all may. */
+  may(right: Right): boolean {
+    return this.staff.length === 0 || may(this.seller, right);
+  }
+
+  /** Somebody must say who they are before anything else can be done here. */
+  get isLocked(): boolean {
+    return this.staff.length > 0 && this.seller?.isActive !== true;
+  }
+
+  /** Signs a person in, with their PIN if they have one. */
+  async signIn(person: Row<'staff'>, pin: string): Promise<PinChecked> {
+    const now = Date.now();
+    const checked = await checkPin(this.db, this.identity.business, person, pin, now);
+    if (checked.ok) await this.choose({ by: person.id, seenAt: now });
+    return checked;
+  }
+
+  /** Asks again who is there; the slip stays. */
+  async lock(): Promise<void> {
+    await this.choose({ by: null });
   }
 
   nameOf(staff: string | null): string {

@@ -30,6 +30,10 @@ export const RIGHTS_TO_BEGIN_WITH: Readonly<Record<Role, readonly Right[]>> = {
   helper: [],
 };
 
+/** For shapes from before there were rights. Anything that is not a role begins with none. */
+export const rightsToBeginWith = (role: unknown): readonly Right[] =>
+  RIGHTS_TO_BEGIN_WITH[ROLES.find((each) => each === role) ?? 'helper'];
+
 /** Whether the person has the right themselves. Nobody who has left may do anything. */
 export function may(person: Person | undefined, right: Right): boolean {
   if (person?.isActive !== true) return false;

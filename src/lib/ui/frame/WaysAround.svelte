@@ -27,6 +27,8 @@
     '/events': '/books',
     '/sales': '/find',
     '/drawer': '/',
+    '/people': '/set-up',
+    '/acts': '/set-up',
   };
   const here = $derived.by(() => {
     const first = `/${path.split('/')[1] ?? ''}`;

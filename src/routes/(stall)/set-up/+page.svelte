@@ -6,6 +6,7 @@
   import { HANDS, looks, THEMES } from '$lib/ui/frame/looks.svelte';
   import { syncWords } from '$lib/ui/words/sync-words';
   import { useStall } from '../stall.svelte';
+  import LockAfter from './LockAfter.svelte';
 
   const stall = useStall();
   let storage = $state.raw<StorageReport | null>(null);
@@ -115,6 +116,20 @@
         onclick={() => stall.tryAgain()}>Try again</button
       >
     {/if}
+  </section>
+
+  <section class="sheet grid content-start gap-3" aria-labelledby="people">
+    <h2 id="people">People</h2>
+    <p class="soft">
+      {stall.staff.length === 0
+        ? 'Nobody is set up yet.'
+        : stall.staff.map(({ name }) => name).join(', ')}
+    </p>
+    <div class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet" href="/people">Who may do what</a>
+      <a class="btn btn-quiet" href="/acts">What was changed, by whom</a>
+    </div>
+    <LockAfter />
   </section>
 
   <section class="sheet grid content-start gap-3" aria-labelledby="add">

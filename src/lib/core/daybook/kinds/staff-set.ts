@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { RIGHTS, RIGHTS_TO_BEGIN_WITH, ROLES, type Role } from '../../people/rights';
+import { RIGHTS, rightsToBeginWith, ROLES } from '../../people/rights';
 import { kind, name, percent, recordId } from '../kind';
 
 /** Somebody who sells. Version 2 brought rights, the discount everybody may give, and the PIN. */
@@ -24,7 +24,7 @@ export const staffSet = kind(
   {
     1: (body) => ({
       ...body,
-      rights: RIGHTS_TO_BEGIN_WITH[body['role'] as Role] ?? [],
+      rights: rightsToBeginWith(body['role']),
       discountUpTo: '0',
       pin: null,
     }),

@@ -10,6 +10,7 @@
   import { piecesFrom } from '$lib/ui/cash/typed-pieces';
   import { timeWords } from '$lib/ui/words/date-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
+  import LendRight from '../../LendRight.svelte';
   import { useStall } from '../../stall.svelte';
 
   const stall = useStall();
@@ -21,6 +22,7 @@
     return () => (id === undefined ? undefined : db.books.drawerSums.get(id));
   }, undefined);
 
+  const BLIND = 'counted without seeing what should be in it';
   let typed = $state<Record<number, string>>({});
   let reason = $state('');
   let refusal = $state.raw<DrawerRefusal | null>(null);
@@ -38,6 +40,10 @@
   const expected = $derived(drawer === undefined ? 0 : expectedCash(drawer, sums.value));
   const difference = $derived(counted - expected);
   const hasCounted = $derived(Object.values(typed).some((text) => text.trim() !== ''));
+  /** A blind count: what should be in it is not shown to everybody. */
+  let lender = $state<string | null>(null);
+  let isLending = $state(false);
+  const seesExpected = $derived(stall.may('cash.expected') || lender !== null);
   const others = $derived(stall.openDrawers.filter(({ id }) => id !== drawer?.id));
 
   async function count(): Promise<void> {
@@ -49,17 +55,20 @@
     await stall.daybook.settle();
     const reads = await db.books.drawerReads.where('drawer').equals(counting.id).toArray();
     const now = await db.books.drawerSums.get(counting.id);
-    const outcome = await stall.daybook.append((next) =>
-      countDrawer({
-        newId,
-        drawer: counting,
-        sums: now,
-        counts: pieces,
-        reason,
-        number: next.readNumber,
-        reads,
-        othersAreOpen: others.length > 0,
-      }),
+    const outcome = await stall.daybook.append(
+      (next) =>
+        countDrawer({
+          newId,
+          drawer: counting,
+          sums: now,
+          counts: pieces,
+          // Whoever counted blind could not know that there was a difference to explain.
+          reason: seesExpected || reason.trim() !== '' ? reason : BLIND,
+          number: next.readNumber,
+          reads,
+          othersAreOpen: others.length > 0,
+        }),
+      lender === null ? {} : { lentBy: lender },
     );
     isBusy = false;
     if (!outcome.ok) {
@@ -135,35 +144,55 @@
           wrong={refusal?.code === 'drawer/bad-count' ? refusal.value : null}
         />
       </div>
-      <div class="sheet">
-        <table class="rows">
-          <thead
-            ><tr
-              ><td></td><th scope="col">Should be</th><th scope="col">Is</th><th scope="col"
-                >Difference</th
-              ></tr
-            ></thead
+      {#if seesExpected}
+        <div class="sheet">
+          <table class="rows">
+            <thead
+              ><tr
+                ><td></td><th scope="col">Should be</th><th scope="col">Is</th><th scope="col"
+                  >Difference</th
+                ></tr
+              ></thead
+            >
+            <tbody>
+              <tr>
+                <td>Cash in {drawer.name}</td>
+                <td class="figure" data-testid="expected">{money.figure(expected)}</td>
+                <td class="figure" data-testid="counted"
+                  >{hasCounted ? money.figure(counted) : ''}</td
+                >
+                <td
+                  class={['figure font-[650]', hasCounted && difference !== 0 && 'text-error']}
+                  data-testid="difference"
+                >
+                  {hasCounted ? (difference === 0 ? 'ties up' : money.off(difference)) : ''}
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="soft mt-2 text-sm">
+            Float {money.figure(drawer.float)} + handed over {money.figure(sums.value?.handed ?? 0)} −
+            change
+            {money.figure(sums.value?.change ?? 0)}
+          </p>
+        </div>
+      {:else if isLending}
+        <LendRight
+          right="cash.expected"
+          onLent={(id) => {
+            lender = id;
+            isLending = false;
+          }}
+          onBack={() => (isLending = false)}
+        />
+      {:else}
+        <div class="sheet flex flex-wrap items-center justify-between gap-3">
+          <p class="soft">What should be in it is shown when the drawer has been closed.</p>
+          <button type="button" class="btn btn-quiet" onclick={() => (isLending = true)}
+            >Have it shown</button
           >
-          <tbody>
-            <tr>
-              <td>Cash in {drawer.name}</td>
-              <td class="figure" data-testid="expected">{money.figure(expected)}</td>
-              <td class="figure" data-testid="counted">{hasCounted ? money.figure(counted) : ''}</td
-              >
-              <td
-                class={['figure font-[650]', hasCounted && difference !== 0 && 'text-error']}
-                data-testid="difference"
-              >
-                {hasCounted ? (difference === 0 ? 'ties up' : money.off(difference)) : ''}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-        <p class="soft mt-2 text-sm">
-          Float {money.figure(drawer.float)} + handed over {money.figure(sums.value?.handed ?? 0)} − change
-          {money.figure(sums.value?.change ?? 0)}
-        </p>
-      </div>
+        </div>
+      {/if}
       <label class="grid gap-1 font-[560]">
         Reason for a difference
         <input
@@ -182,8 +211,17 @@
       >
         <p>
           <span class="amount block text-2xl md:text-3xl">{money.text(counted)}</span>
-          <span class={['text-sm', hasCounted && difference !== 0 && 'text-error font-[600]']}>
-            {hasCounted ? (difference === 0 ? 'ties up' : money.off(difference)) : 'counted so far'}
+          <span
+            class={[
+              'text-sm',
+              seesExpected && hasCounted && difference !== 0 && 'text-error font-[600]',
+            ]}
+          >
+            {seesExpected && hasCounted
+              ? difference === 0
+                ? 'ties up'
+                : money.off(difference)
+              : 'counted so far'}
           </span>
         </p>
         <button class="btn btn-main px-6" disabled={isBusy || !hasCounted}>Close the drawer</button>

@@ -1,0 +1,66 @@
+/** Setting up a person: a command, with what can be wrong about it. */
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import { rateOf } from '../money/units';
+import { isTaken, type PinHash, type PinRefusal } from './pin';
+import { RIGHTS, type Right, type Role } from './rights';
+
+export interface SetPerson {
+  readonly newId: () => string;
+  /** Null for somebody new. */
+  readonly id: string | null;
+  readonly name: string;
+  readonly role: Role;
+  readonly isActive: boolean;
+  readonly rights: readonly Right[];
+  /** Percent, as typed. */
+  readonly discountUpTo: string;
+  readonly pin: PinHash | null;
+  readonly people: readonly Row<'staff'>[];
+}
+
+/** Why somebody cannot be set up so. */
+export type PersonRefusal =
+  | PinRefusal
+  | { readonly code: 'person/no-name' }
+  | { readonly code: 'person/name-taken'; readonly name: string }
+  | { readonly code: 'person/discount-wrong'; readonly typed: string }
+  /** Nobody would be left who could set anything up. */
+  | { readonly code: 'person/last-owner' };
+
+export type PersonOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: PersonRefusal };
+
+/** Sets a person up, or as they now are. Names and PINs are unlike those of all who are here. */
+export function setPerson(command: SetPerson): PersonOutcome {
+  const { newId, role, isActive, pin, people } = command;
+  const id = command.id ?? newId();
+  const name = command.name.trim();
+  const others = people.filter((each) => each.id !== id && each.isActive);
+  if (name === '') return refuse({ code: 'person/no-name' });
+  if (others.some((each) => each.name.toLowerCase() === name.toLowerCase())) {
+    return refuse({ code: 'person/name-taken', name });
+  }
+  const discountUpTo = command.discountUpTo.trim().replace(/%$/, '').trim();
+  if (!isPercent(discountUpTo)) {
+    return refuse({ code: 'person/discount-wrong', typed: command.discountUpTo });
+  }
+  if (pin !== null && isTaken(people, id, pin)) return refuse({ code: 'pin/taken' });
+  const hasOwner = others.some((each) => each.role === 'owner') || (isActive && role === 'owner');
+  if (!hasOwner) return refuse({ code: 'person/last-owner' });
+  const rights = RIGHTS.filter((right) => role === 'owner' || command.rights.includes(right));
+  const body = { id, name: name.slice(0, 80), role, isActive, rights, discountUpTo, pin };
+  return { ok: true, drafts: [draft('staff.set', newId(), null, body)] };
+}
+
+const refuse = (refusal: PersonRefusal): PersonOutcome => ({ ok: false, refusal });
+
+function isPercent(text: string): boolean {
+  try {
+    return rateOf(text) <= 1_000_000;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,49 @@
+/** Checking a PIN with no network: every wrong one is noted before it is looked at. */
+import type { PinHash } from '../core/people/pin';
+import { afterWrong, NO_TRIES, stillToWait } from '../core/people/pin-tries';
+import type { DeviceDatabase } from './database';
+import { hashPin } from './pin-hash';
+
+export type PinChecked =
+  | { readonly ok: true }
+  /** Milliseconds until another one is looked at; 0 when at once. */
+  | { readonly ok: false; readonly code: 'pin/wrong' | 'pin/wait'; readonly wait: number };
+
+export interface PinHolder {
+  readonly id: string;
+  readonly pin: PinHash | null;
+}
+
+/**
+ * Whether this is the person's PIN; somebody without one needs none. The try is written down as a
+ * wrong one first, so that closing the browser in the middle wins nothing.
+ * @param now Milliseconds since 1970.
+ */
+export async function checkPin(
+  db: DeviceDatabase,
+  business: string,
+  person: PinHolder,
+  pin: string,
+  now: number,
+): Promise<PinChecked> {
+  if (person.pin === null) return { ok: true };
+  const noted = await db.transaction('rw', db.meta, async () => {
+    const all = (await db.read('pinTries')) ?? {};
+    const tries = all[person.id] ?? NO_TRIES;
+    const wait = stillToWait(tries, now);
+    if (wait > 0) return { wait, after: tries };
+    const after = afterWrong(tries, now);
+    await db.write('pinTries', { ...all, [person.id]: after });
+    return { wait, after };
+  });
+  if (noted.wait > 0) return { ok: false, code: 'pin/wait', wait: noted.wait };
+  const given = await hashPin(pin, business, person.pin.iterations);
+  if (given.hash !== person.pin.hash) {
+    return { ok: false, code: 'pin/wrong', wait: stillToWait(noted.after, now) };
+  }
+  await db.transaction('rw', db.meta, async () => {
+    const { [person.id]: _right, ...others } = (await db.read('pinTries')) ?? {};
+    await db.write('pinTries', others);
+  });
+  return { ok: true };
+}

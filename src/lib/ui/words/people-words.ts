@@ -1,0 +1,72 @@
+/** Sentences about people, their rights and their PINs. */
+import type { Act } from '../../core/books/changes/acts';
+import type { PinRefusal } from '../../core/people/pin';
+import type { Right, Role } from '../../core/people/rights';
+import type { PersonRefusal } from '../../core/people/set-person';
+
+export const roleWords: Readonly<Record<Role, string>> = {
+  owner: 'owner: everything',
+  lead: 'lead: runs the stall',
+  helper: 'helper: sells',
+};
+
+export const rightWords: Readonly<Record<Right, string>> = {
+  'price.change': 'change a price at the counter',
+  'discount.over': 'give a larger discount than everybody may',
+  refund: 'give money back for a sale',
+  'refund.unlinked': 'give money back without a sale',
+  'sale.void': 'void a sale',
+  'cash.out': 'take cash out of the drawer',
+  'cash.expected': 'see what should be in the drawer before counting it',
+  'set-up': 'change goods, prices, people and events',
+};
+
+export const actWords: Readonly<Record<Act, string>> = {
+  'price.set': 'Goods or price set',
+  'person.set': 'Person set up',
+  'set-up': 'Set-up changed',
+  'discount.given': 'Discount',
+  'drawer.opened': 'Drawer opened',
+  'drawer.counted': 'Drawer counted',
+};
+
+export function pinWords(refusal: PinRefusal): string {
+  switch (refusal.code) {
+    case 'pin/not-digits':
+      return 'A PIN is four to eight figures.';
+    case 'pin/too-easy':
+      return 'That one is guessed first; take figures that do not repeat or count up or down.';
+    case 'pin/taken':
+      return 'Somebody else has this PIN; take another one.';
+  }
+}
+
+export function personRefusalWords(refusal: PersonRefusal): string {
+  switch (refusal.code) {
+    case 'person/no-name':
+      return 'Give the person a name.';
+    case 'person/name-taken':
+      return `There is a ${refusal.name} already; add a letter, so that sales say who it was.`;
+    case 'person/discount-wrong':
+      return `“${refusal.typed}” is not a percentage; type figures from 0 to 100, such as 5.`;
+    case 'person/last-owner':
+      return 'Somebody must stay owner; make another person owner first.';
+    case 'pin/not-digits':
+    case 'pin/too-easy':
+    case 'pin/taken':
+      return pinWords(refusal);
+  }
+}
+
+/** What to say after a PIN that did not fit. @param wait Milliseconds to the next try. */
+export function wrongPinWords(code: 'pin/wrong' | 'pin/wait', wait: number): string {
+  const until = wait === 0 ? 'Try again.' : `Try again in ${waitWords(wait)}.`;
+  return code === 'pin/wrong' ? `That is not the PIN. ${until}` : `Too many wrong ones. ${until}`;
+}
+
+/** @example waitWords(20_000) // => '20 seconds' */
+export function waitWords(wait: number): string {
+  const seconds = Math.ceil(wait / 1000);
+  if (seconds < 90) return seconds === 1 ? 'a second' : `${String(seconds)} seconds`;
+  return `${String(Math.ceil(seconds / 60))} minutes`;
+}

@@ -1,0 +1,81 @@
+<script lang="ts">
+  import type { Row } from '$lib/core/books/tables';
+  import PinPad from '$lib/ui/people/PinPad.svelte';
+  import { wrongPinWords } from '$lib/ui/words/people-words';
+  import { useStall } from './stall.svelte';
+
+  interface Props {
+    onSignedIn: () => void;
+  }
+  const { onSignedIn }: Props = $props();
+  const stall = useStall();
+
+  let asked = $state.raw<Row<'staff'> | null>(null);
+  let says = $state('');
+  let isBusy = $state(false);
+
+  async function choose(person: Row<'staff'>): Promise<void> {
+    says = '';
+    if (person.pin === null) await signIn(person, '');
+    else asked = person;
+  }
+
+  async function signIn(person: Row<'staff'>, pin: string): Promise<void> {
+    isBusy = true;
+    says = '';
+    const checked = await stall.signIn(person, pin);
+    isBusy = false;
+    if (!checked.ok) says = wrongPinWords(checked.code, checked.wait);
+    else {
+      asked = null;
+      onSignedIn();
+    }
+  }
+</script>
+
+<section class="mx-auto grid w-full max-w-xl content-start gap-4 overflow-y-auto p-5 pt-10">
+  {#if asked !== null}
+    {@const person = asked}
+    <h1>{person.name}</h1>
+    <PinPad
+      name={person.name}
+      does="Sign in"
+      {says}
+      {isBusy}
+      onPin={(pin) => signIn(person, pin)}
+      onBack={() => (asked = null)}
+    />
+  {:else}
+    <h1>Who is selling?</h1>
+    <p class="soft">
+      Everything that is rung up from now on says so.{stall.slip.isEmpty
+        ? ''
+        : ' The slip at the counter stays as it is.'}
+    </p>
+    <ul class="grid gap-3">
+      {#each stall.staff as person (person.id)}
+        {@const isHere = stall.choices.by === person.id}
+        <li>
+          <button
+            type="button"
+            class={[
+              'btn btn-quiet w-full !min-h-16 justify-between px-5 text-lg',
+              isHere && '!border-primary !border-3',
+            ]}
+            aria-pressed={isHere}
+            onclick={() => choose(person)}
+          >
+            <b>{person.name}</b><span class="soft"
+              >{person.role}{isHere ? ' · selling now' : ''}</span
+            >
+          </button>
+        </li>
+      {:else}
+        <li class="sheet">
+          Nobody is set up yet. Sales are kept without a name until somebody is.
+          <a class="plain" href="/people">Set somebody up</a>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</section>

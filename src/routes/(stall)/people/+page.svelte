@@ -1,0 +1,49 @@
+<script lang="ts">
+  import { samePins } from '$lib/core/people/pin';
+  import { useStall } from '../stall.svelte';
+
+  const stall = useStall();
+  const here = $derived(stall.everybody.filter(({ isActive }) => isActive));
+  const left = $derived(stall.everybody.filter(({ isActive }) => !isActive));
+  const alike = $derived(samePins(here));
+</script>
+
+<div class="page mx-auto w-full max-w-3xl gap-5">
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <h1>People</h1>
+    <a class="btn btn-quiet" href="/acts">What was changed, by whom</a>
+  </div>
+  {#each alike as names (names.join())}
+    <p class="sheet border-error border-l-8" role="alert">
+      {names.join(' and ')} have the same PIN. Give one of them another.
+    </p>
+  {/each}
+  <ul class="sheet grid gap-1">
+    {#each here as { id, name, role, pin } (id)}
+      <li>
+        <a
+          class="hover:bg-base-200 flex min-h-14 flex-wrap items-center justify-between gap-2 rounded-lg px-3"
+          href="/people/{id}"
+        >
+          <b class="text-lg">{name}</b>
+          <span class="soft">{role}{pin === null ? ' · no PIN' : ''}</span>
+        </a>
+      </li>
+    {:else}
+      <li class="soft p-3">
+        Nobody yet. Whoever is set up first is the owner; sales then say who rang them up.
+      </li>
+    {/each}
+  </ul>
+  <a class="btn btn-main justify-self-start px-6" href="/people/new">Set somebody up</a>
+  {#if left.length > 0}
+    <section class="sheet" aria-labelledby="left">
+      <h2 id="left">No longer here</h2>
+      <ul>
+        {#each left as { id, name } (id)}
+          <li><a class="plain inline-flex min-h-12 items-center" href="/people/{id}">{name}</a></li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+</div>
