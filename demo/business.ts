@@ -22,6 +22,8 @@ export interface DemoBusiness {
   readonly business: BodyOf<'business.set'>;
   readonly taxes: readonly BodyOf<'tax.set'>[];
   readonly staff: readonly DemoPerson[];
+  /** Who signs in as its owner, with a password that the start command prints. */
+  readonly account: { readonly email: string; readonly password: string };
   /** Tables in their order, each with its goods. */
   readonly items: readonly DemoItem[];
   readonly event: DemoEvent;

@@ -41,6 +41,7 @@ export const larkmoss: DemoBusiness = {
     },
     { id: zero, name: 'VAT zero', rate: '0', level: 'country', on: [], sort: 2, isActive: true },
   ],
+  account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   staff: [
     person(id, 'Maren', 'owner', '4071'),
     person(id, 'Tobin', 'lead', '5829'),

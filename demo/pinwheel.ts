@@ -29,6 +29,7 @@ export const pinwheel: DemoBusiness = {
     { id: state, name: 'State', rate: '6.25', level: 'region', on: [], sort: 1, isActive: true },
     { id: county, name: 'County', rate: '1.75', level: 'local', on: [], sort: 2, isActive: true },
   ],
+  account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   staff: [person(id, 'Dov', 'owner', '8264'), person(id, 'Pia', 'helper', '3950')],
   items: [
     kites('Diamond kite', 'small', 'DIA-S', 1499, { load: 20, pull: 6 }),

@@ -7,6 +7,7 @@ import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
 import { localTime } from '../src/lib/core/event/local-time';
 import { piecesOf } from '../src/lib/core/payment/cash-handed';
 import { BookReader } from '../src/lib/server/books/read-books';
+import { Accounts } from '../src/lib/server/access/accounts';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import type { Database } from '../src/lib/server/database/database';
 import type { DemoBusiness } from './business';
@@ -30,6 +31,8 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
   const began = now - 120 * DAY;
   const enrol = (name: string): Promise<DemoDevice> =>
     DemoDevice.enrol(enrolment, demo.id, recordIdOf(demo.id, 'device', name), name, began);
+  const { email, password } = demo.account;
+  await new Accounts(database, enrolment).addOwner(demo.id, email, password, now);
   const desk = await enrol('Desk');
   if (!isThere) {
     const devices: DemoDevice[] = [];

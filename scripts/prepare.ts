@@ -19,6 +19,7 @@ const CODES_EACH = 2;
 
 const flags = new Set(process.argv.slice(2));
 /** Of the made-up people only; nobody else's PIN is known to anybody. */
+const accounts = new Map([larkmoss, pinwheel].map(({ id, account }) => [id, account]));
 const pins = new Map(
   [larkmoss, pinwheel].flatMap((each) => each.staff).map(({ id, pin }) => [id, pin]),
 );
@@ -30,6 +31,7 @@ try {
   if (flags.has('--demo')) {
     for (const demo of [larkmoss, pinwheel]) await seed(database, demo, now);
   }
+  await forgetWhatHasRunOut(now);
   const enrolment = new Enrolment(database);
   const books = new BookReader(database);
   const businesses = await select<{ business: string }>(
@@ -50,6 +52,7 @@ try {
         const pin = pins.get(id);
         return `${name} (${role}${pin === undefined ? '' : `, PIN ${pin}`})`;
       }),
+      account: accounts.get(business) ?? null,
       codes,
     });
   }
@@ -57,4 +60,12 @@ try {
   console.log(JSON.stringify(ways));
 } finally {
   await database.close();
+}
+
+/** Tries that no longer count and sessions that have ended; nobody needs either. */
+async function forgetWhatHasRunOut(now: number): Promise<void> {
+  const iso = new Date(now).toISOString();
+  const { sequelize } = database;
+  await sequelize.query('DELETE FROM access_tries WHERE expire < ?', { replacements: [now] });
+  await sequelize.query('DELETE FROM access_sessions WHERE expires < ?', { replacements: [iso] });
 }

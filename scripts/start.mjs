@@ -148,9 +148,10 @@ async function chosenPort() {
  */
 function printWays(origin, ways) {
   say(`\nStall Till is at ${origin}`);
-  if (ways.length === 0) say('There is no business yet; "npm run demo" puts two made-up ones in.');
-  for (const { business, people, codes } of ways) {
+  if (ways.length === 0) say(`There is no business yet; begin with one at ${origin}/sign-up.`);
+  for (const { business, people, account, codes } of ways) {
     say(`\n${business}: ${people.join(', ')}`);
+    if (account) say(`  the owner signs in with ${account.email}, ${account.password}`);
     for (const [at, code] of codes.entries()) {
       say(
         `  ${at === 0 ? 'open this in a browser:   ' : 'in another browser:       '}${origin}/enrol#${code}`,

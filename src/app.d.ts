@@ -1,10 +1,13 @@
+import type { KnownOwner } from '$lib/server/access/accounts';
 import type { KnownDevice } from '$lib/server/access/enrolment';
 
 declare global {
   namespace App {
     interface Locals {
-      /** Set on every server route but those that are open. */
+      /** Set on the routes that are for devices; `hooks.server.ts` turns everybody else away. */
       device: KnownDevice;
+      /** Set on the routes that are for owners. */
+      owner: KnownOwner;
     }
   }
 }

@@ -1,34 +1,76 @@
-/** Every request passes here: who asks, and whether they may. */
-import type { Handle, HandleServerError } from '@sveltejs/kit';
+/** Every request passes here: who asks, from where, and whether they may. */
+import type { Handle, HandleServerError, RequestEvent } from '@sveltejs/kit';
+import { access } from '$lib/server/http/access';
 import { refused } from '$lib/server/http/answers';
+import { sessionToken } from '$lib/server/http/session-cookie';
 import { closeServices, log, services } from '$lib/server/services';
 
-/** The only server routes that answer without a device's token. */
-const OPEN = new Set(['/api/enrol']);
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 export const handle: Handle = async ({ event, resolve }) => {
-  const { pathname } = event.url;
-  if (pathname.startsWith('/api/') && !OPEN.has(pathname)) {
-    const token = /^Bearer ([0-9a-f]{64})$/.exec(
-      event.request.headers.get('authorization') ?? '',
-    )?.[1];
-    const known = token === undefined ? 'unknown' : await services().enrolment.identify(token);
-    if (known === 'unknown') {
-      const message = 'This device is not enrolled here; enrol it with a code.';
-      return refused(401, { code: 'device/unknown', message });
-    }
-    if (known === 'shut out') {
-      const message = 'This device has been shut out; an owner can enrol it again.';
-      return refused(403, { code: 'device/shut-out', message });
-    }
-    event.locals.device = known;
-  }
-  const response = await resolve(event);
-  response.headers.set('x-content-type-options', 'nosniff');
-  response.headers.set('referrer-policy', 'no-referrer');
-  response.headers.set('x-frame-options', 'DENY');
+  const isApi = event.url.pathname.startsWith('/api/');
+  const refusal = isApi ? await whyNot(event) : null;
+  const response = refusal ?? (await resolve(event));
+  const { headers } = response;
+  headers.set('x-content-type-options', 'nosniff');
+  headers.set('referrer-policy', 'no-referrer');
+  headers.set('x-frame-options', 'DENY');
+  headers.set('cross-origin-opener-policy', 'same-origin');
+  headers.set('cross-origin-resource-policy', 'same-origin');
+  headers.set('permissions-policy', 'geolocation=(), microphone=(), payment=(), usb=()');
+  if (event.url.protocol === 'https:') headers.set('strict-transport-security', 'max-age=31536000');
+  // Pages bring a policy of their own with the hashes of their scripts.
+  if (isApi) headers.set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");
   return response;
 };
+
+/** Why a request for data is not answered, or null. What it needs to know of the asker is noted. */
+async function whyNot(event: RequestEvent): Promise<Response | null> {
+  const { request, locals, url } = event;
+  const method = request.method === 'HEAD' ? 'GET' : request.method;
+  const origin = request.headers.get('origin');
+  if (!SAFE.has(method) && origin !== null && origin !== url.origin) {
+    const message = 'This was asked from another site; only our own pages may ask for it.';
+    return refused(403, { code: 'origin/other', message });
+  }
+  const who = access[`${method} ${event.route.id ?? ''}`];
+  if (who === 'anybody') return null;
+  if (who === 'owner') {
+    const token = sessionToken(event.cookies);
+    const owner = token === null ? null : await services().accounts.identify(token, Date.now());
+    if (owner === null) {
+      const message = 'Only an owner may do this; sign in with e-mail and password.';
+      return refused(401, { code: 'owner/unknown', message });
+    }
+    // A cookie goes along by itself, so it must be our own page that sends it.
+    if (!SAFE.has(method) && origin === null) {
+      const message = 'It cannot be told that one of our own pages asks for this.';
+      return refused(403, { code: 'origin/unknown', message });
+    }
+    locals.owner = owner;
+    return null;
+  }
+  const token = /^Bearer ([0-9a-f]{64})$/.exec(request.headers.get('authorization') ?? '')?.[1];
+  const device = token === undefined ? 'unknown' : await services().enrolment.identify(token);
+  if (device === 'unknown') {
+    const message = 'This device is not enrolled here; enrol it with a code.';
+    return refused(401, { code: 'device/unknown', message });
+  }
+  if (who === undefined) {
+    return refused(404, { code: 'route/none', message: 'There is nothing at this address.' });
+  }
+  if (device.isShutOut !== (who === 'device that was shut out')) {
+    const message = device.isShutOut
+      ? 'This device has been shut out; an owner can enrol it again.'
+      : 'Only a device that has been shut out hands over what it had not sent.';
+    return refused(403, {
+      code: device.isShutOut ? 'device/shut-out' : 'device/not-shut-out',
+      message,
+    });
+  }
+  locals.device = device;
+  return null;
+}
 
 export const handleError: HandleServerError = ({ error, event, status }) => {
   if (status === 404) return { message: 'There is nothing at this address.' };

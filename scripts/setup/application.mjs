@@ -10,6 +10,7 @@ const LARGEST_BODY = 4 * 1024 * 1024;
  * @typedef {object} Way
  * @property {string} business
  * @property {readonly string[]} people
+ * @property {{ email: string, password: string } | null} account Of the made-up owner.
  * @property {readonly string[]} codes Each enrols one device.
  */
 

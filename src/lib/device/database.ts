@@ -56,13 +56,15 @@ export interface Choices {
 export interface Meta {
   readonly identity: Identity;
   /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
-  readonly enrolling: Pick<Identity, 'device' | 'token'>;
+  readonly enrolling: Pick<Identity, 'device' | 'token'> & { readonly owner?: string };
   readonly head: Head;
   /** The last own `seq` whose changes are in the books. */
   readonly applied: number;
   readonly standing: Standing;
   readonly choices: Choices;
   readonly slip: KeptSlip;
+  /** This device has been shut out and has wiped what it knew. */
+  readonly shutOut: boolean;
   /** Wrong PINs in a row, by person. */
   readonly pinTries: Readonly<Record<string, Tries>>;
 }

@@ -4,7 +4,7 @@ import { draft } from '../core/daybook/kinds';
 import type { StartAnswer } from '../core/daybook/sync-messages';
 import { tableNames } from '../core/books/tables';
 import { DeviceDaybook } from './daybook';
-import type { DeviceDatabase, Identity } from './database';
+import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from './database';
 import { newId } from './new-id';
 import { NO_STANDING } from './receive';
 import { Transport, type Asked } from './sync/transport';
@@ -39,7 +39,8 @@ export async function enrol(
   if (enrolled.came !== 'answer') return refusalOf(enrolled);
   const started = await transport.start();
   if (started.came !== 'answer') return refusalOf(started);
-  const identity: Identity = { ...mine, ...enrolled.answer };
+  const { device, token } = mine;
+  const identity: Identity = { device, token, ...enrolled.answer };
   await takeIn(db, identity, started.answer);
   const body = { id: identity.device, name: deviceName, number: identity.number };
   await daybook.append(() => ({
@@ -50,20 +51,26 @@ export async function enrol(
 }
 
 /** Everything the device starts from, and who it is: all of it or nothing. */
-async function takeIn(db: DeviceDatabase, identity: Identity, answer: StartAnswer): Promise<void> {
+export async function takeIn(
+  db: DeviceDatabase,
+  identity: Identity,
+  answer: StartAnswer,
+  choices: Choices = NO_CHOICES,
+): Promise<void> {
   const { position, received } = answer;
   await db.transaction('rw', db.tables, async () => {
     for (const table of tableNames) await db.table(table).bulkPut(answer.rows[table] ?? []);
     await db.write('standing', { ...NO_STANDING, position, received });
     await db.write('identity', identity);
+    await db.write('choices', choices);
     await db.meta.delete('enrolling');
   });
 }
 
-const refusalOf = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): EnrolResult =>
+export const refusalOf = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): EnrolResult =>
   asked.came === 'refusal' ? { ok: false, ...asked.refusal } : noAnswer;
 
-function randomToken(): string {
+export function randomToken(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(32));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
 }

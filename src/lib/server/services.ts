@@ -1,7 +1,9 @@
 /** Everything that routes use, opened once per process. */
 import { pino } from 'pino';
 import { BookReader } from './books/read-books';
+import { Accounts } from './access/accounts';
 import { Enrolment } from './access/enrolment';
+import { Limits } from './access/limits';
 import { openDatabase, type Database } from './database/database';
 import { settingsFrom } from './settings';
 
@@ -9,6 +11,8 @@ export interface Services {
   readonly database: Database;
   readonly books: BookReader;
   readonly enrolment: Enrolment;
+  readonly accounts: Accounts;
+  readonly limits: Limits;
 }
 
 /** Structured, one JSON object a line; never bodies, tokens or codes. */
@@ -20,7 +24,14 @@ let opened: Services | undefined;
 export function services(): Services {
   if (opened === undefined) {
     const database = openDatabase(settingsFrom(process.env));
-    opened = { database, books: new BookReader(database), enrolment: new Enrolment(database) };
+    const enrolment = new Enrolment(database);
+    opened = {
+      database,
+      books: new BookReader(database),
+      enrolment,
+      accounts: new Accounts(database, enrolment),
+      limits: new Limits(database),
+    };
   }
   return opened;
 }

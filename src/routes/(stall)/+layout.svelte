@@ -2,16 +2,21 @@
   import { untrack } from 'svelte';
   import type { Identity } from '$lib/device/database';
   import { openedDatabase } from '$lib/device/opened-database';
+  import ShutOut from './ShutOut.svelte';
   import StallFrame from './StallFrame.svelte';
 
   const { children } = $props();
   const db = openedDatabase();
   let identity = $state.raw<Identity | null | undefined>(undefined);
+  let isShutOut = $state(false);
   let fault = $state<string | null>(null);
 
   untrack(() => {
-    db.read('identity').then(
-      (found) => (identity = found ?? null),
+    Promise.all([db.read('identity'), db.read('shutOut')]).then(
+      ([found, out]) => {
+        isShutOut = out === true;
+        identity = found ?? null;
+      },
       (error: unknown) => (fault = error instanceof Error ? error.message : String(error)),
     );
   });
@@ -30,10 +35,15 @@
     <h1>This browser is not a till yet</h1>
     <p class="mt-4">
       Open the address that the start command printed, or ask somebody at an enrolled device for a
-      code: <i>Set-up → Add a device</i>.
+      code: <i>Set-up → Devices and account</i>.
     </p>
-    <a class="btn btn-main mt-6 px-6" href="/enrol">Enter a code</a>
+    <div class="mt-6 flex flex-wrap gap-3">
+      <a class="btn btn-main px-6" href="/enrol">Enter a code</a>
+      <a class="btn btn-quiet" href="/sign-up">Begin with your own stall</a>
+    </div>
   </main>
+{:else if identity !== undefined && isShutOut}
+  <ShutOut {db} {identity} />
 {:else if identity !== undefined}
-  <StallFrame {db} {identity}>{@render children()}</StallFrame>
+  <StallFrame {db} {identity} onShutOut={() => (isShutOut = true)}>{@render children()}</StallFrame>
 {/if}

@@ -34,7 +34,10 @@
         {stall.business.name} has nothing in the calendar for {dayWords(stall.today, locale)}. Past
         events and their takings are in the books.
       </p>
-      <a class="btn btn-quiet mt-4" href="/books">Look at the books</a>
+      <div class="mt-4 flex flex-wrap gap-3">
+        {#if stall.may('set-up')}<a class="btn btn-main px-6" href="/first-day">Make one</a>{/if}
+        <a class="btn btn-quiet" href="/books">Look at the books</a>
+      </div>
     </section>
   {:else}
     <div class="grid grid-cols-[minmax(0,1fr)] items-end gap-4 lg:grid-cols-[1fr_1.2fr]">

@@ -16,9 +16,10 @@
   interface Props {
     db: DeviceDatabase;
     identity: Identity;
+    onShutOut: () => void;
     children: Snippet;
   }
-  const { db, identity, children }: Props = $props();
+  const { db, identity, onShutOut, children }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   const stall = provideStall(new Stall(db, identity));
@@ -41,6 +42,10 @@
   function goOn(): void {
     if (page.url.pathname === '/who') void goto('/');
   }
+
+  $effect(() => {
+    if (stall.sync.pauses.has('shut out')) onShutOut();
+  });
 
   // A new version is taken between sales: with nothing on the slip and no payment under way.
   const isBetweenSales = $derived(

@@ -58,3 +58,6 @@ function c(
 ): Currency {
   return { code, decimals, notes, coins };
 }
+
+/** Every code that is known, in alphabetical order. */
+export const currencyCodes: readonly string[] = [...byCode.keys()].sort();

@@ -127,7 +127,9 @@ const unanswered = (): SyncEvent => ({
 
 function turnedAwayBy(asked: Asked<unknown>): SyncEvent | null {
   if (asked.came !== 'refusal') return null;
-  if (asked.status === 401) return { type: 'turned away', why: 'not enrolled' };
-  if (asked.status === 403) return { type: 'turned away', why: 'shut out' };
+  if (asked.status === 401 && asked.refusal.code === 'device/unknown')
+    return { type: 'turned away', why: 'not enrolled' };
+  if (asked.status === 403 && asked.refusal.code === 'device/shut-out')
+    return { type: 'turned away', why: 'shut out' };
   return null;
 }

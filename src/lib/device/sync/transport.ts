@@ -4,23 +4,17 @@ import {
   enrolAnswerSchema,
   pullAnswerSchema,
   pushAnswerSchema,
-  refusalSchema,
   startAnswerSchema,
   type EnrolAnswer,
   type PullAnswer,
   type PushAnswer,
-  type Refusal,
   type StartAnswer,
 } from '../../core/daybook/sync-messages';
+import { doneSchema } from '../../core/access/account-messages';
 import type { Entry } from '../../core/daybook/entry';
+import { askServer, type Asked } from './ask-server';
 
-/** What came of asking. `unanswered`: there is no telling whether the server did it. */
-export type Asked<T> =
-  | { readonly came: 'answer'; readonly answer: T }
-  | { readonly came: 'refusal'; readonly status: number; readonly refusal: Refusal }
-  | { readonly came: 'nothing' };
-
-const PATIENCE = 15_000;
+export type { Asked };
 
 export class Transport {
   constructor(
@@ -30,6 +24,11 @@ export class Transport {
 
   push(entries: readonly Entry[]): Promise<Asked<PushAnswer>> {
     return this.#ask('/api/sync/push', pushAnswerSchema, { entries });
+  }
+
+  /** Hands over what was not sent before this device was shut out. */
+  handOver(entries: readonly Entry[]): Promise<Asked<unknown>> {
+    return this.#ask('/api/sync/unsent', doneSchema, { entries });
   }
 
   pull(after: number): Promise<Asked<PullAnswer>> {
@@ -49,35 +48,12 @@ export class Transport {
     return this.#ask(path, schema, body);
   }
 
-  async #ask<S extends z.ZodType>(
-    path: string,
-    schema: S,
-    body?: unknown,
-  ): Promise<Asked<z.infer<S>>> {
-    let response: Response;
-    let value: unknown;
-    try {
-      response = await this.fetching(path, {
-        method: body === undefined ? 'GET' : 'POST',
-        headers: {
-          authorization: `Bearer ${this.token}`,
-          ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-        },
-        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-        signal: AbortSignal.timeout(PATIENCE),
-        cache: 'no-store',
-      });
-      value = await response.json();
-    } catch {
-      return { came: 'nothing' };
-    }
-    const answer = schema.safeParse(value);
-    if (answer.success) return { came: 'answer', answer: answer.data };
-    const refusal = refusalSchema.safeParse(value);
-    if (refusal.success && response.status < 500) {
-      return { came: 'refusal', status: response.status, refusal: refusal.data };
-    }
-    // Something between us and the server answered, or the server is not well: try later.
-    return { came: 'nothing' };
+  #ask<S extends z.ZodType>(path: string, schema: S, body?: unknown): Promise<Asked<z.infer<S>>> {
+    const headers = { authorization: `Bearer ${this.token}` };
+    return askServer(
+      { path, headers, ...(body === undefined ? {} : { body }) },
+      schema,
+      this.fetching,
+    );
   }
 }

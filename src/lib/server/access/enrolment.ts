@@ -25,6 +25,7 @@ export interface KnownDevice {
   readonly business: string;
   readonly device: string;
   readonly number: number;
+  readonly isShutOut: boolean;
 }
 
 export class Enrolment {
@@ -74,14 +75,26 @@ export class Enrolment {
     });
   }
 
+  /** Enrols the device that a business is founded on, without a code. @returns Its number. */
+  async enrolFirst(
+    business: string,
+    device: string,
+    token: string,
+    transaction: Transaction,
+  ): Promise<number> {
+    const row = { business, device, number: 1, token: hashOfToken(token), code: '' };
+    await this.#models.devices.create(row, { transaction });
+    return row.number;
+  }
+
   /** The device of a token, or why there is none. */
-  async identify(token: string): Promise<KnownDevice | 'unknown' | 'shut out'> {
+  async identify(token: string): Promise<KnownDevice | 'unknown'> {
     const found: EnrolledDevice | null = await this.#models.devices.findOne({
       where: { token: hashOfToken(token) },
     });
     if (found === null) return 'unknown';
-    if (found.isShutOut) return 'shut out';
-    return { business: found.business, device: found.device, number: found.number };
+    const { business, device, number, isShutOut } = found;
+    return { business, device, number, isShutOut };
   }
 
   /** Numbers are never used again, also not those of devices that were shut out. */

@@ -7,8 +7,9 @@ import { daybook } from './migrations/0001-daybook';
 import { access } from './migrations/0002-access';
 import { books } from './migrations/0003-books';
 import { people } from './migrations/0004-people';
+import { accounts } from './migrations/0005-accounts';
 
-const migrations: readonly Migration[] = [daybook, access, books, people];
+const migrations: readonly Migration[] = [daybook, access, books, people, accounts];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;
 

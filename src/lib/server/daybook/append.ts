@@ -26,6 +26,8 @@ import { breachMessage, faultMessage, refusalMessage } from './messages';
 export interface DeviceRef {
   readonly business: string;
   readonly device: string;
+  /** An owner takes in what a device had not sent when it was shut out. */
+  readonly isTakenIn?: boolean;
 }
 
 /** The device is not, or no longer, enrolled with the business. */
@@ -221,8 +223,8 @@ async function headOf(
 ): Promise<ChainHead> {
   const [row] = await select<{ seq: number; hash: string; stamp: string }>(
     database,
-    'SELECT seq, hash, stamp FROM access_devices WHERE business = ? AND device = ? AND isShutOut = 0',
-    [ref.business, ref.device],
+    'SELECT seq, hash, stamp FROM access_devices WHERE business = ? AND device = ? AND isShutOut <= ?',
+    [ref.business, ref.device, ref.isTakenIn === true ? 1 : 0],
     transaction,
   );
   if (row === undefined) throw new NotEnrolledError(ref);

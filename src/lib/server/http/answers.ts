@@ -8,3 +8,7 @@ export const answer = (body: unknown, status = 200): Response =>
 
 /** A refusal: what is wrong, as a code and as a sentence. */
 export const refused = (status: number, refusal: Refusal): Response => answer(refusal, status);
+
+/** What another business has answers as what nobody has. */
+export const nothingHere = (): Response =>
+  refused(404, { code: 'route/none', message: 'There is nothing at this address.' });

@@ -29,6 +29,7 @@
     '/drawer': '/',
     '/people': '/set-up',
     '/acts': '/set-up',
+    '/first-day': '/',
   };
   const here = $derived.by(() => {
     const first = `/${path.split('/')[1] ?? ''}`;

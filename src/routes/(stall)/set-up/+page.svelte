@@ -1,6 +1,5 @@
 <script lang="ts">
   import { version } from '$app/environment';
-  import { z } from 'zod';
   import { live } from '$lib/device/live.svelte';
   import { askToKeep, isLow, storageReport, type StorageReport } from '$lib/device/storage';
   import { HANDS, looks, THEMES } from '$lib/ui/frame/looks.svelte';
@@ -18,20 +17,6 @@
     if (bytes === null) return 'unknown';
     const megabytes = bytes / 1_000_000;
     return megabytes < 1000 ? `${megabytes.toFixed(1)} MB` : `${(megabytes / 1000).toFixed(1)} GB`;
-  }
-
-  let link = $state<string | null>(null);
-  let linkSays = $state('');
-  async function makeCode(): Promise<void> {
-    linkSays = '';
-    const answer = z.object({ code: z.string(), expires: z.string() });
-    const asked = await stall.transport.ask('/api/devices/code', answer, {});
-    if (asked.came === 'answer') link = `${location.origin}/enrol#${asked.answer.code}`;
-    else
-      linkSays =
-        asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'The server does not answer; a new device needs it this once.';
   }
 </script>
 
@@ -133,18 +118,11 @@
   </section>
 
   <section class="sheet grid content-start gap-3" aria-labelledby="add">
-    <h2 id="add">Add a device</h2>
+    <h2 id="add">Devices and account</h2>
     <p class="soft">
-      A link enrols one more browser, once, within a quarter of an hour. It needs the network.
+      Add a device, shut one out, see where an owner is signed in. For owners, with the network.
     </p>
-    {#if link === null}
-      <button type="button" class="btn btn-quiet justify-self-start" onclick={makeCode}
-        >Make a link</button
-      >
-    {:else}
-      <p class="code break-all" data-testid="enrol-link">{link}</p>
-    {/if}
-    {#if linkSays !== ''}<p class="text-error" role="alert">{linkSays}</p>{/if}
+    <a class="btn btn-quiet justify-self-start" href="/account">Devices and account</a>
   </section>
 
   <section class="sheet grid content-start gap-3" aria-labelledby="kept">

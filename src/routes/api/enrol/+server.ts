@@ -1,6 +1,7 @@
 import { enrolSchema } from '$lib/core/daybook/sync-messages';
 import { answer, refused } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
+import { tooMany } from '$lib/server/http/too-many';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
@@ -12,11 +13,14 @@ const sentences = {
   'device/known': 'This browser is enrolled already under another code.',
 } as const;
 
-export const POST: RequestHandler = async ({ request }) => {
+export const POST: RequestHandler = async ({ request, getClientAddress }) => {
   const read = await readBody(request, enrolSchema);
   if (!read.ok) return read.response;
+  const turned = await tooMany(services().limits, 'code', getClientAddress());
+  if (turned !== null) return turned;
   const { code, device, token } = read.body;
   const outcome = await services().enrolment.enrol(code, device, token, Date.now());
+  if (outcome.ok) await services().limits.forget('code', getClientAddress());
   if (outcome.ok) return answer({ business: outcome.business, number: outcome.number });
   return refused(409, { code: outcome.refusal.code, message: sentences[outcome.refusal.code] });
 };

@@ -1,4 +1,5 @@
 import { pushSchema } from '$lib/core/daybook/sync-messages';
+import { noteCopy } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
 import { answer } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
@@ -9,5 +10,8 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const read = await readBody(request, pushSchema);
   if (!read.ok) return read.response;
   const result = await append(services().database, locals.device, read.body.entries);
+  if (result.refused?.code === 'chain/forked') {
+    await noteCopy(services().database, locals.device, Date.now());
+  }
   return answer(result, result.refused === null ? 200 : 409);
 };

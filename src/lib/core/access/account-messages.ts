@@ -1,0 +1,59 @@
+/** What an owner's browser and the server say to each other; both sides check with these. */
+import { z } from 'zod';
+import { uuid } from '../daybook/entry';
+
+export const emailSchema = z.email('an e-mail address such as name@stall.example').max(254);
+const password = z.string().min(1).max(1000);
+const deviceToken = z.string().regex(/^[0-9a-f]{64}$/, '32 random bytes in hex');
+
+export const signUpSchema = z.strictObject({
+  email: emailSchema,
+  password,
+  /** What the business and its owner are called; they are refused as passwords. */
+  business: z.string().trim().min(1).max(80),
+  owner: uuid,
+  device: uuid,
+  token: deviceToken,
+});
+
+export const signInSchema = z.strictObject({ email: z.string().min(1).max(254), password });
+export const passwordChangeSchema = z.strictObject({ current: password, next: password });
+export const takeInSchema = z.strictObject({ upTo: z.int().min(1), take: z.boolean() });
+
+export const doneSchema = z.object({ done: z.literal(true) });
+
+export const accountSchema = z.object({
+  email: z.string(),
+  /** The session that asks. */
+  session: uuid,
+  sessions: z.array(z.object({ id: uuid, made: z.string(), seen: z.string(), agent: z.string() })),
+});
+export type Account = z.infer<typeof accountSchema>;
+
+export const devicesSchema = z.object({
+  devices: z.array(
+    z.object({
+      device: uuid,
+      number: z.int(),
+      name: z.string(),
+      seq: z.int(),
+      shutOutAt: z.string().nullable(),
+      copySeenAt: z.string().nullable(),
+      unsent: z.int(),
+    }),
+  ),
+});
+export type SeenDevice = z.infer<typeof devicesSchema>['devices'][number];
+
+export const codeSchema = z.object({ code: z.string(), expires: z.string() });
+export const unsentSchema = z.object({
+  entries: z.array(
+    z.object({
+      seq: z.int(),
+      at: z.string(),
+      kind: z.string(),
+      by: uuid.nullable(),
+      about: z.string(),
+    }),
+  ),
+});

@@ -1,0 +1,134 @@
+/** The first steps of a business that has nothing yet: goods, an event, the goods taken there. */
+import { BASE, SUPPLIERS, type Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import { readAmount, type AmountRefusal } from '../money/amount-text';
+
+export type FirstDayRefusal =
+  | AmountRefusal
+  | { readonly code: 'goods/no-name' }
+  | { readonly code: 'goods/count-wrong'; readonly typed: string }
+  | { readonly code: 'event/no-name' }
+  | { readonly code: 'event/day-wrong' }
+  | { readonly code: 'event/hours-wrong' };
+
+export type FirstDayOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: FirstDayRefusal };
+
+const refuse = (refusal: FirstDayRefusal): FirstDayOutcome => ({ ok: false, refusal });
+
+export interface AddGoods {
+  readonly newId: () => string;
+  readonly name: string;
+  /** As typed, in the business's currency. */
+  readonly price: string;
+  /** How many there are at the base, as typed; empty is none. */
+  readonly count: string;
+  readonly currency: string;
+  /** The tax it carries, or null. */
+  readonly tax: string | null;
+  readonly items: readonly Row<'items'>[];
+  /** The first table there is, if any: new goods go to its end. */
+  readonly table: Row<'tables'> | undefined;
+}
+
+const COLOURS = ['#1c684c', '#a8452c', '#2a5a80', '#7a4a8c', '#8a5a00', '#3f6b2a'];
+
+/** One thing that is sold by the piece, laid out on the first table, with the stock there is. */
+export function addGoods(command: AddGoods): FirstDayOutcome {
+  const { newId, currency, tax, items, table } = command;
+  const name = command.name.trim().slice(0, 80);
+  if (name === '') return refuse({ code: 'goods/no-name' });
+  const price = readAmount(command.price, currency);
+  if (!price.ok) return refuse(price.refusal);
+  const typed = command.count.trim();
+  if (!/^\d{0,5}$/.test(typed)) return refuse({ code: 'goods/count-wrong', typed });
+  const item = newId();
+  const count = Number(typed) * 1000;
+  const drafts = [
+    draft('item.set', newId(), null, {
+      id: item,
+      name,
+      detail: '',
+      code: '',
+      barcodes: [],
+      category: '',
+      colour: COLOURS[items.length % COLOURS.length]!,
+      unit: '',
+      decimals: 0,
+      price: price.amount,
+      taxes: tax === null ? [] : [tax],
+      cost: null,
+      low: 3000,
+      isStocked: true,
+      isActive: true,
+    }),
+    draft('table.set', newId(), null, {
+      id: table?.id ?? newId(),
+      name: table?.name ?? 'Table',
+      sort: table?.sort ?? 0,
+      goods: [...(table?.goods ?? []), { item, width: 1 }],
+      isActive: true,
+    }),
+  ];
+  if (count > 0) {
+    const goods = [{ item, quantity: count }];
+    const move = { reason: 'delivered', from: SUPPLIERS, to: BASE, goods, note: '' } as const;
+    drafts.push(draft('stock.moved', newId(), null, move));
+  }
+  return { ok: true, drafts };
+}
+
+export interface PlanEvent {
+  readonly newId: () => string;
+  readonly name: string;
+  readonly place: string;
+  readonly date: string;
+  readonly opens: string;
+  readonly closes: string;
+  readonly timeZone: string;
+}
+
+/** One day at one pitch. */
+export function planEvent(command: PlanEvent): FirstDayOutcome {
+  const { newId, place, date, opens, closes, timeZone } = command;
+  const name = command.name.trim().slice(0, 80);
+  if (name === '') return refuse({ code: 'event/no-name' });
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(date)) return refuse({ code: 'event/day-wrong' });
+  const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);
+  if (!isTime(opens) || !isTime(closes) || closes <= opens) {
+    return refuse({ code: 'event/hours-wrong' });
+  }
+  const id = newId();
+  const body = {
+    id,
+    name,
+    short: name.slice(0, 24).trim(),
+    organiser: '',
+    place: place.trim().slice(0, 120),
+    pitch: '',
+    series: null,
+    days: [{ date, opens, closes }],
+    timeZone,
+    stripe: '#1c684c',
+    cloth: '#fffaf0',
+    notes: '',
+  };
+  return { ok: true, drafts: [draft('event.set', newId(), id, body)] };
+}
+
+/** Takes everything that is at the base to the event. */
+export function loadAll(
+  newId: () => string,
+  event: string,
+  stock: readonly Row<'stock'>[],
+): readonly Draft[] {
+  const goods = stock
+    .filter(({ place, quantity }) => place === BASE && quantity > 0)
+    .map(({ item, quantity }) => ({ item, quantity }));
+  const packed = draft('event.stage', newId(), event, { event, stage: 'packed' });
+  if (goods.length === 0) return [packed];
+  const move = { reason: 'loaded', from: BASE, to: event, goods, note: '' } as const;
+  return [draft('stock.moved', newId(), event, move), packed];
+}

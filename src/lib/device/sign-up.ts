@@ -1,0 +1,54 @@
+/** A business begins on this browser: account, first device and first entries, in one go. */
+import { v4 } from 'uuid';
+import { enrolAnswerSchema } from '../core/daybook/sync-messages';
+import { draft } from '../core/daybook/kinds';
+import { foundBusiness, type FoundBusiness } from '../core/founding/found-business';
+import { DeviceDaybook } from './daybook';
+import { NO_CHOICES, type DeviceDatabase } from './database';
+import { randomToken, refusalOf, takeIn, type EnrolResult } from './enrol';
+import { newId } from './new-id';
+import { askServer } from './sync/ask-server';
+
+export interface SigningUp {
+  readonly email: string;
+  readonly password: string;
+  readonly owner: string;
+  readonly founding: Omit<FoundBusiness, 'newId' | 'owner'>;
+  readonly deviceName: string;
+}
+
+/**
+ * Can be tried again at any point: what the server was asked for is kept until the first entries are
+ * on disk, and it answers the same device the same.
+ */
+export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<EnrolResult> {
+  if ((await db.read('identity')) !== undefined) {
+    return {
+      ok: false,
+      code: 'device/known',
+      message:
+        'This browser is a till of another business already; use another browser or profile.',
+    };
+  }
+  const mine = (await db.read('enrolling')) ?? { device: v4(), token: randomToken() };
+  const owner = mine.owner ?? v4();
+  await db.write('enrolling', { ...mine, owner });
+  const { email, password, founding } = command;
+  const { device, token } = mine;
+  const body = { email, password, business: founding.name, owner, device, token };
+  const asked = await askServer({ path: '/api/account/sign-up', body }, enrolAnswerSchema);
+  if (asked.came !== 'answer') return refusalOf(asked);
+  const identity = { device, token, ...asked.answer };
+  const start = { position: 0, received: {}, rows: {} };
+  await takeIn(db, identity, start, { ...NO_CHOICES, by: owner });
+  const person = { id: owner, name: command.owner };
+  const named = { id: device, name: command.deviceName, number: identity.number };
+  await new DeviceDaybook(db).append(() => ({
+    ok: true,
+    drafts: [
+      draft('device.set', newId(), null, named),
+      ...foundBusiness({ ...founding, newId, owner: person }),
+    ],
+  }));
+  return { ok: true, identity };
+}

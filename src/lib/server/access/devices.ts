@@ -1,0 +1,96 @@
+/** What an owner sees of the devices, and shutting one out. */
+import type { Entry } from '../../core/daybook/entry';
+import { entrySchema } from '../../core/daybook/entry';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import type { DeviceRef } from '../daybook/append';
+
+export interface DeviceSeen {
+  readonly device: string;
+  readonly number: number;
+  /** Entries that the server has of it. */
+  readonly seq: number;
+  readonly shutOutAt: string | null;
+  /** When a copy of it, writing another chain, was noticed. */
+  readonly copySeenAt: string | null;
+  /** Entries it had not sent when it was shut out, kept apart until an owner has looked. */
+  readonly unsent: number;
+}
+
+/** The devices of one business, by number. */
+export async function devicesOf(database: Database, business: string): Promise<DeviceSeen[]> {
+  const rows = await select<Omit<DeviceSeen, 'unsent'> & { unsent: string }>(
+    database,
+    'SELECT device, number, seq, shutOutAt, copySeenAt, ' +
+      '(SELECT COUNT(*) FROM access_unsent u WHERE u.business = d.business AND u.device = d.device) AS unsent ' +
+      'FROM access_devices d WHERE business = ? ORDER BY number',
+    [business],
+  );
+  return rows.map((row) => ({ ...row, unsent: Number(row.unsent) }));
+}
+
+/** @returns Whether the business has such a device. What it had sent stays. */
+export async function shutOut(database: Database, ref: DeviceRef, now: number): Promise<boolean> {
+  const known = await select(
+    database,
+    'SELECT device FROM access_devices WHERE business = ? AND device = ?',
+    [ref.business, ref.device],
+  );
+  if (known.length === 0) return false;
+  await database.sequelize.query(
+    'UPDATE access_devices SET isShutOut = 1, shutOutAt = COALESCE(shutOutAt, ?) ' +
+      'WHERE business = ? AND device = ?',
+    { replacements: [new Date(now).toISOString(), ref.business, ref.device] },
+  );
+  return true;
+}
+
+/** Notes that a second device writes under this one's name. */
+export async function noteCopy(database: Database, ref: DeviceRef, now: number): Promise<void> {
+  await database.sequelize.query(
+    'UPDATE access_devices SET copySeenAt = COALESCE(copySeenAt, ?) WHERE business = ? AND device = ?',
+    { replacements: [new Date(now).toISOString(), ref.business, ref.device] },
+  );
+}
+
+/** Most entries that are kept of one device that was shut out: years of selling. */
+const MOST_UNSENT = 20_000;
+
+/** Puts what a shut-out device had not sent aside. The same entry again changes nothing. */
+export async function putAside(
+  database: Database,
+  ref: DeviceRef,
+  entries: readonly Entry[],
+): Promise<void> {
+  const [count] = await select<{ n: string }>(
+    database,
+    'SELECT COUNT(*) AS n FROM access_unsent WHERE business = ? AND device = ?',
+    [ref.business, ref.device],
+  );
+  const room = MOST_UNSENT - Number(count?.n ?? 0);
+  for (const entry of entries.slice(0, Math.max(0, room))) {
+    await database.sequelize.query(
+      'INSERT INTO access_unsent (business, device, seq, entry) VALUES (?, ?, ?, ?) ' +
+        'ON DUPLICATE KEY UPDATE seq = VALUES(seq)',
+      { replacements: [ref.business, ref.device, entry.seq, JSON.stringify(entry)] },
+    );
+  }
+}
+
+/** What is put aside of a device, in its order. */
+export async function asideOf(database: Database, ref: DeviceRef): Promise<Entry[]> {
+  const rows = await select<{ entry: string }>(
+    database,
+    'SELECT entry FROM access_unsent WHERE business = ? AND device = ? ORDER BY seq',
+    [ref.business, ref.device],
+  );
+  return rows.map(({ entry }) => entrySchema.parse(JSON.parse(entry)));
+}
+
+/** Forgets what was put aside, up to a `seq`: it has been taken in, or an owner does not want it. */
+export async function clearAside(database: Database, ref: DeviceRef, upTo: number): Promise<void> {
+  await database.sequelize.query(
+    'DELETE FROM access_unsent WHERE business = ? AND device = ? AND seq <= ?',
+    { replacements: [ref.business, ref.device, upTo] },
+  );
+}

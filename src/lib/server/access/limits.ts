@@ -1,0 +1,60 @@
+/** Limits on tries, counted in MariaDB so that all application processes share them. */
+import { createHash } from 'node:crypto';
+import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible';
+import type { Database } from '../database/database';
+
+const MINUTE = 60;
+const HOUR = 60 * MINUTE;
+
+/** What may be tried how often: `points` in `duration` seconds, then nothing for `blockDuration`. */
+const RULES = {
+  /** By account and address it is tried from. */
+  password: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+  /** By account, wherever it is tried from: a guess spread over many addresses. */
+  account: { points: 60, duration: 24 * HOUR, blockDuration: HOUR },
+  /** Ten letters of thirty-two: a thousand years at this pace. */
+  code: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+  signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
+  passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+} as const;
+export type Rule = keyof typeof RULES;
+
+export class Limits {
+  readonly #limiters: Readonly<Record<Rule, RateLimiterMySQL>>;
+
+  constructor({ sequelize }: Database) {
+    const make = (rule: Rule): RateLimiterMySQL =>
+      new RateLimiterMySQL({
+        storeClient: sequelize,
+        storeType: 'sequelize',
+        dbName: sequelize.getDatabaseName(),
+        tableName: 'access_tries',
+        tableCreated: true,
+        keyPrefix: rule,
+        clearExpiredByTimeout: false,
+        ...RULES[rule],
+      });
+    this.#limiters = Object.fromEntries(
+      (Object.keys(RULES) as Rule[]).map((rule) => [rule, make(rule)]),
+    ) as Record<Rule, RateLimiterMySQL>;
+  }
+
+  /** Counts one try. @returns Seconds to wait before the next, or 0 if this one may go on. */
+  async count(rule: Rule, who: string): Promise<number> {
+    try {
+      await this.#limiters[rule].consume(keyOf(who));
+      return 0;
+    } catch (error) {
+      if (error instanceof RateLimiterRes) return Math.max(1, Math.ceil(error.msBeforeNext / 1000));
+      throw error;
+    }
+  }
+
+  /** Forgets the tries, after one that was right. */
+  async forget(rule: Rule, who: string): Promise<void> {
+    await this.#limiters[rule].delete(keyOf(who));
+  }
+}
+
+/** No address or e-mail stands in the table. */
+const keyOf = (who: string): string => createHash('sha256').update(who).digest('hex').slice(0, 40);

@@ -1,0 +1,34 @@
+/**
+ * Who may ask for what: every server route, by method. A route that is not listed answers nobody.
+ * The tests walk the folders and this list against each other, and each route as everybody.
+ */
+export type Who =
+  /** Strangers too. Each of these counts tries. */
+  | 'anybody'
+  /** A device with its token that has not been shut out. */
+  | 'device'
+  /** Only a device that has been shut out. */
+  | 'device that was shut out'
+  /** Somebody signed in with e-mail and password. */
+  | 'owner';
+
+export const access: Readonly<Record<string, Who>> = {
+  'POST /api/enrol': 'anybody',
+  'POST /api/account/sign-up': 'anybody',
+  'POST /api/account/sign-in': 'anybody',
+  'POST /api/account/sign-out': 'owner',
+  'POST /api/account/password': 'owner',
+  'GET /api/account': 'owner',
+  'DELETE /api/account/sessions/[id]': 'owner',
+  'GET /api/devices': 'owner',
+  'POST /api/devices/code': 'owner',
+  'POST /api/devices/[id]/shut-out': 'owner',
+  'GET /api/devices/[id]/unsent': 'owner',
+  'POST /api/devices/[id]/unsent': 'owner',
+  'GET /api/sync/start': 'device',
+  'GET /api/sync/pull': 'device',
+  'POST /api/sync/push': 'device',
+  'POST /api/sync/unsent': 'device that was shut out',
+  'GET /api/events/[id]/takings': 'device',
+  'GET /api/kept': 'device',
+};

@@ -1,0 +1,19 @@
+/** The cookie of an owner's session: of this host alone, never seen by scripts or other sites. */
+import type { Cookies } from '@sveltejs/kit';
+
+/**
+ * With the prefix the browser itself refuses it for another path, a subdomain, or without TLS. A
+ * browser takes a secure cookie from its own machine without TLS as well.
+ */
+const NAME = '__Host-stall-till';
+const NINETY_DAYS = 90 * 24 * 60 * 60;
+
+const options = { path: '/', httpOnly: true, secure: true, sameSite: 'strict' } as const;
+
+export const sessionToken = (cookies: Cookies): string | null => {
+  const token = cookies.get(NAME) ?? '';
+  return /^[0-9a-f]{64}$/.test(token) ? token : null;
+};
+export const giveSession = (cookies: Cookies, token: string): void =>
+  cookies.set(NAME, token, { ...options, maxAge: NINETY_DAYS });
+export const dropSession = (cookies: Cookies): void => cookies.delete(NAME, options);

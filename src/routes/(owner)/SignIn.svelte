@@ -1,0 +1,51 @@
+<script lang="ts">
+  import { doneSchema } from '$lib/core/access/account-messages';
+  import { askServer } from '$lib/device/sync/ask-server';
+  import Field from './Field.svelte';
+
+  interface Props {
+    onSignedIn: () => void;
+  }
+  const { onSignedIn }: Props = $props();
+  let email = $state('');
+  let password = $state('');
+  let isBusy = $state(false);
+  let wrong = $state('');
+
+  async function signIn(): Promise<void> {
+    if (isBusy) return;
+    isBusy = true;
+    wrong = '';
+    const body = { email, password };
+    const asked = await askServer({ path: '/api/account/sign-in', body }, doneSchema);
+    isBusy = false;
+    password = '';
+    if (asked.came === 'answer') onSignedIn();
+    else {
+      wrong =
+        asked.came === 'refusal'
+          ? asked.refusal.message
+          : 'The server does not answer. The account needs the network; selling does not.';
+    }
+  }
+</script>
+
+<form
+  class="sheet grid gap-4"
+  onsubmit={(event) => {
+    event.preventDefault();
+    void signIn();
+  }}
+>
+  <Field label="E-mail address" type="email" bind:value={email} required autocomplete="username" />
+  <Field
+    label="Password"
+    type="password"
+    bind:value={password}
+    required
+    autocomplete="current-password"
+    isWrong={wrong !== ''}
+  />
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+  <button class="btn btn-main" disabled={isBusy}>Sign in</button>
+</form>

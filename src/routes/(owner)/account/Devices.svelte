@@ -1,0 +1,105 @@
+<script lang="ts">
+  import {
+    codeSchema,
+    devicesSchema,
+    doneSchema,
+    type SeenDevice,
+  } from '$lib/core/access/account-messages';
+  import { askServer } from '$lib/device/sync/ask-server';
+  import { qrPath } from '$lib/ui/people/qr-path';
+  import Unsent from './Unsent.svelte';
+
+  let devices = $state.raw<readonly SeenDevice[]>([]);
+  let link = $state('');
+  let says = $state('');
+  /** The device about which the question is open. */
+  let asked = $state('');
+  const qr = $derived(link === '' ? null : qrPath(link));
+
+  async function look(): Promise<void> {
+    const answer = await askServer({ path: '/api/devices' }, devicesSchema);
+    if (answer.came === 'answer') devices = answer.answer.devices;
+  }
+  $effect(() => void look());
+
+  async function makeLink(): Promise<void> {
+    says = '';
+    const answer = await askServer({ path: '/api/devices/code', body: {} }, codeSchema);
+    if (answer.came === 'answer') link = `${location.origin}/enrol#${answer.answer.code}`;
+    else says = answer.came === 'refusal' ? answer.refusal.message : 'The server does not answer.';
+  }
+
+  async function shutOut(device: string): Promise<void> {
+    asked = '';
+    const path = `/api/devices/${device}/shut-out`;
+    const answer = await askServer({ path, body: {} }, doneSchema);
+    says =
+      answer.came === 'nothing' ? 'The server does not answer; the device is not shut out.' : '';
+    await look();
+  }
+</script>
+
+<section class="sheet grid gap-3" aria-labelledby="devices">
+  <h2 id="devices">Devices</h2>
+  <ul class="grid">
+    {#each devices as each (each.device)}
+      <li class="border-base-300 grid gap-2 border-b py-3 last:border-0">
+        <div class="flex flex-wrap items-center justify-between gap-2">
+          <span>
+            <b>D{each.number} {each.name}</b>
+            <span class="soft block text-sm"
+              >{each.seq} entries{each.shutOutAt === null ? '' : ' · shut out'}</span
+            >
+          </span>
+          {#if each.shutOutAt === null && asked !== each.device}
+            <button type="button" class="btn btn-quiet" onclick={() => (asked = each.device)}
+              >Shut out …</button
+            >
+          {/if}
+        </div>
+        {#if each.copySeenAt !== null}
+          <p class="text-error">
+            A copy of this device has been writing as well. Shut it out, and enrol both anew.
+          </p>
+        {/if}
+        {#if asked === each.device}
+          <div class="flex flex-wrap items-center gap-2" role="group" aria-label="Shut it out?">
+            <p class="min-w-60 flex-1">
+              It can send and see nothing from then on. What it had sent stays; the rest it hands
+              over for you to look at. This cannot be undone.
+            </p>
+            <button
+              type="button"
+              class="btn btn-quiet !border-error text-error"
+              onclick={() => shutOut(each.device)}>Shut D{each.number} out</button
+            >
+            <button type="button" class="btn btn-quiet" onclick={() => (asked = '')}
+              >Leave it</button
+            >
+          </div>
+        {/if}
+        {#if each.unsent > 0}<Unsent device={each} onDone={look} />{/if}
+      </li>
+    {/each}
+  </ul>
+  {#if qr === null}
+    <button type="button" class="btn btn-quiet justify-self-start" onclick={makeLink}
+      >Add a device</button
+    >
+  {:else}
+    <p>
+      Open this on the new device, or let its camera read it. It is good once, for a quarter of an
+      hour.
+    </p>
+    <div class="flex flex-wrap items-center gap-4">
+      <svg
+        class="size-44 bg-white p-3"
+        viewBox={qr.viewBox}
+        role="img"
+        aria-label="The link as a QR code"><path d={qr.path} fill="#000" /></svg
+      >
+      <p class="code min-w-0 flex-1 break-all" data-testid="enrol-link">{link}</p>
+    </div>
+  {/if}
+  {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+</section>

@@ -1,0 +1,14 @@
+import type { Account } from '$lib/core/access/account-messages';
+import { answer } from '$lib/server/http/answers';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ locals }) => {
+  const { accounts } = services();
+  const account: Account = {
+    email: await accounts.emailOf(locals.owner),
+    session: locals.owner.session,
+    sessions: await accounts.sessions(locals.owner, Date.now()),
+  };
+  return answer(account);
+};

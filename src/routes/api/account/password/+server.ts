@@ -1,0 +1,27 @@
+import { passwordChangeSchema } from '$lib/core/access/account-messages';
+import { passwordFault } from '$lib/server/access/passwords';
+import { answer, refused } from '$lib/server/http/answers';
+import { passwordWords } from '$lib/server/http/password-words';
+import { readBody } from '$lib/server/http/read-body';
+import { tooMany } from '$lib/server/http/too-many';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+/** Another password; every other session ends. */
+export const POST: RequestHandler = async ({ request, locals }) => {
+  const { accounts, limits } = services();
+  const { owner } = locals;
+  const read = await readBody(request, passwordChangeSchema);
+  if (!read.ok) return read.response;
+  const { current, next } = read.body;
+  const email = await accounts.emailOf(owner);
+  const fault = passwordFault(next, [email, email.split('@')[0] ?? '']);
+  if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
+  const turned = await tooMany(limits, 'passwordChange', owner.owner);
+  if (turned !== null) return turned;
+  if (!(await accounts.changePassword(owner, current, next))) {
+    return refused(409, { code: 'password/wrong', message: 'That is not the present password.' });
+  }
+  await limits.forget('passwordChange', owner.owner);
+  return answer({ done: true });
+};

@@ -1,0 +1,6 @@
+import { answer, nothingHere } from '$lib/server/http/answers';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+export const DELETE: RequestHandler = async ({ locals, params }) =>
+  (await services().accounts.end(locals.owner, params.id)) ? answer({ done: true }) : nothingHere();

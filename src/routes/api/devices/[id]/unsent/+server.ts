@@ -1,0 +1,43 @@
+import { takeInSchema } from '$lib/core/access/account-messages';
+import { aboutEntry } from '$lib/core/daybook/about-entry';
+import { MOST_PUSHED } from '$lib/core/daybook/sync-messages';
+import { asideOf, clearAside } from '$lib/server/access/devices';
+import { append } from '$lib/server/daybook/append';
+import { answer, refused } from '$lib/server/http/answers';
+import { readBody } from '$lib/server/http/read-body';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+/** What a device had not sent when it was shut out, for an owner to look at. */
+export const GET: RequestHandler = async ({ locals, params }) => {
+  const ref = { business: locals.owner.business, device: params.id };
+  const entries = await asideOf(services().database, ref);
+  return answer({
+    entries: entries.map((entry) => ({
+      seq: entry.seq,
+      at: entry.at,
+      kind: entry.kind,
+      by: entry.by,
+      about: aboutEntry(entry),
+    })),
+  });
+};
+
+/** Takes it into the daybook up to a `seq`, or throws it away. */
+export const POST: RequestHandler = async ({ request, locals, params }) => {
+  const { database } = services();
+  const ref = { business: locals.owner.business, device: params.id, isTakenIn: true };
+  const read = await readBody(request, takeInSchema);
+  if (!read.ok) return read.response;
+  const { upTo, take } = read.body;
+  const entries = (await asideOf(database, ref)).filter(({ seq }) => seq <= upTo);
+  for (let at = 0; take && at < entries.length; at += MOST_PUSHED) {
+    const result = await append(database, ref, entries.slice(at, at + MOST_PUSHED));
+    if (result.refused !== null) {
+      await clearAside(database, ref, result.have);
+      return refused(409, { code: result.refused.code, message: result.refused.message });
+    }
+  }
+  await clearAside(database, ref, upTo);
+  return answer({ done: true });
+};
