@@ -5,6 +5,7 @@
  *   --demo   puts the two demo businesses in
  *   --dev    serves from the sources instead of a build
  *
+ * TLS_CERT and TLS_KEY (PEM files), HOST and ORIGIN make it reachable for phones on the same network.
  * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -109,7 +110,7 @@ async function otherStart() {
   if (!existsSync(runningFile)) return null;
   const running = JSON.parse(readFileSync(runningFile, 'utf8'));
   if (isAlive(running.pid) && commandOf(running.pid).includes('start.mjs')) return running;
-  if (isAlive(running.app) && /build\/index\.js|vite/.test(commandOf(running.app))) {
+  if (isAlive(running.app) && /serve\.mjs|vite/.test(commandOf(running.app))) {
     process.kill(running.app, 'SIGTERM');
     for (let tries = 0; tries < 50 && isAlive(running.app); tries += 1) await wait(100);
   }

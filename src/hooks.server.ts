@@ -9,20 +9,21 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 export const handle: Handle = async ({ event, resolve }) => {
   const isApi = event.url.pathname.startsWith('/api/');
-  const refusal = isApi ? await whyNot(event) : null;
+  const isNowhere = !isApi && event.route.id === null;
+  const refusal = isApi ? await whyNot(event) : isNowhere ? nowhere() : null;
   const response = refusal ?? (await resolve(event));
-  const { headers } = response;
-  headers.set('x-content-type-options', 'nosniff');
-  headers.set('referrer-policy', 'no-referrer');
-  headers.set('x-frame-options', 'DENY');
-  headers.set('cross-origin-opener-policy', 'same-origin');
-  headers.set('cross-origin-resource-policy', 'same-origin');
-  headers.set('permissions-policy', 'geolocation=(), microphone=(), payment=(), usb=()');
-  if (event.url.protocol === 'https:') headers.set('strict-transport-security', 'max-age=31536000');
-  // Pages bring a policy of their own with the hashes of their scripts.
-  if (isApi) headers.set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");
+  // The other security headers are the server's (scripts/serve.mjs), on pages made ahead as well.
+  if (isApi)
+    response.headers.set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");
   return response;
 };
+
+/** Pages are made ahead, so what is not among them has no page to say so with. */
+const nowhere = (): Response =>
+  new Response('There is nothing at this address. The till itself is at /', {
+    status: 404,
+    headers: { 'content-type': 'text/plain; charset=utf-8' },
+  });
 
 /** Why a request for data is not answered, or null. What it needs to know of the asker is noted. */
 async function whyNot(event: RequestEvent): Promise<Response | null> {

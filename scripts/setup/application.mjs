@@ -1,5 +1,7 @@
 /** The built application as a process, and getting its database ready. */
 import { spawn } from 'node:child_process';
+import http from 'node:http';
+import https from 'node:https';
 import { ROOT, run, stopChild, wait } from './run.mjs';
 import { Stop } from './say.mjs';
 
@@ -49,7 +51,11 @@ export async function startApplication({
   quiet = false,
   build = 'build',
 }) {
-  const origin = `http://127.0.0.1:${port}`;
+  const hasTls = Boolean(process.env.TLS_CERT && process.env.TLS_KEY) && !dev;
+  const host = process.env.HOST ?? '127.0.0.1';
+  const near = host === '0.0.0.0' ? '127.0.0.1' : host;
+  const here = `${hasTls ? 'https' : 'http'}://${near}:${port}`;
+  const origin = process.env.ORIGIN ?? here;
   const args = dev
     ? [
         'node_modules/vite/bin/vite.js',
@@ -60,14 +66,14 @@ export async function startApplication({
         String(port),
         '--strictPort',
       ]
-    : [`${build}/index.js`];
+    : ['scripts/serve.mjs', build];
   const child = spawn('node', args, {
     cwd: ROOT,
     env: {
       ...process.env,
       NODE_ENV: dev ? 'development' : 'production',
       DATABASE_URL: databaseUrl,
-      HOST: '127.0.0.1',
+      HOST: host,
       PORT: String(port),
       ORIGIN: origin,
       BODY_SIZE_LIMIT: String(LARGEST_BODY),
@@ -81,10 +87,27 @@ export async function startApplication({
   while (Date.now() < until) {
     if (child.exitCode !== null)
       throw new Stop(`the application ended at once (${child.exitCode})`);
-    const answer = await fetch(`${origin}/healthz`).catch(() => null);
-    if (answer?.ok) return { origin, child, stop: () => stopChild(child) };
+    if (await isWell(`${here}/healthz`)) return { origin, child, stop: () => stopChild(child) };
     await wait(100);
   }
   await stopChild(child);
   throw new Stop('the application did not answer within a minute');
+}
+
+/**
+ * Asks our own process, whose certificate may be one that only the vendor's phones trust.
+ * @param {string} address
+ * @returns {Promise<boolean>}
+ */
+async function isWell(address) {
+  return await new Promise((resolve) => {
+    const asking = address.startsWith('https:')
+      ? https.get(address, { rejectUnauthorized: false })
+      : http.get(address);
+    asking.on('error', () => resolve(false));
+    asking.on('response', (response) => {
+      response.resume();
+      resolve(response.statusCode === 200);
+    });
+  });
 }

@@ -72,7 +72,6 @@ describe('a stranger', () => {
     ['GET', '/api/sync/pull?after=0'],
     ['GET', '/api/sync/start'],
     ['POST', '/api/sync/push'],
-    ['POST', '/api/devices/code'],
     ['GET', `/api/events/${EVENT}/takings`],
     ['GET', '/api/kept'],
     ['GET', '/api/anything'],
@@ -212,28 +211,6 @@ describe('a device', () => {
     assert.deepEqual([foreign.status, foreign.body['code']], [404, 'event/unknown']);
     const pulled = await ask('/api/sync/pull?after=0', { as: otherToken });
     assert.deepEqual(pulled.body, { entries: [], position: 0, latest: 0, have: 0 });
-  });
-
-  it('makes a code that enrols one more device of its own business', async () => {
-    const made = await ask('/api/devices/code', { method: 'POST', body: '{}', as: token });
-    const body = JSON.stringify({
-      code: made.body['code'],
-      device: deviceId(5),
-      token: 'b'.repeat(64),
-    });
-    const enrolled = await ask('/api/enrol', { method: 'POST', body });
-    assert.deepEqual(enrolled, { status: 200, body: { business: BUSINESS, number: 2 } });
-    const again = JSON.stringify({
-      code: made.body['code'],
-      device: deviceId(6),
-      token: 'c'.repeat(64),
-    });
-    assert.equal(
-      (await ask('/api/enrol', { method: 'POST', body: again })).body['code'],
-      'code/used',
-    );
-    const pulled = await ask('/api/sync/pull?after=0', { as: 'b'.repeat(64) });
-    assert.equal((pulled.body['entries'] as unknown[]).length, 2);
   });
 
   for (const after of ['-1', 'x', '1.5', '9'.repeat(20)]) {

@@ -29,14 +29,19 @@ export async function devicesOf(database: Database, business: string): Promise<D
   return rows.map((row) => ({ ...row, unsent: Number(row.unsent) }));
 }
 
-/** @returns Whether the business has such a device. What it had sent stays. */
-export async function shutOut(database: Database, ref: DeviceRef, now: number): Promise<boolean> {
+/** Whether the business has such a device; another business's is none. */
+export async function isDeviceOf(database: Database, ref: DeviceRef): Promise<boolean> {
   const known = await select(
     database,
     'SELECT device FROM access_devices WHERE business = ? AND device = ?',
     [ref.business, ref.device],
   );
-  if (known.length === 0) return false;
+  return known.length > 0;
+}
+
+/** @returns Whether the business has such a device. What it had sent stays. */
+export async function shutOut(database: Database, ref: DeviceRef, now: number): Promise<boolean> {
+  if (!(await isDeviceOf(database, ref))) return false;
   await database.sequelize.query(
     'UPDATE access_devices SET isShutOut = 1, shutOutAt = COALESCE(shutOutAt, ?) ' +
       'WHERE business = ? AND device = ?',

@@ -1,9 +1,9 @@
 import { takeInSchema } from '$lib/core/access/account-messages';
 import { aboutEntry } from '$lib/core/daybook/about-entry';
 import { MOST_PUSHED } from '$lib/core/daybook/sync-messages';
-import { asideOf, clearAside } from '$lib/server/access/devices';
+import { asideOf, clearAside, isDeviceOf } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
-import { answer, refused } from '$lib/server/http/answers';
+import { answer, nothingHere, refused } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
@@ -11,7 +11,9 @@ import type { RequestHandler } from './$types';
 /** What a device had not sent when it was shut out, for an owner to look at. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const ref = { business: locals.owner.business, device: params.id };
-  const entries = await asideOf(services().database, ref);
+  const { database } = services();
+  if (!(await isDeviceOf(database, ref))) return nothingHere();
+  const entries = await asideOf(database, ref);
   return answer({
     entries: entries.map((entry) => ({
       seq: entry.seq,
@@ -27,6 +29,7 @@ export const GET: RequestHandler = async ({ locals, params }) => {
 export const POST: RequestHandler = async ({ request, locals, params }) => {
   const { database } = services();
   const ref = { business: locals.owner.business, device: params.id, isTakenIn: true };
+  if (!(await isDeviceOf(database, ref))) return nothingHere();
   const read = await readBody(request, takeInSchema);
   if (!read.ok) return read.response;
   const { upTo, take } = read.body;

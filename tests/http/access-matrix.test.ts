@@ -1,0 +1,244 @@
+/**
+ * Who may do what, as one table that is the test: every server route as everybody. `yes` is an
+ * answer, `401` and the like a refusal; a route that is missing here, or in the list that the server
+ * goes by, fails.
+ */
+import assert from 'node:assert/strict';
+import { readdirSync } from 'node:fs';
+import { request } from 'node:http';
+import { after, before, describe, it } from 'node:test';
+import { startApplication } from '../../scripts/setup/application.mjs';
+import { freePort } from '../../scripts/setup/ports.mjs';
+import { draft } from '../../src/lib/core/daybook/kinds';
+import type { Draft } from '../../src/lib/core/daybook/chain';
+import {
+  BUSINESS,
+  deviceId,
+  DeviceWriter,
+  EVENT,
+  eventBody,
+  idOf,
+  item,
+  personBody,
+  personId,
+} from '../../src/lib/core/testing/arbitrary-daybook';
+import { shutOut } from '../../src/lib/server/access/devices';
+import { Accounts } from '../../src/lib/server/access/accounts';
+import { append } from '../../src/lib/server/daybook/append';
+import { access } from '../../src/lib/server/http/access';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const OTHER_BUSINESS = idOf(1, 2);
+const [OURS, THEIRS, OUT] = [deviceId(1), deviceId(2), deviceId(3)];
+const askers = [
+  'stranger',
+  'their device',
+  'their owner',
+  'our device',
+  'our device, shut out',
+  'our owner',
+] as const;
+type Asker = (typeof askers)[number];
+
+// prettier-ignore
+/** Columns in the order of `askers`. `404`: as if it did not exist. `200 empty`: nothing of ours. */
+const table: readonly (readonly [string, string, ...string[]])[] = [
+  //                                            stranger  their d.  their o.  our d.   shut out our owner
+  ['GET /healthz', '/healthz',                            '200', '200', '200', '200', '200', '200'],
+  ['POST /api/enrol', '/api/enrol',                       '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/sign-up', '/api/account/sign-up',   '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/sign-in', '/api/account/sign-in',   '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/password', '/api/account/password', '401', '401', '422', '401', '401', '422'],
+  ['GET /api/account', '/api/account',                    '401', '401', '200', '401', '401', '200'],
+  ['DELETE /api/account/sessions/[id]', '/api/account/sessions/SESSION',
+                                                          '401', '401', '404', '401', '401', '200'],
+  ['GET /api/devices', '/api/devices',                    '401', '401', '200', '401', '401', '200'],
+  ['POST /api/devices/code', '/api/devices/code',         '401', '401', '200', '401', '401', '200'],
+  ['GET /api/devices/[id]/unsent', `/api/devices/${OUT}/unsent`,
+                                                          '401', '401', '404', '401', '401', '200'],
+  ['POST /api/devices/[id]/unsent', `/api/devices/${OUT}/unsent`,
+                                                          '401', '401', '404', '401', '401', '422'],
+  ['POST /api/devices/[id]/shut-out', `/api/devices/${OUT}/shut-out`,
+                                                          '401', '401', '404', '401', '401', '200'],
+  ['GET /api/sync/start', '/api/sync/start',              '401', '200', '401', '200', '403', '401'],
+  ['GET /api/sync/pull', '/api/sync/pull?after=0',        '401', '200', '401', '200', '403', '401'],
+  ['POST /api/sync/push', '/api/sync/push',               '401', '422', '401', '422', '403', '401'],
+  ['POST /api/sync/unsent', '/api/sync/unsent',           '401', '403', '401', '403', '422', '401'],
+  ['GET /api/events/[id]/takings', `/api/events/${EVENT}/takings`,
+                                                          '401', '404', '401', '200', '403', '401'],
+  ['GET /api/kept', '/api/kept',                          '401', '200', '401', '200', '403', '401'],
+  ['POST /api/account/sign-out', '/api/account/sign-out', '401', '401', '200', '401', '401', '200'],
+];
+
+let t: TestDatabase;
+let app: Awaited<ReturnType<typeof startApplication>>;
+const headers = {} as Record<Asker, Record<string, string>>;
+/** A second session of our owner, to be ended. */
+let session: string;
+const writer = new DeviceWriter(1);
+const now = Date.UTC(2026, 10, 22, 10);
+
+before(async () => {
+  t = await testDatabase();
+  const accounts = new Accounts(t.database, t.enrolment);
+  const bearer = async (business: string, device: string) => ({
+    authorization: `Bearer ${await t.enrol(business, device)}`,
+  });
+  const cookie = async (business: string, email: string) => {
+    await accounts.addOwner(business, email, 'three quiet herons', Date.now());
+    const owner = await accounts.ownerOf(email, 'three quiet herons');
+    assert.ok(owner);
+    const token = await accounts.begin(owner, 'test', Date.now());
+    return { owner, headers: { cookie: `__Host-stall-till=${token}` } };
+  };
+  const ours = await cookie(BUSINESS, 'ours@stall.example');
+  Object.assign(headers, {
+    stranger: {},
+    'their device': await bearer(OTHER_BUSINESS, THEIRS),
+    'their owner': (await cookie(OTHER_BUSINESS, 'theirs@stall.example')).headers,
+    'our device': await bearer(BUSINESS, OURS),
+    'our device, shut out': await bearer(BUSINESS, OUT),
+    'our owner': ours.headers,
+  });
+  const second = await accounts.begin(ours.owner, 'second', Date.now());
+  session = (await accounts.identify(second, Date.now()))!.session;
+  await shutOut(t.database, { business: BUSINESS, device: OUT }, Date.now());
+  const person = (n: number, role: 'owner' | 'lead' | 'helper'): Draft =>
+    draft('staff.set', writer.newId(), null, {
+      ...personBody(n, role === 'lead' ? ['discount.over'] : []),
+      role,
+    });
+  const founding = [person(1, 'owner'), person(2, 'lead'), person(3, 'helper')];
+  const ref = { business: BUSINESS, device: OURS };
+  await append(t.database, ref, writer.append(founding, now, personId(1)));
+  const event = draft('event.set', writer.newId(), EVENT, eventBody('Green'));
+  await append(t.database, ref, writer.append([event], now, personId(1)));
+  app = await startApplication({ databaseUrl: t.url, port: await freePort(), quiet: true });
+});
+after(async () => {
+  await app.stop();
+  await t.end();
+});
+
+async function ask(as: Asker, route: string, path: string, body = '{}'): Promise<Response> {
+  const method = route.split(' ')[0]!;
+  return await fetch(app.origin + path.replace('SESSION', session), {
+    method,
+    headers: { ...headers[as], origin: app.origin, 'content-type': 'application/json' },
+    ...(method === 'POST' ? { body } : {}),
+  });
+}
+
+describe('every route, as everybody', () => {
+  it('the table, the folders and the list that the server goes by name the same routes', () => {
+    const onDisk = readdirSync('src/routes', { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith('+server.ts'))
+      .map((file) => `/${file.replace('/+server.ts', '')}`);
+    const inTable = table.map(([route]) => route);
+    const paths = (routes: readonly string[]) =>
+      [...new Set(routes.map((route) => route.split(' ')[1]!))].sort();
+    assert.deepEqual(paths(inTable), onDisk.sort());
+    assert.deepEqual(
+      inTable.filter((route) => route !== 'GET /healthz').sort(),
+      Object.keys(access).sort(),
+    );
+  });
+
+  for (const [route, path, ...wanted] of table) {
+    // Our owner's last, since ending a session or signing out can be done once.
+    for (const [at, as] of askers.entries()) {
+      it(`${route} as ${as}: ${wanted[at]!}`, async () => {
+        const response = await ask(as, route, path);
+        assert.equal(String(response.status), wanted[at]);
+        const text = await response.text();
+        if (as.startsWith('their') && response.status === 200) {
+          for (const ours of [BUSINESS, OURS, OUT, EVENT, 'Green', 'Person']) {
+            assert.ok(!text.includes(ours), `${ours} in ${text}`);
+          }
+        }
+      });
+    }
+  }
+
+  it('a method that a route does not have, and a path that does not exist, answer nobody', async () => {
+    for (const as of askers) {
+      for (const [method, path] of [
+        ['PUT', '/api/devices'],
+        ['POST', '/api/kept'],
+        ['GET', '/api/nothing'],
+        ['GET', '/api/constructor'],
+      ] as const) {
+        const response = await fetch(app.origin + path, { method, headers: headers[as] });
+        assert.ok([401, 403, 404, 405].includes(response.status), `${method} ${path}`);
+      }
+    }
+  });
+
+  /** As it is, without the tidying that `fetch` does. */
+  const raw = async (path: string): Promise<{ status: number; text: string }> =>
+    await new Promise((resolve, reject) => {
+      const { hostname, port } = new URL(app.origin);
+      const asking = request({ hostname, port, path, method: 'GET' }, (response) => {
+        let text = '';
+        response.setEncoding('utf8').on('data', (part: string) => (text += part));
+        response.on('end', () => resolve({ status: response.statusCode ?? 0, text }));
+      });
+      asking.on('error', reject).end();
+    });
+  for (const path of [
+    '/../package.json',
+    '/../../../../etc/passwd',
+    '/%2e%2e/%2e%2e/package.json',
+    '/..%2f..%2fpackage.json',
+    '/_app/..%5c..%5cpackage.json',
+    '/_app/%2e%2e/%2e%2e/server/index.js',
+    '/api/sync/pull/../../devices',
+    '/api//devices',
+    '/api/devices%00',
+    '/%',
+  ]) {
+    it(`the path ${path} leads nowhere`, async () => {
+      const { status, text } = await raw(path);
+      assert.ok(status >= 400 && status < 500, String(status));
+      assert.ok(
+        !/root:|"dependencies"|node_modules|\bat .+:\d+:\d+/.test(text),
+        text.slice(0, 200),
+      );
+    });
+  }
+});
+
+describe('what people may write, through the sync', () => {
+  const { setStamp: _stamp, ...goods } = item(1, 450);
+  const price = (): Draft =>
+    draft('item.set', writer.newId(), null, { ...goods, barcodes: [], taxes: [] });
+  const helper = (): Draft => draft('staff.set', writer.newId(), null, personBody(9, []));
+  const opened = (): Draft =>
+    draft('drawer.opened', writer.newId(), EVENT, { name: 'Tin', float: 0, counts: [] });
+  const people = [
+    [personId(1), 'owner'],
+    [personId(2), 'lead'],
+    [personId(3), 'helper'],
+    [null, 'nobody signed in'],
+  ] as const;
+  // prettier-ignore
+  const deeds: readonly (readonly [string, () => readonly Draft[], string, string, string, string])[] = [
+    //                                                     owner      lead        helper      nobody
+    ['a sale',          () => writer.sale([[1, 1]], 0, now), 'applied', 'applied', 'applied', 'applied'],
+    ['a drawer opened', () => [opened()],                    'applied', 'applied', 'applied', 'applied'],
+    ['a price',         () => [price()],                     'applied', 'barred',  'barred',  'barred'],
+    ['a person',        () => [helper()],                    'applied', 'barred',  'barred',  'barred'],
+  ];
+  for (const [deed, drafts, ...wanted] of deeds) {
+    for (const [at, [by, who]] of people.entries()) {
+      it(`${deed} by ${who}: ${wanted[at]!}`, async () => {
+        const entries = writer.append(drafts(), now, by);
+        const body = JSON.stringify({ entries });
+        const response = await ask('our device', 'POST', '/api/sync/push', body);
+        const { kept, refused } = (await response.json()) as { kept: unknown[]; refused: unknown };
+        assert.equal(refused, null);
+        assert.equal(kept.length === 0 ? 'applied' : 'barred', wanted[at]);
+      });
+    }
+  }
+});
