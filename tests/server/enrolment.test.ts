@@ -115,16 +115,14 @@ describe('enrolling a device', () => {
       now,
     );
     assert.ok(outcome.ok);
-    assert.deepEqual(await t.enrolment.identify(mine), {
-      business,
-      device,
-      number: outcome.number,
-    });
+    const { number } = outcome;
+    const known = { business, device, number, isShutOut: false };
+    assert.deepEqual(await t.enrolment.identify(mine), known);
     assert.equal(await t.enrolment.identify(token()), 'unknown');
     await t.database.sequelize.query('UPDATE access_devices SET isShutOut = 1 WHERE device = ?', {
       replacements: [device],
     });
-    assert.equal(await t.enrolment.identify(mine), 'shut out');
+    assert.deepEqual(await t.enrolment.identify(mine), { ...known, isShutOut: true });
   });
 });
 

@@ -11,7 +11,7 @@ const row = (n: number, more: Partial<Row<'staff'>> = {}): Row<'staff'> => ({
   ...more,
 });
 const owner = row(1, { role: 'owner', name: 'Maren' });
-const people = [owner, row(2, { name: 'Ines' }), row(3, { name: 'Gone', isActive: false })];
+const people = [owner, row(2, { name: 'Ines' }), row(4, { name: 'Gone', isActive: false })];
 
 const set = (more: Partial<SetPerson>) =>
   setPerson({
@@ -35,7 +35,7 @@ describe('setting a person up', () => {
     ['with the name of somebody who is here', { name: 'INES' }, 'person/name-taken'],
     ['with the name of somebody who has left', { name: 'Gone' }, null],
     ['with the PIN of somebody who is here', { pin: pinOf(2) }, 'pin/taken'],
-    ['with the PIN of somebody who has left', { pin: pinOf(3) }, null],
+    ['with the PIN of somebody who has left', { pin: pinOf(4) }, null],
     ['with a discount that is no percentage', { discountUpTo: 'five' }, 'person/discount-wrong'],
     ['with a discount of more than everything', { discountUpTo: '101' }, 'person/discount-wrong'],
     ['with a percent sign typed', { discountUpTo: ' 7.5 %' }, null],

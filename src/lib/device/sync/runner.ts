@@ -49,7 +49,10 @@ export class SyncRunner {
     this.onState(state);
     if (action === null) return;
     this.#do(action).then(
-      (event) => this.hear(event),
+      async (event) => {
+        await this.#lookAtHead();
+        this.hear(event);
+      },
       // The device's own database failed: as good as no answer, and nothing was noted.
       () => this.hear({ type: 'unanswered', now: Date.now(), chance: Math.random() }),
     );
@@ -57,6 +60,12 @@ export class SyncRunner {
 
   #do(action: SyncAction): Promise<SyncEvent> {
     return action.do === 'push' ? this.#push(action.after) : this.#pull(action.after);
+  }
+
+  /** What was sent may have been written so lately that nobody has said so yet. */
+  async #lookAtHead(): Promise<void> {
+    const head = (await this.db.read('head'))?.seq ?? 0;
+    if (this.#state !== null && head > this.#state.head) this.#state = { ...this.#state, head };
   }
 
   async #push(after: number): Promise<SyncEvent> {
@@ -84,7 +93,8 @@ export class SyncRunner {
   }
 
   async #pull(after: number): Promise<SyncEvent> {
-    const asked = await this.transport.pull(after);
+    const head = (await this.db.read('head'))?.seq ?? 0;
+    const asked = await this.transport.pull(after, head);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came !== 'answer') return turnedAway ?? unanswered();
     const { entries, position, latest, have } = asked.answer;

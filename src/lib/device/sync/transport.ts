@@ -31,8 +31,10 @@ export class Transport {
     return this.#ask('/api/sync/unsent', doneSchema, { entries });
   }
 
-  pull(after: number): Promise<Asked<PullAnswer>> {
-    return this.#ask(`/api/sync/pull?after=${String(after)}`, pullAnswerSchema);
+  /** @param head The last own `seq`; below what the server has, it tells that there is a copy. */
+  pull(after: number, head: number): Promise<Asked<PullAnswer>> {
+    const query = `after=${String(after)}&head=${String(head)}`;
+    return this.#ask(`/api/sync/pull?${query}`, pullAnswerSchema);
   }
 
   start(): Promise<Asked<StartAnswer>> {

@@ -65,8 +65,9 @@ function valueFrom({ type }: Field<unknown>, value: unknown): unknown {
 
 /** A value as a column of the field's type wants it. */
 export function valueFor({ type }: Field<unknown>, value: unknown): string | number | null {
+  // JSON has a null of its own; a column of it is never empty.
+  if (type === 'json') return JSON.stringify(value ?? null);
   if (value === null || value === undefined) return null;
-  if (type === 'json') return JSON.stringify(value);
   if (type === 'flag') return value === true ? 1 : 0;
   return value as string | number;
 }

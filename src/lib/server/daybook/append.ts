@@ -195,8 +195,8 @@ async function unfitEntries(
   return unfit;
 }
 
-/** Out of range, too long, not of the type, against a check of the table. */
-const BAD_DATA = new Set([1264, 1265, 1292, 1366, 1406, 1690, 4025]);
+/** Nothing where there must be something, out of range, too long, not of the type, against a check. */
+const BAD_DATA = new Set([1048, 1264, 1265, 1292, 1366, 1406, 1690, 4025]);
 const isBadData = (error: unknown): boolean => BAD_DATA.has(databaseErrorNumber(error) ?? 0);
 
 async function lockCounter(

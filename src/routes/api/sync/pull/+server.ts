@@ -1,3 +1,4 @@
+import { noteCopy } from '$lib/server/access/devices';
 import { pull } from '$lib/server/daybook/pull';
 import { answer, refused } from '$lib/server/http/answers';
 import { services } from '$lib/server/services';
@@ -14,6 +15,11 @@ export const GET: RequestHandler = async ({ url, locals }) => {
     locals.device,
     Number(asked),
   );
+  // What it sent itself it cannot have less of, unless it was set back to an earlier day.
+  const head = url.searchParams.get('head') ?? '';
+  if (/^\d{1,15}$/.test(head) && have > Number(head)) {
+    await noteCopy(services().database, locals.device, Date.now());
+  }
   // The entries are JSON already, word for word as they were received.
   const rest = JSON.stringify({ position, latest, have }).slice(1);
   return answer(`{"entries":[${entries.join(',')}],${rest}`);

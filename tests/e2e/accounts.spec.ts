@@ -1,0 +1,298 @@
+/** Owners, from the first minute of a business to shutting out a device that was lost. */
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import {
+  enrol,
+  lastSale,
+  sellOne,
+  standing,
+  tag,
+  openDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+const OWNER = { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' };
+let till: RunningTill;
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterAll(() => till.end());
+
+const newBrowser = (browser: Browser): Promise<BrowserContext> =>
+  browser.newContext({ baseURL: till.origin });
+
+async function signIn(page: Page, { email, password } = OWNER): Promise<void> {
+  await page.getByLabel('E-mail address').fill(email);
+  await page.getByLabel('Password', { exact: true }).fill(password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+}
+
+test('a business begins, and sells its first thing', async ({ browser }) => {
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Begin with your own stall' }).click();
+  await page.getByLabel('What the stall is called').fill('Fernbank Jams');
+  await page.getByLabel('Your first name').fill('Wren');
+  await page.getByLabel('Country').selectOption('CH');
+  await expect(page.getByTestId('defaults')).toContainText('VAT 8.1 %');
+  await expect(page.getByLabel('Currency')).toHaveValue('CHF');
+  await page.getByLabel('E-mail address').fill('wren@fernbank.example');
+  await page.getByLabel('Password').fill('password123');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('alert')).toContainText('Many people use this password');
+  await page.getByLabel('Password').fill('moss under the ladder');
+  await page.getByRole('button', { name: 'Begin' }).click();
+
+  await expect(page.getByRole('heading', { name: 'Fernbank Jams: the first day' })).toBeVisible();
+  for (const [name, price, count] of [
+    ['Damson jam', '6.50', '12'],
+    ['Quince jelly', '7', '8'],
+  ] as const) {
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.getByLabel('Price').fill(price);
+    await page.getByLabel('How many there are').fill(count);
+    await page.getByLabel('Tax').selectOption({ label: 'VAT (8.1 %)' });
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await expect(page.getByTestId('goods-list')).toContainText(name);
+  }
+  await page.getByLabel('Market or fair').fill('Lakeside market');
+  await page.getByRole('button', { name: 'Put it in the calendar' }).click();
+  await expect(page.getByTestId('the-event')).toContainText('Lakeside market, today');
+  await page.getByRole('button', { name: 'Load it all' }).click();
+  await page.getByRole('link', { name: 'Open the drawer' }).click();
+  await page.getByLabel(/^CHF\s1$/).fill('20');
+  await page.getByRole('button', { name: /^Open with/ }).click();
+  await expect(tag(page, 'Damson jam')).toContainText('12 left');
+  expect(await sellOne(page, 'Damson jam')).toBe('D1-1');
+  await expect(tag(page, 'Damson jam')).toContainText('11 left');
+  await expect(standing(page)).toHaveText('All sent');
+
+  await page.goto('/account');
+  await expect(page.getByText('Signed in as wren@fernbank.example')).toBeVisible();
+  await expect(page.getByText('D1 Desk browser')).toBeVisible();
+  await expect(page.getByText('Larkmoss')).toHaveCount(0);
+  const rows = await select<{ state: string; n: string }>(
+    till.database,
+    "SELECT state, COUNT(*) AS n FROM daybook_entries WHERE state <> 'applied' GROUP BY state",
+    [],
+  );
+  expect(rows).toEqual([]);
+  await context.close();
+});
+
+test('an owner signs in, adds a device by its link, ends a session, and signs out', async ({
+  browser,
+}) => {
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  await page.goto('/account');
+  await signIn(page, { ...OWNER, password: 'not it' });
+  await expect(page.getByRole('alert')).toHaveText(
+    'E-mail address and password do not belong together.',
+  );
+  await signIn(page);
+  await expect(page.getByText(`Signed in as ${OWNER.email}`)).toBeVisible();
+  const [cookie] = (await context.cookies()).filter(({ name }) => name.startsWith('__Host-'));
+  expect([cookie?.httpOnly, cookie?.secure, cookie?.sameSite]).toEqual([true, true, 'Strict']);
+
+  await page.getByRole('button', { name: 'Add a device' }).click();
+  await expect(page.getByRole('img', { name: 'The link as a QR code' })).toBeVisible();
+  const link = (await page.getByTestId('enrol-link').textContent()) ?? '';
+  const device = await newBrowser(browser);
+  const added = await device.newPage();
+  await added.goto(link);
+  await expect(added.getByRole('button', { name: /^Ines/ })).toBeVisible();
+  await device.close();
+  const late = await newBrowser(browser);
+  const replay = await late.newPage();
+  await replay.goto(link);
+  await expect(replay.getByRole('alert')).toContainText('has enrolled a device already');
+  await late.close();
+
+  const elsewhere = await newBrowser(browser);
+  const other = await elsewhere.newPage();
+  await other.goto('/sign-in');
+  await signIn(other);
+  await expect(other).toHaveURL(/\/account$/);
+  await page.reload();
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByRole('button', { name: 'End it' })).toHaveCount(0);
+  await other.reload();
+  await expect(other.getByRole('heading', { name: 'Sign in as an owner' })).toBeVisible();
+  await elsewhere.close();
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in as an owner' })).toBeVisible();
+  await context.addCookies([cookie!]);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Sign in as an owner' })).toBeVisible();
+  await context.close();
+});
+
+test('a device that is shut out wipes what it knew; what it had not sent is looked at and taken in', async ({
+  browser,
+}) => {
+  const lost = await newBrowser(browser);
+  const phone = await lost.newPage();
+  await enrol(phone, till, 'Ines');
+  await openDrawer(phone);
+  const sent = await sellOne(phone, 'Lavender');
+  await expect(standing(phone)).toHaveText('All sent');
+  await lost.setOffline(true);
+  const unsent = [await sellOne(phone, 'Geranium'), await sellOne(phone, 'Geranium')];
+  const [number = ''] = sent.split('-');
+
+  const context = await newBrowser(browser);
+  const owner = await context.newPage();
+  await owner.goto('/account');
+  await signIn(owner);
+  const row = owner.getByRole('listitem').filter({ hasText: `${number} ` });
+  await row.getByRole('button', { name: 'Shut out …' }).click();
+  await row.getByRole('button', { name: `Shut ${number} out` }).click();
+  await expect(row.getByText('shut out', { exact: false }).first()).toBeVisible();
+
+  await lost.setOffline(false);
+  await expect(phone.getByRole('heading', { name: 'This device has been shut out' })).toBeVisible({
+    timeout: 30_000,
+  });
+  await expect(phone.getByTestId('left')).toContainText('Nothing is left on it');
+  // Neither goods nor people nor sales can be found on it, and a reload brings nothing back.
+  const left = await phone.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const opening = indexedDB.open('stall-till');
+      opening.onsuccess = () => resolve(opening.result);
+    });
+    const counts: Record<string, number> = {};
+    for (const store of db.objectStoreNames) {
+      counts[store] = await new Promise<number>((resolve) => {
+        const counting = db.transaction(store).objectStore(store).count();
+        counting.onsuccess = () => resolve(counting.result);
+      });
+    }
+    db.close();
+    return Object.entries(counts).filter(([store, count]) => count > 0 && store !== 'meta');
+  });
+  expect(left).toEqual([]);
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'This device has been shut out' })).toBeVisible();
+
+  const before = await takings();
+  await owner.reload();
+  await owner.getByRole('button', { name: 'Look at them' }).click();
+  await expect(owner.getByTestId('unsent').getByText('sale.rung')).toHaveCount(unsent.length);
+  expect(await takings()).toBe(before);
+  await owner.getByRole('button', { name: 'Take all of it in' }).click();
+  await expect(owner.getByRole('button', { name: 'Look at them' })).toHaveCount(0);
+  expect(await takings()).toBe(before + 2 * 320);
+
+  // The same phone in the owner's hands again: another device, with a number of its own.
+  await phone.getByRole('button', { name: 'Enrol it anew' }).click();
+  await phone.getByLabel('Code').fill(till.enrolAddress().split('#')[1]!);
+  await phone.getByRole('button', { name: 'Enrol this browser' }).click();
+  await expect(phone.getByRole('button', { name: /^Ines/ })).toBeVisible();
+  await lost.close();
+  await context.close();
+});
+
+async function takings(): Promise<number> {
+  const [row] = await select<{ n: string }>(
+    till.database,
+    'SELECT COALESCE(SUM(takings), 0) AS n FROM books_event_totals',
+    [],
+  );
+  return Number(row?.n);
+}
+
+test('script in every text field is shown as text, on every screen', async ({ browser }) => {
+  const EVIL = '"><img src=x onerror="window.hit=1"><script>window.hit=1</script>';
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  const dialogs: string[] = [];
+  page.on('dialog', (dialog) => {
+    dialogs.push(dialog.message());
+    void dialog.dismiss();
+  });
+  await page.goto('/sign-up');
+  await page.getByLabel('What the stall is called').fill(EVIL);
+  await page.getByLabel('Your first name').fill(EVIL);
+  await page.getByLabel('E-mail address').fill('evil@stall.example');
+  await page.getByLabel('Password').fill('moss under the ladder');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByLabel('Name', { exact: true }).fill(EVIL);
+  await page.getByLabel('Price').fill('1');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByTestId('goods-list')).toContainText(EVIL);
+  await page.getByLabel('Market or fair').fill(EVIL);
+  await page.getByLabel('Place').fill(EVIL);
+  await page.getByRole('button', { name: 'Put it in the calendar' }).click();
+  await page.getByRole('button', { name: 'Load it all' }).click();
+  await page.getByRole('link', { name: 'Open the drawer' }).click();
+  await page.getByLabel(/Name/).first().fill(EVIL);
+  await page.getByRole('button', { name: /^Open with/ }).click();
+  await page.getByLabel('Name, code or amount').fill(`3 ${EVIL}`);
+  await page.getByTestId('goods').getByRole('button').first().click();
+  await page.getByRole('button', { name: /^Exact cash/ }).click();
+  await expect(lastSale(page)).toContainText('D1-1');
+  await page.goto('/people');
+  await page.getByRole('link', { name: 'img src' }).last().click();
+  await page.getByLabel('Name', { exact: true }).fill(`2${EVIL}`);
+  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(page).toHaveURL(/\/people$/);
+  for (const path of [
+    '/',
+    '/who',
+    '/counter',
+    '/counter/pay',
+    '/find',
+    '/stock',
+    '/books',
+    '/set-up',
+    '/people',
+    '/acts',
+    '/first-day',
+    '/drawer/count',
+    '/account',
+  ]) {
+    await page.goto(path);
+    await expect(page.locator('main').first()).toBeVisible();
+    await page.waitForTimeout(150);
+    const hit = await page.evaluate(() => [
+      (window as unknown as { hit?: number }).hit ?? 0,
+      document.querySelectorAll('img[src="x"]').length,
+    ]);
+    expect(hit, path).toEqual([0, 0]);
+  }
+  await page.goto('/find');
+  await page.getByRole('link', { name: /D1-1/ }).click();
+  await expect(page.locator('main').last()).toContainText('<img src=x');
+  expect(dialogs).toEqual([]);
+  await context.close();
+});
+
+test('a copy of a device that sells as well is noticed, and the owner sees it', async ({
+  browser,
+}) => {
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await openDrawer(page);
+  // The whole database as it is now, as a restored backup of the phone would have it.
+  const copy = await context.storageState({ indexedDB: true });
+  const number = (await sellOne(page, 'Lavender')).split('-')[0]!;
+  await expect(standing(page)).toHaveText('All sent');
+
+  const restored = await browser.newContext({ baseURL: till.origin, storageState: copy });
+  const second = await restored.newPage();
+  await second.goto('/counter');
+  await sellOne(second, 'Geranium').catch(() => undefined);
+  await expect(standing(second)).toHaveText(/copy|refused/i, { timeout: 30_000 });
+
+  const office = await newBrowser(browser);
+  const owner = await office.newPage();
+  await owner.goto('/account');
+  await signIn(owner);
+  const row = owner.getByRole('listitem').filter({ hasText: `${number} ` });
+  await expect(row.getByText('A copy of this device has been writing')).toBeVisible();
+  for (const each of [context, restored, office]) await each.close();
+});
