@@ -1,14 +1,7 @@
 /** Owners, from the first minute of a business to shutting out a device that was lost. */
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
-import {
-  enrol,
-  lastSale,
-  sellOne,
-  standing,
-  tag,
-  openDrawer,
-} from '../support/at-the-stall';
+import { enrol, lastSale, sellOne, standing, tag, openDrawer } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 const OWNER = { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' };

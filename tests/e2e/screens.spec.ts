@@ -13,6 +13,11 @@ test.beforeAll(async ({ browser }) => {
   // A colour on its way from one to another is not what anybody reads.
   const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
   page = await context.newPage();
+  await page.goto('/sign-in');
+  await page.getByLabel('E-mail address').fill('maren@larkmoss.example');
+  await page.getByLabel('Password', { exact: true }).fill('moss-lark-kettle-nine');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Devices', exact: true })).toBeVisible();
   page.on('console', (message) => {
     if (message.type() === 'error' || message.type() === 'warning') faults.push(message.text());
   });
@@ -47,6 +52,17 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
     },
   ],
   ['what was changed', async () => void (await page.goto('/acts'))],
+  ['the first day', async () => void (await page.goto('/first-day'))],
+  ['signing up', async () => void (await page.goto('/sign-up'))],
+  [
+    'devices and account, with a link and a question',
+    async () => {
+      await page.goto('/account');
+      await page.getByRole('button', { name: 'Add a device' }).click();
+      await page.getByRole('button', { name: 'Shut out …' }).first().click();
+      await expect(page.getByTestId('enrol-link')).toBeVisible();
+    },
+  ],
   [
     'counter, with a line open and goods found',
     async () => {

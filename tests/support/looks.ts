@@ -72,7 +72,11 @@ export async function smallTargets(page: Page): Promise<string[]> {
         element.matches('a.plain, summary')
       )
         continue;
-      const { width, height } = element.getBoundingClientRect();
+      // A finger may as well hit the words beside a tick.
+      const target = element.matches('[type=checkbox]')
+        ? (element.closest('label') ?? element)
+        : element;
+      const { width, height } = target.getBoundingClientRect();
       if (element.matches('.sign') ? height < 40 : height < 47.5 || width < 44) {
         const name = element.getAttribute('aria-label') ?? element.textContent?.trim() ?? '';
         small.push(`${name.slice(0, 30)}: ${width.toFixed(0)} × ${height.toFixed(0)}`);
