@@ -82,6 +82,15 @@ try {
   await take(desk, 'find-desk');
   await desk.goto('/set-up');
   await take(desk, 'set-up-desk');
+  await desk.goto('/people');
+  await desk.getByRole('link', { name: 'Tobin lead' }).click();
+  await take(desk, 'person-desk');
+  await desk.goto('/sign-in');
+  await desk.getByLabel('E-mail address').fill('maren@larkmoss.example');
+  await desk.getByLabel('Password', { exact: true }).fill('moss-lark-kettle-nine');
+  await desk.getByRole('button', { name: 'Sign in' }).click();
+  await desk.getByRole('button', { name: 'Add a device' }).click();
+  await take(desk, 'account-desk');
 } finally {
   await browser.close();
   await till.end();
