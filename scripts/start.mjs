@@ -6,6 +6,7 @@
  *   --dev    serves from the sources instead of a build
  *
  * TLS_CERT and TLS_KEY (PEM files), HOST and ORIGIN make it reachable for phones on the same network.
+ * SMTP_URL sends mail through a server; without it the demo's mail goes to a practice mailbox.
  * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -80,8 +81,9 @@ async function main() {
   if (!dev) await ensureBuild();
   if (isStopping) return;
   const port = await chosenPort();
+  const mailbox = await practiceMailbox();
   const application = await step('Starting the application', () =>
-    startApplication({ databaseUrl, port, dev }),
+    startApplication({ databaseUrl, port, dev, smtpUrl: mailbox?.smtpUrl ?? process.env.SMTP_URL }),
   );
   toStop.push(application.stop);
   const { origin } = application;
@@ -99,6 +101,7 @@ async function main() {
     void stopAll(1);
   });
   printWays(origin, ways);
+  if (mailbox !== null) say(`\nMail that is sent can be read at ${mailbox.web}`);
   say('\nCtrl-C stops everything. What was sold is kept for the next start.');
 }
 
@@ -125,6 +128,16 @@ function commandOf(pid) {
   } catch {
     return '';
   }
+}
+
+/** With the demo, mail goes to a mailbox that stands in for all others, unless SMTP_URL names a server. */
+async function practiceMailbox() {
+  if (!demo || process.env.SMTP_URL) return null;
+  // The packages may only just have been installed.
+  const { startMailbox } = await import('../standins/mailbox/mailbox.mjs');
+  const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
+  toStop.push(mailbox.stop);
+  return mailbox;
 }
 
 /** The same port at every start, since browsers keep a till's data by its address. */

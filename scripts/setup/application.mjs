@@ -41,12 +41,13 @@ export async function prepare(databaseUrl, { demo = false, wasUnclean = false })
 
 /**
  * Starts the application and waits until it answers.
- * @param {{ databaseUrl: string, port: number, dev?: boolean, quiet?: boolean, build?: string }} options
+ * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, dev?: boolean, quiet?: boolean, build?: string }} options
  * @returns {Promise<Application>}
  */
 export async function startApplication({
   databaseUrl,
   port,
+  smtpUrl = process.env.SMTP_URL,
   dev = false,
   quiet = false,
   build = 'build',
@@ -73,6 +74,7 @@ export async function startApplication({
       ...process.env,
       NODE_ENV: dev ? 'development' : 'production',
       DATABASE_URL: databaseUrl,
+      ...(smtpUrl === undefined ? {} : { SMTP_URL: smtpUrl }),
       HOST: host,
       PORT: String(port),
       ORIGIN: origin,

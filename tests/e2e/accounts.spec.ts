@@ -123,6 +123,46 @@ test('an owner signs in, adds a device by its link, ends a session, and signs ou
   await context.close();
 });
 
+test('a forgotten password: a link by mail, good once', async ({ browser }) => {
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  const owner = { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' };
+  await page.goto('/sign-in');
+  await signIn(page, owner);
+  await expect(page).toHaveURL(/\/account$/);
+  const forget = async (email: string): Promise<void> => {
+    await page.goto('/forgot');
+    await page.getByLabel('E-mail address').fill(email);
+    await page.getByRole('button', { name: 'Send me a link' }).click();
+    await expect(page.getByRole('status')).toContainText('If there is an account');
+  };
+  await forget('nobody@stall.example');
+  await forget(owner.email);
+  await expect.poll(() => till.mailbox.letters.length).toBe(1);
+  const [letter] = till.mailbox.letters;
+  expect(letter?.to).toBe(owner.email);
+  const link = /\S+\/reset#[0-9a-f]{64}/.exec(letter?.text ?? '')?.[0] ?? '';
+  await page.goto(link);
+  await page.getByLabel('New password').fill('1234567890');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('alert')).toContainText('Many people use this password');
+  await page.getByLabel('New password').fill('string of nine kites');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('status')).toContainText('The new password holds');
+
+  await page.goto('/account');
+  await signIn(page, owner);
+  await expect(page.getByRole('alert')).toContainText('do not belong together');
+  await signIn(page, { ...owner, password: 'string of nine kites' });
+  await expect(page.getByText(`Signed in as ${owner.email}`)).toBeVisible();
+  await page.goto('about:blank');
+  await page.goto(link);
+  await page.getByLabel('New password').fill('string of ten kites');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('alert')).toContainText('has been used or has run out');
+  await context.close();
+});
+
 test('a device that is shut out wipes what it knew; what it had not sent is looked at and taken in', async ({
   browser,
 }) => {

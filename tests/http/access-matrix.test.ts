@@ -48,6 +48,8 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['POST /api/enrol', '/api/enrol',                       '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/sign-up', '/api/account/sign-up',   '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/sign-in', '/api/account/sign-in',   '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/forgot', '/api/account/forgot',     '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/reset', '/api/account/reset',       '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/password', '/api/account/password', '401', '401', '422', '401', '401', '422'],
   ['GET /api/account', '/api/account',                    '401', '401', '200', '401', '401', '200'],
   ['DELETE /api/account/sessions/[id]', '/api/account/sessions/SESSION',

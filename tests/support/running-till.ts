@@ -6,6 +6,7 @@ import { prepare, startApplication } from '../../scripts/setup/application.mjs';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { ROOT, wait } from '../../scripts/setup/run.mjs';
+import { startMailbox } from '../../standins/mailbox/mailbox.mjs';
 import { openDatabase, type Database } from '../../src/lib/server/database/database';
 
 export interface Codes {
@@ -24,6 +25,8 @@ export class RunningTill {
     /** Codes that have not been used yet; taken from the front. */
     readonly codes: Codes,
     readonly build: string,
+    /** Where all mail ends up. */
+    readonly mailbox: Awaited<ReturnType<typeof startMailbox>>,
     readonly endDatabase: () => Promise<void>,
   ) {}
 
@@ -37,6 +40,7 @@ export class RunningTill {
         codes[way.business === 'Larkmoss Plants' ? 'larkmoss' : 'pinwheel'].push(...way.codes);
       }
     }
+    const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
     const port = await freePort();
     const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
     const till = new RunningTill(
@@ -46,7 +50,9 @@ export class RunningTill {
       openDatabase({ databaseUrl: server.url, databaseTimeout: 15_000 }),
       codes,
       build,
+      mailbox,
       async () => {
+        await mailbox.stop();
         await server.stop();
         rmSync(folder, { recursive: true, force: true });
         if (withOwnBuild) rmSync(build, { recursive: true, force: true });
@@ -58,7 +64,8 @@ export class RunningTill {
 
   async startServer(): Promise<void> {
     const { databaseUrl, port, build } = this;
-    this.#application = await startApplication({ databaseUrl, port, build, quiet: true });
+    const { smtpUrl } = this.mailbox;
+    this.#application = await startApplication({ databaseUrl, port, build, smtpUrl, quiet: true });
   }
 
   /** As a power cut would: nothing is flushed, nobody is told. */

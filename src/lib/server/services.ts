@@ -5,6 +5,7 @@ import { Accounts } from './access/accounts';
 import { Enrolment } from './access/enrolment';
 import { Limits } from './access/limits';
 import { openDatabase, type Database } from './database/database';
+import { smtpMailer, type Mailer } from './mail/mailer';
 import { settingsFrom } from './settings';
 
 export interface Services {
@@ -13,6 +14,8 @@ export interface Services {
   readonly enrolment: Enrolment;
   readonly accounts: Accounts;
   readonly limits: Limits;
+  /** Null if this server sends no mail. */
+  readonly mailer: Mailer | null;
 }
 
 /** Structured, one JSON object a line; never bodies, tokens or codes. */
@@ -23,7 +26,8 @@ let opened: Services | undefined;
 /** @throws {Error} If the settings are not complete. */
 export function services(): Services {
   if (opened === undefined) {
-    const database = openDatabase(settingsFrom(process.env));
+    const settings = settingsFrom(process.env);
+    const database = openDatabase(settings);
     const enrolment = new Enrolment(database);
     opened = {
       database,
@@ -31,6 +35,7 @@ export function services(): Services {
       enrolment,
       accounts: new Accounts(database, enrolment),
       limits: new Limits(database),
+      mailer: settings.smtpUrl === null ? null : smtpMailer(settings.smtpUrl, settings.mailFrom),
     };
   }
   return opened;
@@ -40,5 +45,6 @@ export function services(): Services {
 export async function closeServices(): Promise<void> {
   const closing = opened;
   opened = undefined;
+  closing?.mailer?.close();
   await closing?.database.close();
 }

@@ -3,6 +3,10 @@ export interface Settings {
   readonly databaseUrl: string;
   /** Milliseconds that a database that has stopped answering is waited for. */
   readonly databaseTimeout: number;
+  /** Where mail goes out, or null if none is sent. */
+  readonly smtpUrl: string | null;
+  /** The sender of our mail. */
+  readonly mailFrom: string;
 }
 
 /** @throws {Error} If `DATABASE_URL` is not set; says how it should look. */
@@ -14,5 +18,10 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
         '"npm run demo" sets it by itself.',
     );
   }
-  return { databaseUrl, databaseTimeout: 15_000 };
+  return {
+    databaseUrl,
+    databaseTimeout: 15_000,
+    smtpUrl: env['SMTP_URL'] ?? null,
+    mailFrom: env['MAIL_FROM'] ?? 'Stall Till <no-reply@stall-till.example>',
+  };
 }

@@ -47,5 +47,8 @@
     isWrong={wrong !== ''}
   />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <button class="btn btn-main" disabled={isBusy}>Sign in</button>
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <button class="btn btn-main px-6" disabled={isBusy}>Sign in</button>
+    <a class="plain" href="/forgot">Forgotten the password?</a>
+  </div>
 </form>

@@ -18,6 +18,8 @@ export const signUpSchema = z.strictObject({
 
 export const signInSchema = z.strictObject({ email: z.string().min(1).max(254), password });
 export const passwordChangeSchema = z.strictObject({ current: password, next: password });
+export const forgotSchema = z.strictObject({ email: z.string().min(3).max(254) });
+export const resetSchema = z.strictObject({ token: deviceToken, password });
 export const takeInSchema = z.strictObject({ upTo: z.int().min(1), take: z.boolean() });
 
 export const doneSchema = z.object({ done: z.literal(true) });

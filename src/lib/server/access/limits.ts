@@ -14,6 +14,9 @@ const RULES = {
   account: { points: 60, duration: 24 * HOUR, blockDuration: HOUR },
   /** Ten letters of thirty-two: a thousand years at this pace. */
   code: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+  /** Asking for a link: by address it is asked from, and letters to one mailbox. */
+  forgot: { points: 10, duration: HOUR, blockDuration: HOUR },
+  letters: { points: 3, duration: HOUR, blockDuration: HOUR },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;

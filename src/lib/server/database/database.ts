@@ -12,7 +12,10 @@ export interface Database {
   close(): Promise<void>;
 }
 
-export function openDatabase({ databaseUrl, databaseTimeout }: Settings): Database {
+export function openDatabase({
+  databaseUrl,
+  databaseTimeout,
+}: Pick<Settings, 'databaseUrl' | 'databaseTimeout'>): Database {
   const sequelize = new Sequelize(databaseUrl, {
     dialect: 'mysql',
     logging: false,

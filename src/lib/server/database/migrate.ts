@@ -8,8 +8,9 @@ import { access } from './migrations/0002-access';
 import { books } from './migrations/0003-books';
 import { people } from './migrations/0004-people';
 import { accounts } from './migrations/0005-accounts';
+import { resets } from './migrations/0006-resets';
 
-const migrations: readonly Migration[] = [daybook, access, books, people, accounts];
+const migrations: readonly Migration[] = [daybook, access, books, people, accounts, resets];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;
 

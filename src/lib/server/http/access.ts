@@ -16,6 +16,8 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/enrol': 'anybody',
   'POST /api/account/sign-up': 'anybody',
   'POST /api/account/sign-in': 'anybody',
+  'POST /api/account/forgot': 'anybody',
+  'POST /api/account/reset': 'anybody',
   'POST /api/account/sign-out': 'owner',
   'POST /api/account/password': 'owner',
   'GET /api/account': 'owner',

@@ -1,0 +1,73 @@
+/** A forgotten password: a link by mail, good once and for half an hour. */
+import { createHash, randomBytes } from 'node:crypto';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import { hashPassword } from './passwords';
+
+const LIFETIME = 30 * 60_000;
+
+/**
+ * Makes a link's token for an address; one made before it no longer works.
+ * @returns Null if nobody has that address. Only a hash of the token is kept.
+ */
+export async function beginReset(
+  { sequelize, ...database }: Database,
+  email: string,
+  now: number,
+): Promise<string | null> {
+  const sql = 'SELECT owner FROM access_owners WHERE email = ?';
+  const [row] = await select<{ owner: string }>({ sequelize }, sql, [email.trim().toLowerCase()]);
+  if (row === undefined) return null;
+  const token = randomBytes(32).toString('hex');
+  const expires = new Date(now + LIFETIME).toISOString();
+  await database.transaction(async (transaction) => {
+    const mine = { replacements: [row.owner], transaction };
+    await sequelize.query('DELETE FROM access_resets WHERE owner = ?', mine);
+    await sequelize.query('INSERT INTO access_resets (token, owner, expires) VALUES (?, ?, ?)', {
+      replacements: [hashOf(token), row.owner, expires],
+      transaction,
+    });
+  });
+  return token;
+}
+
+/** Whose link a token is, if it is still good; does not use it up. */
+export async function emailOfReset(
+  database: Database,
+  token: string,
+  now: number,
+): Promise<string | null> {
+  const [row] = await select<{ email: string }>(
+    database,
+    'SELECT email FROM access_resets r JOIN access_owners o ON o.owner = r.owner ' +
+      'WHERE r.token = ? AND r.expires > ?',
+    [hashOf(token), new Date(now).toISOString()],
+  );
+  return row?.email ?? null;
+}
+
+/** Sets the password, uses the link up, ends every session. @returns False if it was not good. */
+export async function finishReset(
+  { sequelize, ...database }: Database,
+  token: string,
+  password: string,
+  now: number,
+): Promise<boolean> {
+  const hashed = await hashPassword(password);
+  return await database.transaction(async (transaction) => {
+    const sql = 'SELECT owner FROM access_resets WHERE token = ? AND expires > ? FOR UPDATE';
+    const good = [hashOf(token), new Date(now).toISOString()];
+    const [row] = await select<{ owner: string }>({ sequelize }, sql, good, transaction);
+    if (row === undefined) return false;
+    const mine = { replacements: [row.owner], transaction };
+    await sequelize.query('UPDATE access_owners SET password = ? WHERE owner = ?', {
+      replacements: [hashed, row.owner],
+      transaction,
+    });
+    await sequelize.query('DELETE FROM access_resets WHERE owner = ?', mine);
+    await sequelize.query('DELETE FROM access_sessions WHERE owner = ?', mine);
+    return true;
+  });
+}
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

@@ -1,0 +1,57 @@
+<script lang="ts">
+  import { doneSchema } from '$lib/core/access/account-messages';
+  import { askServer } from '$lib/device/sync/ask-server';
+  import Field from '../Field.svelte';
+
+  // Behind the #, so that it is in no log on its way.
+  const token = location.hash.slice(1);
+  let password = $state('');
+  let isDone = $state(false);
+  let wrong = $state('');
+
+  async function set(): Promise<void> {
+    wrong = '';
+    const body = { token, password };
+    const asked = await askServer({ path: '/api/account/reset', body }, doneSchema);
+    isDone = asked.came === 'answer';
+    if (asked.came === 'refusal') {
+      wrong =
+        asked.refusal.code === 'body/wrong'
+          ? 'This is not the whole link; open it from the letter.'
+          : asked.refusal.message;
+    }
+    if (asked.came === 'nothing') wrong = 'The server does not answer.';
+  }
+</script>
+
+<h1>Set another password</h1>
+{#if isDone}
+  <p class="sheet" role="status">
+    The new password holds, and everywhere you were signed in you no longer are.
+    <a class="plain" href="/sign-in">Sign in</a>
+  </p>
+{:else}
+  <form
+    class="sheet grid gap-4"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void set();
+    }}
+  >
+    <Field
+      label="New password"
+      type="password"
+      help="At least ten characters, of any kind."
+      bind:value={password}
+      required
+      autocomplete="new-password"
+      isWrong={wrong !== ''}
+    />
+    {#if wrong !== ''}
+      <p class="text-error" role="alert">
+        {wrong} <a class="plain" href="/forgot">Ask for a link</a>
+      </p>
+    {/if}
+    <button class="btn btn-main">Set it</button>
+  </form>
+{/if}

@@ -1,0 +1,30 @@
+import { resetSchema } from '$lib/core/access/account-messages';
+import { emailOfReset, finishReset } from '$lib/server/access/forgotten';
+import { passwordFault } from '$lib/server/access/passwords';
+import { answer, refused } from '$lib/server/http/answers';
+import { passwordWords } from '$lib/server/http/password-words';
+import { readBody } from '$lib/server/http/read-body';
+import { tooMany } from '$lib/server/http/too-many';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = async ({ request, getClientAddress }) => {
+  const { database, limits } = services();
+  const read = await readBody(request, resetSchema);
+  if (!read.ok) return read.response;
+  const turned = await tooMany(limits, 'code', getClientAddress());
+  if (turned !== null) return turned;
+  const { token, password } = read.body;
+  const now = Date.now();
+  const email = await emailOfReset(database, token, now);
+  if (email === null) return spent();
+  const fault = passwordFault(password, [email, email.split('@')[0] ?? '']);
+  if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
+  return (await finishReset(database, token, password, now)) ? answer({ done: true }) : spent();
+};
+
+const spent = (): Response =>
+  refused(409, {
+    code: 'link/spent',
+    message: 'This link has been used or has run out. Ask for another one.',
+  });
