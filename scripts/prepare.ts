@@ -5,6 +5,7 @@
 import { larkmoss } from '../demo/larkmoss';
 import { pinwheel } from '../demo/pinwheel';
 import { seed } from '../demo/seed';
+import { inOrder } from '../src/lib/core/people/in-order';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { openDatabase } from '../src/lib/server/database/database';
@@ -42,7 +43,7 @@ try {
   const ways = [];
   for (const { business } of businesses) {
     const [named] = await books.rows(business, 'businesses');
-    const staff = await books.rows(business, 'staff');
+    const staff = inOrder(await books.rows(business, 'staff'));
     const codes: string[] = [];
     for (let n = 0; n < CODES_EACH; n += 1)
       codes.push(await enrolment.makeCode(business, now, LIFETIME));
