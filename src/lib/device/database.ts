@@ -6,6 +6,7 @@ import { Dexie, type Table } from 'dexie';
 import type { ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
+import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
 import { rightsToBeginWith } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
@@ -53,6 +54,11 @@ export interface Choices {
   readonly drawers: Readonly<Record<string, string>>;
 }
 
+/** What a business is founded on, kept from the server's answer until its entries are on disk. */
+export interface Founding extends Omit<FoundBusiness, 'newId'> {
+  readonly deviceName: string;
+}
+
 export interface Meta {
   readonly identity: Identity;
   /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
@@ -63,6 +69,8 @@ export interface Meta {
   readonly standing: Standing;
   readonly choices: Choices;
   readonly slip: KeptSlip;
+  /** First entries of a business that are still to be written. */
+  readonly founding: Founding;
   /** This device has been shut out and has wiped what it knew. */
   readonly shutOut: boolean;
   /** Wrong PINs in a row, by person. */

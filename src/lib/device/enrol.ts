@@ -4,7 +4,13 @@ import { draft } from '../core/daybook/kinds';
 import type { StartAnswer } from '../core/daybook/sync-messages';
 import { tableNames } from '../core/books/tables';
 import { DeviceDaybook } from './daybook';
-import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from './database';
+import {
+  NO_CHOICES,
+  type Choices,
+  type DeviceDatabase,
+  type Founding,
+  type Identity,
+} from './database';
 import { newId } from './new-id';
 import { NO_STANDING } from './receive';
 import { Transport, type Asked } from './sync/transport';
@@ -56,6 +62,7 @@ export async function takeIn(
   identity: Identity,
   answer: StartAnswer,
   choices: Choices = NO_CHOICES,
+  founding: Founding | null = null,
 ): Promise<void> {
   const { position, received } = answer;
   await db.transaction('rw', db.tables, async () => {
@@ -63,6 +70,7 @@ export async function takeIn(
     await db.write('standing', { ...NO_STANDING, position, received });
     await db.write('identity', identity);
     await db.write('choices', choices);
+    if (founding !== null) await db.write('founding', founding);
     await db.meta.delete('enrolling');
   });
 }

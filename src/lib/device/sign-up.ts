@@ -40,15 +40,28 @@ export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<En
   if (asked.came !== 'answer') return refusalOf(asked);
   const identity = { device, token, ...asked.answer };
   const start = { position: 0, received: {}, rows: {} };
-  await takeIn(db, identity, start, { ...NO_CHOICES, by: owner });
   const person = { id: owner, name: command.owner };
-  const named = { id: device, name: command.deviceName, number: identity.number };
-  await new DeviceDaybook(db).append(() => ({
-    ok: true,
-    drafts: [
-      draft('device.set', newId(), null, named),
-      ...foundBusiness({ ...founding, newId, owner: person }),
-    ],
-  }));
+  const kept = { ...founding, owner: person, deviceName: command.deviceName };
+  await takeIn(db, identity, start, { ...NO_CHOICES, by: owner }, kept);
+  await finishFounding(db);
   return { ok: true, identity };
+}
+
+/** Writes the first entries if that is still to be done: right away, and at every start. */
+export async function finishFounding(db: DeviceDatabase): Promise<void> {
+  const [identity, founding, head] = await Promise.all([
+    db.read('identity'),
+    db.read('founding'),
+    db.read('head'),
+  ]);
+  if (identity === undefined || founding === undefined) return;
+  if (head === undefined) {
+    const { device, number } = identity;
+    const named = { id: device, name: founding.deviceName, number };
+    await new DeviceDaybook(db).append(() => ({
+      ok: true,
+      drafts: [draft('device.set', newId(), null, named), ...foundBusiness({ ...founding, newId })],
+    }));
+  }
+  await db.meta.delete('founding');
 }

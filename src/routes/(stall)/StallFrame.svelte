@@ -5,6 +5,7 @@
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
   import { applyKept } from '$lib/device/receive';
+  import { finishFounding } from '$lib/device/sign-up';
   import { shareSync } from '$lib/device/sync/shared-sync';
   import Awning from '$lib/ui/frame/Awning.svelte';
   import WaysAround from '$lib/ui/frame/WaysAround.svelte';
@@ -30,8 +31,8 @@
     const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
     stall.tryAgain = sync.tryAgain;
     // What a window that died had written but not yet applied.
-    stall.daybook
-      .settle()
+    finishFounding(db)
+      .then(() => stall.daybook.settle())
       .catch((error: unknown) => console.error('the rows will follow later:', error))
       .then(() => applyKept(db))
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
