@@ -28,7 +28,8 @@ export async function wipe(db: DeviceDatabase): Promise<void> {
  */
 export async function handOver(db: DeviceDatabase, transport: Transport): Promise<number> {
   const sent = (await db.read('standing'))?.sent ?? 0;
-  for (let after = sent; ;) {
+  let after = sent;
+  for (;;) {
     const batch = (await ownEntriesAfter(db, after, MOST_PUSHED)).slice(0, MOST_PUSHED);
     const last = batch.at(-1);
     if (last === undefined) break;
@@ -36,7 +37,8 @@ export async function handOver(db: DeviceDatabase, transport: Transport): Promis
     if (asked.came !== 'answer') return await left(db, sent);
     after = last.seq;
   }
-  await db.entries.clear();
+  // Only what was handed over: another window may have written since.
+  await db.entries.where('upTo').belowOrEqual(after).delete();
   return 0;
 }
 

@@ -61,25 +61,30 @@ export async function noteCopy(database: Database, ref: DeviceRef, now: number):
 /** Most entries that are kept of one device that was shut out: years of selling. */
 const MOST_UNSENT = 20_000;
 
-/** Puts what a shut-out device had not sent aside. The same entry again changes nothing. */
+/**
+ * Puts what a shut-out device had not sent aside. The same entry again changes nothing.
+ * @returns False, with nothing put aside, if there is no room: the device keeps them until an owner
+ *   has looked.
+ */
 export async function putAside(
   database: Database,
   ref: DeviceRef,
   entries: readonly Entry[],
-): Promise<void> {
+): Promise<boolean> {
   const [count] = await select<{ n: string }>(
     database,
     'SELECT COUNT(*) AS n FROM access_unsent WHERE business = ? AND device = ?',
     [ref.business, ref.device],
   );
-  const room = MOST_UNSENT - Number(count?.n ?? 0);
-  for (const entry of entries.slice(0, Math.max(0, room))) {
+  if (Number(count?.n ?? 0) + entries.length > MOST_UNSENT) return false;
+  for (const entry of entries) {
     await database.sequelize.query(
       'INSERT INTO access_unsent (business, device, seq, entry) VALUES (?, ?, ?, ?) ' +
         'ON DUPLICATE KEY UPDATE seq = VALUES(seq)',
       { replacements: [ref.business, ref.device, entry.seq, JSON.stringify(entry)] },
     );
   }
+  return true;
 }
 
 /** What is put aside of a device, in its order. */

@@ -15,6 +15,7 @@ export const POST: RequestHandler = async ({ request, locals }) => {
     const message = 'Each device hands over its own entries only.';
     return refused(409, { code: 'entry/other-device', message });
   }
-  await putAside(services().database, locals.device, entries);
-  return answer({ done: true });
+  if (await putAside(services().database, locals.device, entries)) return answer({ done: true });
+  const message = 'There is no room for more until an owner has looked at what is there.';
+  return refused(409, { code: 'unsent/too-many', message });
 };
