@@ -1,4 +1,4 @@
-import type { KnownOwner } from '$lib/server/access/accounts';
+import type { OwnerHere } from '$lib/server/access/accounts';
 import type { KnownDevice } from '$lib/server/access/enrolment';
 
 declare global {
@@ -7,7 +7,7 @@ declare global {
       /** Set on the routes that are for devices; `hooks.server.ts` turns everybody else away. */
       device: KnownDevice;
       /** Set on the routes that are for owners. */
-      owner: KnownOwner;
+      owner: OwnerHere;
     }
   }
 }

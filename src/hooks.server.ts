@@ -36,7 +36,7 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
   }
   const who = access[`${method} ${event.route.id ?? ''}`];
   if (who === 'anybody') return null;
-  if (who === 'owner') {
+  if (who === 'owner' || who === 'owner, proved afresh') {
     const token = sessionToken(event.cookies);
     const owner = token === null ? null : await services().accounts.identify(token, Date.now());
     if (owner === null) {
@@ -47,6 +47,10 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
     if (!SAFE.has(method) && origin === null) {
       const message = 'It cannot be told that one of our own pages asks for this.';
       return refused(403, { code: 'origin/unknown', message });
+    }
+    if (who === 'owner, proved afresh' && !owner.isFresh) {
+      const message = 'Show first, with the password, that it is still you.';
+      return refused(403, { code: 'proof/needed', message });
     }
     locals.owner = owner;
     return null;

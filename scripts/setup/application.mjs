@@ -56,7 +56,9 @@ export async function startApplication({
   const host = process.env.HOST ?? '127.0.0.1';
   const near = host === '0.0.0.0' ? '127.0.0.1' : host;
   const here = `${hasTls ? 'https' : 'http'}://${near}:${port}`;
-  const origin = process.env.ORIGIN ?? here;
+  // By name: passkeys belong to a host's name, and an address of figures is none.
+  const origin =
+    process.env.ORIGIN ?? (near === '127.0.0.1' ? here.replace(near, 'localhost') : here);
   const args = dev
     ? [
         'node_modules/vite/bin/vite.js',

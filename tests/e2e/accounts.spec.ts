@@ -123,6 +123,77 @@ test('an owner signs in, adds a device by its link, ends a session, and signs ou
   await context.close();
 });
 
+test('a passkey: added after a proof, signs in alone, and is worth nothing once removed', async ({
+  browser,
+}) => {
+  const context = await newBrowser(browser);
+  const page = await context.newPage();
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('WebAuthn.enable');
+  const { authenticatorId } = await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  await page.goto('/account');
+  await signIn(page);
+  await expect(page.getByText(`Signed in as ${OWNER.email}`)).toBeVisible();
+  await till.database.sequelize.query("UPDATE access_sessions SET proved = '2026-01-01'");
+  await page.getByLabel('What to call it').fill('Stall phone');
+  await page.getByRole('button', { name: 'Add a passkey' }).click();
+  await page.getByLabel('Your password').fill('not it');
+  await page.getByRole('button', { name: 'It is me' }).click();
+  await expect(page.getByRole('alert')).toHaveText('That is not the password.');
+  await page.getByLabel('Your password').fill(OWNER.password);
+  const letters = till.mailbox.letters.length;
+  await page.getByRole('button', { name: 'It is me' }).click();
+  await expect(page.getByTestId('passkeys')).toContainText('Stall phone');
+  await expect(page.getByTestId('passkeys')).toContainText('not used yet');
+  await expect.poll(() => till.mailbox.letters.length).toBe(letters + 1);
+  expect(till.mailbox.letters[0]?.text).toContain('A passkey was added');
+  const [kept] = (await devtools.send('WebAuthn.getCredentials', { authenticatorId })).credentials;
+  await page.getByRole('button', { name: 'Add a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText('has a passkey for the account already');
+
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  // What is sent is kept, to be sent once more by somebody who listened.
+  const sent = page.waitForRequest(/passkey\/sign-in$/);
+  await page.getByRole('button', { name: 'Use a passkey' }).click();
+  await expect(page.getByText(`Signed in as ${OWNER.email}`)).toBeVisible();
+  await expect(page.getByTestId('passkeys')).toContainText('last used');
+  const replayed = await context.request.post(`${till.origin}/api/account/passkey/sign-in`, {
+    data: (await sent).postDataJSON() as object,
+    headers: { origin: till.origin },
+  });
+  expect([replayed.status(), ((await replayed.json()) as { code: string }).code]).toEqual([
+    401,
+    'passkey/wrong',
+  ]);
+
+  // A copy of the key, from before it was last used, counts from where it was.
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await devtools.send('WebAuthn.removeCredential', {
+    authenticatorId,
+    credentialId: kept!.credentialId,
+  });
+  await devtools.send('WebAuthn.addCredential', { authenticatorId, credential: kept! });
+  await page.getByRole('button', { name: 'Use a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText('has been copied');
+
+  await signIn(page);
+  await page.getByRole('button', { name: 'Remove Stall phone' }).click();
+  await expect(page.getByTestId('passkeys')).not.toContainText('Stall phone');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await page.getByRole('button', { name: 'Use a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText('Nobody here has that passkey');
+  await context.close();
+});
+
 test('a forgotten password: a link by mail, good once', async ({ browser }) => {
   const context = await newBrowser(browser);
   const page = await context.newPage();
@@ -136,10 +207,11 @@ test('a forgotten password: a link by mail, good once', async ({ browser }) => {
     await page.getByRole('button', { name: 'Send me a link' }).click();
     await expect(page.getByRole('status')).toContainText('If there is an account');
   };
+  const before = till.mailbox.letters.length;
   await forget('nobody@stall.example');
   await forget(owner.email);
-  await expect.poll(() => till.mailbox.letters.length).toBe(1);
-  const [letter] = till.mailbox.letters;
+  await expect.poll(() => till.mailbox.letters.length).toBe(before + 1);
+  const letter = till.mailbox.letters[0];
   expect(letter?.to).toBe(owner.email);
   const link = /\S+\/reset#[0-9a-f]{64}/.exec(letter?.text ?? '')?.[0] ?? '';
   await page.goto(link);
@@ -149,6 +221,7 @@ test('a forgotten password: a link by mail, good once', async ({ browser }) => {
   await page.getByLabel('New password').fill('string of nine kites');
   await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByRole('status')).toContainText('The new password holds');
+  await expect.poll(() => till.mailbox.letters[0]?.subject).toContain('password was changed');
 
   await page.goto('/account');
   await signIn(page, owner);

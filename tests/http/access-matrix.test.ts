@@ -50,6 +50,16 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['POST /api/account/sign-in', '/api/account/sign-in',   '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/forgot', '/api/account/forgot',     '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/reset', '/api/account/reset',       '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/passkey/challenge', '/api/account/passkey/challenge',
+                                                          '200', '200', '200', '200', '200', '200'],
+  ['POST /api/account/passkey/sign-in', '/api/account/passkey/sign-in',
+                                                          '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/proof', '/api/account/proof',       '401', '401', '422', '401', '401', '422'],
+  ['POST /api/account/passkeys/challenge', '/api/account/passkeys/challenge',
+                                                          '401', '401', '200', '401', '401', '200'],
+  ['POST /api/account/passkeys', '/api/account/passkeys', '401', '401', '422', '401', '401', '422'],
+  ['DELETE /api/account/passkeys/[id]', '/api/account/passkeys/PASSKEY',
+                                                          '401', '401', '404', '401', '401', '200'],
   ['POST /api/account/password', '/api/account/password', '401', '401', '422', '401', '401', '422'],
   ['GET /api/account', '/api/account',                    '401', '401', '200', '401', '401', '200'],
   ['DELETE /api/account/sessions/[id]', '/api/account/sessions/SESSION',
@@ -105,6 +115,11 @@ before(async () => {
   const second = await accounts.begin(ours.owner, 'second', Date.now());
   session = (await accounts.identify(second, Date.now()))!.session;
   await shutOut(t.database, { business: BUSINESS, device: OUT }, Date.now());
+  await t.database.sequelize.query(
+    'INSERT INTO access_passkeys (credential, id, owner, publicKey, counter, transports, name, made) ' +
+      "VALUES ('none', ?, ?, '', 0, '[]', 'Ours', '')",
+    { replacements: [idOf(7, 7), ours.owner.owner] },
+  );
   const person = (n: number, role: 'owner' | 'lead' | 'helper'): Draft =>
     draft('staff.set', writer.newId(), null, {
       ...personBody(n, role === 'lead' ? ['discount.over'] : []),
@@ -124,7 +139,7 @@ after(async () => {
 
 async function ask(as: Asker, route: string, path: string, body = '{}'): Promise<Response> {
   const method = route.split(' ')[0]!;
-  return await fetch(app.origin + path.replace('SESSION', session), {
+  return await fetch(app.origin + path.replace('SESSION', session).replace('PASSKEY', idOf(7, 7)), {
     method,
     headers: { ...headers[as], origin: app.origin, 'content-type': 'application/json' },
     ...(method === 'POST' ? { body } : {}),

@@ -44,7 +44,7 @@ export class RunningTill {
     const port = await freePort();
     const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
     const till = new RunningTill(
-      `http://127.0.0.1:${String(port)}`,
+      `http://localhost:${String(port)}`,
       port,
       server.url,
       openDatabase({ databaseUrl: server.url, databaseTimeout: 15_000 }),

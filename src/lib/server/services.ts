@@ -4,6 +4,7 @@ import { BookReader } from './books/read-books';
 import { Accounts } from './access/accounts';
 import { Enrolment } from './access/enrolment';
 import { Limits } from './access/limits';
+import { Passkeys } from './access/passkeys';
 import { openDatabase, type Database } from './database/database';
 import { smtpMailer, type Mailer } from './mail/mailer';
 import { settingsFrom } from './settings';
@@ -13,6 +14,7 @@ export interface Services {
   readonly books: BookReader;
   readonly enrolment: Enrolment;
   readonly accounts: Accounts;
+  readonly passkeys: Passkeys;
   readonly limits: Limits;
   /** Null if this server sends no mail. */
   readonly mailer: Mailer | null;
@@ -34,6 +36,7 @@ export function services(): Services {
       books: new BookReader(database),
       enrolment,
       accounts: new Accounts(database, enrolment),
+      passkeys: new Passkeys(database),
       limits: new Limits(database),
       mailer: settings.smtpUrl === null ? null : smtpMailer(settings.smtpUrl, settings.mailFrom),
     };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { signInWithPasskey } from './passkey';
   import Field from './Field.svelte';
 
   interface Props {
@@ -28,6 +29,15 @@
           : 'The server does not answer. The account needs the network; selling does not.';
     }
   }
+
+  async function passkey(): Promise<void> {
+    if (isBusy) return;
+    isBusy = true;
+    const came = await signInWithPasskey();
+    isBusy = false;
+    wrong = came.ok ? '' : came.message;
+    if (came.ok) onSignedIn();
+  }
 </script>
 
 <form
@@ -49,6 +59,9 @@
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
   <div class="flex flex-wrap items-center justify-between gap-3">
     <button class="btn btn-main px-6" disabled={isBusy}>Sign in</button>
+    <button type="button" class="btn btn-quiet" disabled={isBusy} onclick={passkey}
+      >Use a passkey</button
+    >
     <a class="plain" href="/forgot">Forgotten the password?</a>
   </div>
 </form>

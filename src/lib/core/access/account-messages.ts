@@ -22,6 +22,47 @@ export const forgotSchema = z.strictObject({ email: z.string().min(3).max(254) }
 export const resetSchema = z.strictObject({ token: deviceToken, password });
 export const takeInSchema = z.strictObject({ upTo: z.int().min(1), take: z.boolean() });
 
+export const proofSchema = z.strictObject({ password });
+
+/** A passkey as the browser hands it over; the parts are checked when it is verified. */
+const base64url = z
+  .string()
+  .max(20_000)
+  .regex(/^[\w-]*$/, 'base64url');
+const extensionResults = z.record(z.string().max(80), z.unknown());
+const credential = {
+  id: base64url.max(1364),
+  rawId: base64url.max(1364),
+  type: z.literal('public-key'),
+  authenticatorAttachment: z.enum(['platform', 'cross-platform']).optional(),
+  clientExtensionResults: extensionResults,
+};
+export const passkeyMadeSchema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  passkey: z.strictObject({
+    ...credential,
+    response: z.strictObject({
+      clientDataJSON: base64url,
+      attestationObject: base64url,
+      authenticatorData: base64url.optional(),
+      transports: z.array(z.string().max(20)).max(10).optional(),
+      publicKeyAlgorithm: z.int().optional(),
+      publicKey: base64url.optional(),
+    }),
+  }),
+});
+export const passkeySignedSchema = z.strictObject({
+  ...credential,
+  response: z.strictObject({
+    clientDataJSON: base64url,
+    authenticatorData: base64url,
+    signature: base64url,
+    userHandle: base64url.optional(),
+  }),
+});
+/** What the browser's own part for passkeys is given; it checks that itself. */
+export const challengeSchema = z.looseObject({ challenge: z.string() });
+
 export const doneSchema = z.object({ done: z.literal(true) });
 
 export const accountSchema = z.object({
@@ -29,6 +70,9 @@ export const accountSchema = z.object({
   /** The session that asks. */
   session: uuid,
   sessions: z.array(z.object({ id: uuid, made: z.string(), seen: z.string(), agent: z.string() })),
+  passkeys: z.array(
+    z.object({ id: uuid, name: z.string(), made: z.string(), seen: z.string().nullable() }),
+  ),
 });
 export type Account = z.infer<typeof accountSchema>;
 

@@ -16,6 +16,12 @@ export interface KnownOwner {
   readonly session: string;
 }
 
+/** An owner as of a request. */
+export interface OwnerHere extends KnownOwner {
+  /** They showed the password or a passkey a short while ago; what cannot be undone asks for it. */
+  readonly isFresh: boolean;
+}
+
 export interface Session {
   readonly id: string;
   readonly made: string;
@@ -39,6 +45,8 @@ export type SignedUp =
 /** Sessions end after this long without a sign of life, and after `LONGEST` whatever happens. */
 const IDLE = 14 * 86_400_000;
 const LONGEST = 90 * 86_400_000;
+/** How long a proof is fresh enough for what cannot be undone. */
+const FRESH = 10 * 60_000;
 const NOTE_SEEN_EVERY = 5 * 60_000;
 const DUPLICATE = 1062;
 
@@ -104,13 +112,14 @@ export class Accounts {
   ): Promise<string> {
     const token = randomBytes(32).toString('hex');
     await this.#run(
-      'INSERT INTO access_sessions (token, id, owner, business, made, seen, expires, agent) ' +
-        'VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+      'INSERT INTO access_sessions (token, id, owner, business, made, seen, proved, expires, agent) ' +
+        'VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
       [
         hashOf(token),
         v4(),
         owner,
         business,
+        iso(now),
         iso(now),
         iso(now),
         iso(now + LONGEST),
@@ -121,14 +130,15 @@ export class Accounts {
   }
 
   /** Whose session a token is, if it has not ended. */
-  async identify(token: string, now: number): Promise<KnownOwner | null> {
+  async identify(token: string, now: number): Promise<OwnerHere | null> {
     const sql =
-      'SELECT id, owner, business, seen FROM access_sessions WHERE token = ? AND expires > ? AND seen > ?';
-    const [row] = await select<{ id: string; owner: string; business: string; seen: string }>(
-      this.database,
-      sql,
-      [hashOf(token), iso(now), iso(now - IDLE)],
-    );
+      'SELECT id, owner, business, seen, proved FROM access_sessions ' +
+      'WHERE token = ? AND expires > ? AND seen > ?';
+    const [row] = await select<SessionRow>(this.database, sql, [
+      hashOf(token),
+      iso(now),
+      iso(now - IDLE),
+    ]);
     if (row === undefined) return null;
     if (row.seen < iso(now - NOTE_SEEN_EVERY)) {
       await this.#run('UPDATE access_sessions SET seen = ? WHERE token = ?', [
@@ -136,7 +146,21 @@ export class Accounts {
         hashOf(token),
       ]);
     }
-    return { owner: row.owner, business: row.business, session: row.id };
+    const { id, owner, business, proved } = row;
+    return { owner, business, session: id, isFresh: proved > iso(now - FRESH) };
+  }
+
+  /** Notes that the owner has just shown the password. @returns False if it was not the one. */
+  async prove({ owner, session }: KnownOwner, password: string, now: number): Promise<boolean> {
+    const sql = 'SELECT password FROM access_owners WHERE owner = ?';
+    const [row] = await select<{ password: string }>(this.database, sql, [owner]);
+    if (row === undefined || !(await isPassword(row.password, password))) return false;
+    await this.#run('UPDATE access_sessions SET proved = ? WHERE owner = ? AND id = ?', [
+      iso(now),
+      owner,
+      session,
+    ]);
+    return true;
   }
 
   async emailOf({ owner }: KnownOwner): Promise<string> {
@@ -210,6 +234,14 @@ interface OwnerRow {
   readonly owner: string;
   readonly business: string;
   readonly password: string;
+}
+
+interface SessionRow {
+  readonly id: string;
+  readonly owner: string;
+  readonly business: string;
+  readonly seen: string;
+  readonly proved: string;
 }
 
 const TAKEN: SignedUp = { ok: false, refusal: { code: 'email/taken' } };

@@ -17,6 +17,8 @@ const RULES = {
   /** Asking for a link: by address it is asked from, and letters to one mailbox. */
   forgot: { points: 10, duration: HOUR, blockDuration: HOUR },
   letters: { points: 3, duration: HOUR, blockDuration: HOUR },
+  /** Signing in with a passkey, by address; nothing can be guessed, so this only bounds the work. */
+  passkey: { points: 60, duration: 15 * MINUTE, blockDuration: 5 * MINUTE },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;

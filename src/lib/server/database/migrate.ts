@@ -9,8 +9,17 @@ import { books } from './migrations/0003-books';
 import { people } from './migrations/0004-people';
 import { accounts } from './migrations/0005-accounts';
 import { resets } from './migrations/0006-resets';
+import { passkeys } from './migrations/0007-passkeys';
 
-const migrations: readonly Migration[] = [daybook, access, books, people, accounts, resets];
+const migrations: readonly Migration[] = [
+  daybook,
+  access,
+  books,
+  people,
+  accounts,
+  resets,
+  passkeys,
+];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;
 

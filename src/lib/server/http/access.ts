@@ -10,7 +10,9 @@ export type Who =
   /** Only a device that has been shut out. */
   | 'device that was shut out'
   /** Somebody signed in with e-mail and password. */
-  | 'owner';
+  | 'owner'
+  /** An owner who has just shown the password or a passkey: for what cannot be undone. */
+  | 'owner, proved afresh';
 
 export const access: Readonly<Record<string, Who>> = {
   'POST /api/enrol': 'anybody',
@@ -18,13 +20,19 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/account/sign-in': 'anybody',
   'POST /api/account/forgot': 'anybody',
   'POST /api/account/reset': 'anybody',
+  'POST /api/account/passkey/challenge': 'anybody',
+  'POST /api/account/passkey/sign-in': 'anybody',
+  'POST /api/account/proof': 'owner',
+  'POST /api/account/passkeys/challenge': 'owner, proved afresh',
+  'POST /api/account/passkeys': 'owner, proved afresh',
+  'DELETE /api/account/passkeys/[id]': 'owner, proved afresh',
   'POST /api/account/sign-out': 'owner',
   'POST /api/account/password': 'owner',
   'GET /api/account': 'owner',
   'DELETE /api/account/sessions/[id]': 'owner',
   'GET /api/devices': 'owner',
   'POST /api/devices/code': 'owner',
-  'POST /api/devices/[id]/shut-out': 'owner',
+  'POST /api/devices/[id]/shut-out': 'owner, proved afresh',
   'GET /api/devices/[id]/unsent': 'owner',
   'POST /api/devices/[id]/unsent': 'owner',
   'GET /api/sync/start': 'device',

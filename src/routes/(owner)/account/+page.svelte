@@ -3,6 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import SignIn from '../SignIn.svelte';
   import Devices from './Devices.svelte';
+  import Passkeys from './Passkeys.svelte';
   import PasswordForm from './PasswordForm.svelte';
   import Sessions from './Sessions.svelte';
 
@@ -40,5 +41,6 @@
   <p class="soft">Signed in as {account.email}</p>
   <Devices />
   <Sessions {account} onEnded={look} />
+  <Passkeys {account} onChanged={look} />
   <PasswordForm email={account.email} />
 {/if}

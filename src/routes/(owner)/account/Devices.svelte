@@ -7,18 +7,23 @@
   } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/people/qr-path';
+  import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
 
+  const NO_ANSWER = 'The server does not answer.';
   let devices = $state.raw<readonly SeenDevice[]>([]);
   let link = $state('');
   let says = $state('');
   /** The device about which the question is open. */
   let asked = $state('');
+  /** The device to shut out as soon as the owner has shown who it is. */
+  let toProve = $state('');
   const qr = $derived(link === '' ? null : qrPath(link));
 
   async function look(): Promise<void> {
     const answer = await askServer({ path: '/api/devices' }, devicesSchema);
     if (answer.came === 'answer') devices = answer.answer.devices;
+    else if (answer.came === 'nothing') says = NO_ANSWER;
   }
   $effect(() => void look());
 
@@ -26,16 +31,19 @@
     says = '';
     const answer = await askServer({ path: '/api/devices/code', body: {} }, codeSchema);
     if (answer.came === 'answer') link = `${location.origin}/enrol#${answer.answer.code}`;
-    else says = answer.came === 'refusal' ? answer.refusal.message : 'The server does not answer.';
+    else says = answer.came === 'refusal' ? answer.refusal.message : NO_ANSWER;
   }
 
   async function shutOut(device: string): Promise<void> {
     asked = '';
+    toProve = '';
+    says = '';
     const path = `/api/devices/${device}/shut-out`;
     const answer = await askServer({ path, body: {} }, doneSchema);
-    says =
-      answer.came === 'nothing' ? 'The server does not answer; the device is not shut out.' : '';
-    await look();
+    if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = device;
+    else if (answer.came === 'refusal') says = answer.refusal.message;
+    else if (answer.came === 'nothing') says = `${NO_ANSWER} The device is not shut out.`;
+    else await look();
   }
 </script>
 
@@ -77,6 +85,9 @@
               >Leave it</button
             >
           </div>
+        {/if}
+        {#if toProve === each.device}
+          <AskProof onProved={() => shutOut(each.device)} onBack={() => (toProve = '')} />
         {/if}
         {#if each.unsent > 0}<Unsent device={each} onDone={look} />{/if}
       </li>

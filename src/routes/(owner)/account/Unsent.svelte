@@ -1,6 +1,6 @@
 <script lang="ts">
   import { doneSchema, unsentSchema, type SeenDevice } from '$lib/core/access/account-messages';
-  import { askServer } from '$lib/device/sync/ask-server';
+  import { askServer, type Asked } from '$lib/device/sync/ask-server';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import type { z } from 'zod';
 
@@ -16,6 +16,7 @@
 
   async function look(): Promise<void> {
     const answer = await askServer({ path }, unsentSchema);
+    says = answer.came === 'answer' ? '' : saysOf(answer);
     if (answer.came === 'answer') entries = answer.answer.entries;
   }
 
@@ -23,8 +24,10 @@
     const upTo = entries.at(-1)?.seq ?? 0;
     const answer = await askServer({ path, body: { upTo, take } }, doneSchema);
     if (answer.came === 'answer') onDone();
-    else says = answer.came === 'refusal' ? answer.refusal.message : 'The server does not answer.';
+    else says = saysOf(answer);
   }
+  const saysOf = (answer: Exclude<Asked<unknown>, { came: 'answer' }>): string =>
+    answer.came === 'refusal' ? answer.refusal.message : 'The server does not answer.';
 </script>
 
 <div class="bg-base-200 grid gap-2 rounded-lg p-3">

@@ -4,11 +4,12 @@ import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ locals }) => {
-  const { accounts } = services();
+  const { accounts, passkeys } = services();
   const account: Account = {
     email: await accounts.emailOf(locals.owner),
     session: locals.owner.session,
     sessions: await accounts.sessions(locals.owner, Date.now()),
+    passkeys: await passkeys.of(locals.owner),
   };
   return answer(account);
 };

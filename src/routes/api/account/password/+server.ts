@@ -4,11 +4,12 @@ import { answer, refused } from '$lib/server/http/answers';
 import { passwordWords } from '$lib/server/http/password-words';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
+import { tellOwner } from '$lib/server/mail/notices';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
 /** Another password; every other session ends. */
-export const POST: RequestHandler = async ({ request, locals }) => {
+export const POST: RequestHandler = async ({ request, url, locals }) => {
   const { accounts, limits } = services();
   const { owner } = locals;
   const read = await readBody(request, passwordChangeSchema);
@@ -23,5 +24,6 @@ export const POST: RequestHandler = async ({ request, locals }) => {
     return refused(409, { code: 'password/wrong', message: 'That is not the present password.' });
   }
   await limits.forget('passwordChange', owner.owner);
+  tellOwner(email, 'password set', url.origin);
   return answer({ done: true });
 };

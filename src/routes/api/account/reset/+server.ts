@@ -5,10 +5,11 @@ import { answer, refused } from '$lib/server/http/answers';
 import { passwordWords } from '$lib/server/http/password-words';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
+import { tellOwner } from '$lib/server/mail/notices';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
-export const POST: RequestHandler = async ({ request, getClientAddress }) => {
+export const POST: RequestHandler = async ({ request, url, getClientAddress }) => {
   const { database, limits } = services();
   const read = await readBody(request, resetSchema);
   if (!read.ok) return read.response;
@@ -20,7 +21,9 @@ export const POST: RequestHandler = async ({ request, getClientAddress }) => {
   if (email === null) return spent();
   const fault = passwordFault(password, [email, email.split('@')[0] ?? '']);
   if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
-  return (await finishReset(database, token, password, now)) ? answer({ done: true }) : spent();
+  if (!(await finishReset(database, token, password, now))) return spent();
+  tellOwner(email, 'password set', url.origin);
+  return answer({ done: true });
 };
 
 const spent = (): Response =>
