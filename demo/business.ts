@@ -1,5 +1,7 @@
 /** What a demo business is made of. */
 import type { BodyOf } from '../src/lib/core/daybook/kinds';
+import type { ConsentWay } from '../src/lib/core/daybook/kinds/customer-consent';
+import type { CustomerWho } from '../src/lib/core/daybook/kinds/customer-set';
 import type { DemoItem } from './goods';
 import type { DemoPerson } from './person';
 
@@ -17,6 +19,15 @@ export interface DemoEvent {
   readonly cloth: string;
 }
 
+export interface DemoCustomer {
+  readonly who: Pick<CustomerWho, 'name'> & Partial<CustomerWho>;
+  readonly discount?: string;
+  readonly terms?: number;
+  /** Minor units. */
+  readonly creditLimit?: number;
+  readonly consent?: ConsentWay;
+}
+
 export interface DemoBusiness {
   readonly id: string;
   readonly business: BodyOf<'business.set'>;
@@ -24,6 +35,8 @@ export interface DemoBusiness {
   readonly staff: readonly DemoPerson[];
   /** Who signs in as its owner, with a password that the start command prints. */
   readonly account: { readonly email: string; readonly password: string };
+  /** People who buy here often; `consent` is how they agreed to be kept. */
+  readonly customers: readonly DemoCustomer[];
   /** Tables in their order, each with its goods. */
   readonly items: readonly DemoItem[];
   readonly event: DemoEvent;

@@ -55,7 +55,7 @@ export class DemoDevice {
     if (!enrolled.ok)
       throw new Error(`the demo's own device was refused: ${enrolled.refusal.code}`);
     const made = new DemoDevice(database, business, device, enrolled.number, EMPTY_CHAIN);
-    const body = { id: device, name, number: enrolled.number };
+    const body = { id: device, name, number: enrolled.number, event: null, drawer: null };
     made.write([draft('device.set', newId(), null, body)], now, null);
     return made;
   }

@@ -48,6 +48,32 @@ export const larkmoss: DemoBusiness = {
     person(id, 'Ines', 'helper', '2605', ['cash.expected']),
     person(id, 'Oriel', 'helper', '7318'),
   ],
+  customers: [
+    {
+      who: {
+        name: 'Hazel Birk',
+        email: 'hazel@sluice-allotments.example',
+        phone: '01632 960147',
+        company: 'Sluice Allotments',
+        address: 'Plot 9, Sluice Lane, Tarnbrook',
+      },
+      discount: '10',
+      consent: 'written',
+    },
+    {
+      who: {
+        name: 'Corin Wray',
+        phone: '01632 960188',
+        company: 'The Copper Kettle',
+        address: '2 Bridge Foot, Tarnbrook',
+        note: 'Herbs for the kitchen, Fridays',
+      },
+      terms: 14,
+      creditLimit: 15_000,
+      consent: 'spoken',
+    },
+    { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
+  ],
   items: [
     front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000018' }),
     front('Rosemary', '14 cm pot', 'ROS14', 650, { load: 24, pull: 5 }),

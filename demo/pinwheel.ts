@@ -31,6 +31,20 @@ export const pinwheel: DemoBusiness = {
   ],
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   staff: [person(id, 'Dov', 'owner', '8264'), person(id, 'Pia', 'helper', '3950')],
+  customers: [
+    {
+      who: {
+        name: 'Juniper Lowe',
+        email: 'juniper@harbor-school.example',
+        phone: '555-0134',
+        company: 'Harbor Grade School',
+      },
+      discount: '5',
+      terms: 30,
+      creditLimit: 50_000,
+      consent: 'online',
+    },
+  ],
   items: [
     kites('Diamond kite', 'small', 'DIA-S', 1499, { load: 20, pull: 6 }),
     kites('Diamond kite', 'large', 'DIA-L', 2499, { load: 12, pull: 3 }),

@@ -1,7 +1,8 @@
 /** Puts a demo business into the daybook, by entries through the ordinary append. */
 import type { Row } from '../src/lib/core/books/tables';
 import { BASE, SUPPLIERS } from '../src/lib/core/books/tables';
-import { draft, type BodyOf } from '../src/lib/core/daybook/kinds';
+import { noteConsent } from '../src/lib/core/customer/set-customer';
+import { draft, privateDraft, type BodyOf } from '../src/lib/core/daybook/kinds';
 import type { Draft } from '../src/lib/core/daybook/chain';
 import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
 import { localTime } from '../src/lib/core/event/local-time';
@@ -10,7 +11,7 @@ import { BookReader } from '../src/lib/server/books/read-books';
 import { Accounts } from '../src/lib/server/access/accounts';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import type { Database } from '../src/lib/server/database/database';
-import type { DemoBusiness } from './business';
+import type { DemoBusiness, DemoCustomer } from './business';
 import { Chance } from './chance';
 import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
@@ -63,6 +64,7 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   for (const each of demo.staff) {
     drafts.push(draft('staff.set', newId(), null, await bodyOf(demo.id, each)));
   }
+  for (const customer of demo.customers) drafts.push(...customerDrafts(demo.id, customer));
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
   for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
   const names = [...new Set(demo.items.map(({ table }) => table))];
@@ -220,4 +222,16 @@ function momentOf(date: string, time: string, timeZone: string): number {
     `${day}T${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}:00.000Z`,
   );
   return guess - (shown - guess);
+}
+
+function customerDrafts(
+  business: string,
+  { who, discount = '0', terms = 0, creditLimit = 0, consent }: DemoCustomer,
+): readonly Draft[] {
+  const id = recordIdOf(business, 'customer', who.name);
+  const blank = { email: '', phone: '', company: '', address: '', taxNumber: '', note: '' };
+  const body = { id, discount, terms, creditLimit, isActive: true };
+  const noted = privateDraft('customer.set', newId(), body, newId(), { ...blank, ...who });
+  const { drafts } = noteConsent(newId, id, true, consent ?? 'spoken');
+  return consent === undefined ? [noted] : [noted, ...drafts];
 }

@@ -159,10 +159,10 @@ describe('appending to the daybook in MariaDB', () => {
     assert.deepEqual([await stored(), await leftAtEvent()], [3, 2000]);
     const kept = await keptEntries(t.database, BUSINESS);
     assert.deepEqual(
-      kept.map(({ kind, seq }) => [kind, seq]),
+      kept.map(({ entry }) => [entry.kind, entry.seq]),
       [['stock.beamed', 2]],
     );
-    assert.match(kept[0]?.fault ?? '', /not a kind of entry that this version knows/);
+    assert.match(kept[0]?.message ?? '', /not a kind of entry that this version knows/);
   });
 
   it('keeps an entry whose body is wrong, and says where', async () => {

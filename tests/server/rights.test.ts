@@ -2,7 +2,9 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
+import type { Entry } from '../../src/lib/core/daybook/entry';
 import { draft } from '../../src/lib/core/daybook/kinds';
+import { settleKept } from '../../src/lib/core/loose-end/kept-entry';
 import {
   BUSINESS,
   deviceId,
@@ -70,7 +72,10 @@ describe('set-up by somebody without the right to it', () => {
 
   it('is in the list that the owner looks through, with who wrote it', async () => {
     const [kept] = await keptEntries(t.database, BUSINESS);
-    assert.deepEqual([kept?.kind, kept?.by, kept?.state], ['item.set', HELPER, 'barred']);
+    assert.deepEqual(
+      [kept?.entry.kind, kept?.entry.by, kept?.state],
+      ['item.set', HELPER, 'barred'],
+    );
   });
 
   it('does not come in by working the books out again', async () => {
@@ -126,7 +131,7 @@ describe('a sale with a larger discount than the seller may give', () => {
       ({ state }) => state === 'doubted',
     );
     assert.deepEqual(
-      doubted.map(({ kind, by }) => [kind, by]),
+      doubted.map(({ entry }) => [entry.kind, entry.by]),
       [['sale.rung', HELPER]],
     );
     await rebuild(t.database, BUSINESS);
@@ -139,3 +144,49 @@ describe('a sale with a larger discount than the seller may give', () => {
     assert.equal((await keptEntries(t.database, BUSINESS)).length, before);
   });
 });
+
+describe('what was not allowed, once it is settled', () => {
+  const settle = async (how: 'accepted' | 'left out', state: string, by: string) => {
+    const all = await keptEntries(t.database, BUSINESS);
+    const kept = all.find((each) => each.state === state)!;
+    const standing = (await books.rows(BUSINESS, 'items', { id: itemId(1) }))[0];
+    const outcome = settleKept({
+      newId: writer.newId,
+      newSalt: () => 'sixteen-letters-',
+      kept,
+      how,
+      reason: 'looked at the slip',
+      standing,
+      settlements: [],
+    });
+    assert.ok(outcome.ok);
+    return await send(outcome.drafts, by);
+  };
+
+  it('is off the list, is on record, and the price that stood is said again', async () => {
+    const before = (await keptEntries(t.database, BUSINESS)).length;
+    const stood = await priceNow();
+    await settle('left out', 'barred', OWNER);
+    const after = await keptEntries(t.database, BUSINESS);
+    assert.equal(after.length, before - 1);
+    const [record] = await books.rows(BUSINESS, 'settlements');
+    assert.deepEqual(
+      [record?.how, record?.reason, record?.by],
+      ['left out', 'looked at the slip', OWNER],
+    );
+    const { entries } = await pull(t.database, other, 0);
+    const said = entries
+      .map((text) => JSON.parse(text) as Entry)
+      .filter(isPrice)
+      .at(-1);
+    assert.deepEqual([said?.body['price'], await priceNow()], [stood, stood]);
+  });
+
+  it('is not settled by somebody who may not, and that is a loose end itself', async () => {
+    const before = (await keptEntries(t.database, BUSINESS)).length;
+    assert.equal((await settle('accepted', 'doubted', HELPER)).kept.length, 1);
+    assert.equal((await keptEntries(t.database, BUSINESS)).length, before + 1);
+  });
+});
+
+const isPrice = ({ kind }: Entry): boolean => kind === 'item.set';

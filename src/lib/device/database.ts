@@ -146,6 +146,16 @@ export class DeviceDatabase extends Dexie {
         const businesses = transaction.table<Record<string, unknown>>('businesses');
         await businesses.toCollection().modify((row) => void (row['lockAfter'] ??= 0));
       });
+    // Version 3 brought customers, settlements, and what a device is given.
+    this.version(3)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        const devices = transaction.table<Record<string, unknown>>('devices');
+        await devices.toCollection().modify((row) => {
+          row['event'] ??= null;
+          row['drawer'] ??= null;
+        });
+      });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

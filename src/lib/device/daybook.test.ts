@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { Books } from '../core/books/books';
 import { changesOf } from '../core/books/changes';
+import { eraseCustomer } from '../core/customer/set-customer';
 import { tableNames } from '../core/books/tables';
 import { chainFault, EMPTY_CHAIN, headAfter } from '../core/daybook/chain';
 import type { Entry } from '../core/daybook/entry';
@@ -13,6 +14,8 @@ import { emptySlip, putItem } from '../core/slip/open-slip';
 import {
   arbitraryDaybook,
   BUSINESS,
+  customerDraft,
+  customerId,
   deviceId,
   DeviceWriter,
   EVENT,
@@ -227,5 +230,48 @@ describe('receiving what others wrote', () => {
     await db.kept.put({ ...kept!, entry: load! });
     assert.equal(await applyKept(db), 1);
     assert.deepEqual([await db.kept.count(), await db.books.stock.count()], [0, 2]);
+  });
+});
+
+describe('a customer who is erased', () => {
+  const personal = async (db: DeviceDatabase): Promise<string[]> => {
+    const places: string[] = [];
+    for (const table of db.tables)
+      if (JSON.stringify(await table.toArray()).includes('Wren')) places.push(table.name);
+    return places;
+  };
+  const noted = (writer: DeviceWriter) => customerDraft(1, 'Wren', writer.newId);
+
+  it('is gone from every table of the device that does so, and its chain still holds', async () => {
+    const { db, daybook } = await device();
+    const writer = new DeviceWriter(9);
+    await daybook.append(() => ({ ok: true, drafts: [noted(writer)] }));
+    await daybook.settle();
+    assert.deepEqual((await personal(db)).sort(), ['customers', 'entries']);
+    await daybook.append(() => eraseCustomer(writer.newId, customerId(1)));
+    await daybook.settle();
+    assert.deepEqual(await personal(db), []);
+    const entries = await ownEntriesAfter(db, 0, 100);
+    assert.equal(entries.length, 2);
+    let head = EMPTY_CHAIN;
+    for (const entry of entries) {
+      assert.equal(chainFault(entry, head), null);
+      head = headAfter(entry);
+    }
+  });
+
+  it('is gone from a device that hears of it, whoever had written it down', async () => {
+    const { db, daybook } = await device(1);
+    const other = new DeviceWriter(2);
+    const [first, second] = other.append(
+      [noted(other), ...eraseCustomer(other.newId, customerId(1)).drafts],
+      now,
+    );
+    await daybook.append(() => ({ ok: true, drafts: [noted(new DeviceWriter(9))] }));
+    await daybook.settle();
+    await receive(db, deviceId(1), { entries: [first!], position: 1 }, now);
+    assert.deepEqual((await personal(db)).sort(), ['customers', 'entries', 'received']);
+    await receive(db, deviceId(1), { entries: [second!], position: 2 }, now);
+    assert.deepEqual(await personal(db), []);
   });
 });

@@ -16,11 +16,13 @@ import {
   type ChainHead,
   type Draft,
 } from '../core/daybook/chain';
+import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, type Clock } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import { readEntry } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { DeviceDatabase, Head, Meta, MetaRow, OwnBlock } from './database';
+import { erasePrivate } from './erase';
 
 /** What a command needs to know of the daybook it will be written in. */
 export interface Next {
@@ -226,10 +228,13 @@ export class DeviceDaybook {
         return read.ok ? changesOf(read.entry) : [];
       });
       const books = touchedBy(changes).map((table) => db.table(table));
-      await db.transaction('rw', [db.meta, ...books], async () => {
+      const erased = erasedBy(entries);
+      const erasing = erased.length > 0 ? [db.entries, db.received, db.kept] : [];
+      await db.transaction('rw', [db.meta, ...erasing, ...books], async () => {
         // Another window may have been faster: then there is nothing of this left to do.
         if (((await db.read('applied')) ?? 0) !== applied) return;
         await Promise.all([db.write('applied', last.seq), applyChanges(db, changes)]);
+        if (erased.length > 0) await erasePrivate(db, erased);
       });
     }
   }

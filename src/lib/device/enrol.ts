@@ -48,7 +48,8 @@ export async function enrol(
   const { device, token } = mine;
   const identity: Identity = { device, token, ...enrolled.answer };
   await takeIn(db, identity, started.answer);
-  const body = { id: identity.device, name: deviceName, number: identity.number };
+  const { number } = identity;
+  const body = { id: device, name: deviceName, number, event: null, drawer: null };
   await daybook.append(() => ({
     ok: true,
     drafts: [draft('device.set', newId(), null, body)],

@@ -3,11 +3,13 @@
  * their order, and what was applied of each device is noted in the same transaction.
  */
 import { changesOf } from '../core/books/changes';
+import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, follow } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import { readEntry, type BodyFault } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { DeviceDatabase, KeptRow, Standing } from './database';
+import { erasePrivate } from './erase';
 
 export const NO_STANDING: Standing = { sent: 0, position: 0, received: {}, clock: CLOCK_AT_REST };
 
@@ -38,7 +40,9 @@ export async function receive(
   const { changes, kept } = sorted(fresh);
   const clock = fresh.reduce((at, { stamp }) => follow(at, stamp, now), standing.clock);
   const books = touchedBy(changes).map((table) => db.table(table));
-  await db.transaction('rw', [db.meta, db.received, db.kept, ...books], async () => {
+  const erased = erasedBy(fresh);
+  const touched = [db.meta, db.entries, db.received, db.kept, ...books];
+  await db.transaction('rw', touched, async () => {
     // Own sending may have moved on meanwhile; only what was received is ours to write.
     const current = (await db.read('standing')) ?? NO_STANDING;
     await Promise.all([
@@ -47,6 +51,7 @@ export async function receive(
       db.write('standing', { ...current, position, received, clock }),
       applyChanges(db, changes),
     ]);
+    if (erased.length > 0) await erasePrivate(db, erased);
   });
   return fresh.length;
 }

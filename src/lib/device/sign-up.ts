@@ -57,7 +57,7 @@ export async function finishFounding(db: DeviceDatabase): Promise<void> {
   if (identity === undefined || founding === undefined) return;
   if (head === undefined) {
     const { device, number } = identity;
-    const named = { id: device, name: founding.deviceName, number };
+    const named = { id: device, name: founding.deviceName, number, event: null, drawer: null };
     await new DeviceDaybook(db).append(() => ({
       ok: true,
       drafts: [draft('device.set', newId(), null, named), ...foundBusiness({ ...founding, newId })],

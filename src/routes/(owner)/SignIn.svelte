@@ -2,7 +2,7 @@
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { signInWithPasskey } from './passkey';
-  import Field from './Field.svelte';
+  import Field from '$lib/ui/forms/Field.svelte';
 
   interface Props {
     onSignedIn: () => void;

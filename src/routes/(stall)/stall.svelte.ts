@@ -62,7 +62,7 @@ export class Stall {
         const [head, standing, kept] = await Promise.all([
           db.read('head'),
           db.read('standing'),
-          db.kept.count(),
+          openKept(db),
           db.read('applied'),
         ]);
         return { head: head?.seq ?? 0, sent: standing?.sent ?? 0, kept };
@@ -115,9 +115,13 @@ export class Stall {
     return this.#devices.value;
   }
   readonly events: readonly Row<'events'>[] = $derived.by(() => byDate(this.#events.value));
+  /** This device as an owner named it, and what they gave it. */
+  readonly given: Row<'devices'> | undefined = $derived.by(() =>
+    this.#devices.value.find(({ id }) => id === this.identity.device),
+  );
   /** The event that is on today. */
   readonly event: Row<'events'> | undefined = $derived.by(() =>
-    todaysEvent(this.#events.value, this.#now.minute),
+    todaysEvent(this.#events.value, this.#now.minute, this.given?.event),
   );
   get today(): string {
     return localTime(this.#now.minute, this.business.timeZone).day;
@@ -143,7 +147,8 @@ export class Stall {
   readonly drawer: Row<'drawers'> | undefined = $derived.by(() => {
     const event = this.event?.id;
     if (event === undefined) return undefined;
-    return this.openDrawers.find(({ id }) => id === this.choices.drawers[event]);
+    const chosen = this.openDrawers.find(({ id }) => id === this.choices.drawers[event]);
+    return chosen ?? this.openDrawers.find(({ id }) => id === this.given?.drawer);
   });
 
   get toSend(): number {
@@ -212,6 +217,17 @@ const NO_BUSINESS: Row<'businesses'> = {
   receiptFoot: '',
   lockAfter: 0,
 };
+
+/** Entries that somebody must still look at, as far as this device knows. */
+async function openKept(db: DeviceDatabase): Promise<number> {
+  const ids = await db.kept.toCollection().primaryKeys();
+  if (ids.length === 0) return 0;
+  const settled = await db.books.settlements
+    .where('looseEnd')
+    .anyOf(ids.map((id) => `entry:${id}`))
+    .toArray();
+  return ids.length - new Set(settled.map(({ looseEnd }) => looseEnd)).size;
+}
 
 export const provideStall = (stall: Stall): Stall => setContext(KEY, stall);
 export const useStall = (): Stall => getContext<Stall>(KEY);

@@ -93,7 +93,51 @@ export const tables = {
       pin: json<PinHash | null>(null),
     },
   }),
-  devices: records({ set: { name: text(80), number: whole() } }),
+  devices: records({
+    set: { name: text(80), number: whole(), event: textOrNull(40), drawer: textOrNull(40) },
+  }),
+  customers: records({
+    set: { discount: text(12), terms: whole(), creditLimit: wholeOrNull(), isActive: flag() },
+    /** Personal; empty once it has been erased. */
+    who: {
+      name: text(80),
+      email: text(254),
+      phone: text(40),
+      company: text(80),
+      address: text(300),
+      taxNumber: text(40),
+      note: text(500),
+      isErased: flag(),
+    },
+    consent: { mayKeep: flag() },
+  }),
+  /** Every time a customer said yes or no to being kept. */
+  consents: facts(
+    ['id'],
+    {
+      id: id(),
+      customer: id(),
+      event: textOrNull(40),
+      at: text(30),
+      by: textOrNull(40),
+      isGiven: flag(),
+      way: text(10),
+    },
+    { indexes: ['customer'] },
+  ),
+  settlements: facts(
+    ['id'],
+    {
+      id: id(),
+      looseEnd: text(80),
+      event: textOrNull(40),
+      at: text(30),
+      by: textOrNull(40),
+      how: text(10),
+      reason: text(500),
+    },
+    { indexes: ['looseEnd'] },
+  ),
   events: records({
     set: {
       name: text(80),

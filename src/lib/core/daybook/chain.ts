@@ -24,6 +24,7 @@ export interface Draft {
   readonly v: number;
   readonly event: string | null;
   readonly body: Readonly<Record<string, unknown>>;
+  readonly private?: Readonly<NonNullable<Entry['private']>>;
 }
 
 /** Who writes, and when: milliseconds since 1970 by the device's clock. */
@@ -39,6 +40,7 @@ export interface Writer {
 /** Gives a draft its place in the device's chain. */
 export function chainEntry(draft: Draft, head: ChainHead, writer: Writer): Entry {
   const clock = tick(head.clock, writer.now);
+  const apart = draft.private === undefined ? undefined : asJson(draft.private);
   const unsigned = {
     id: draft.id,
     business: writer.business,
@@ -51,12 +53,20 @@ export function chainEntry(draft: Draft, head: ChainHead, writer: Writer): Entry
     event: draft.event,
     kind: draft.kind,
     v: draft.v,
-    // Only what JSON can hold goes in, or the hash would not survive being sent.
-    body: JSON.parse(JSON.stringify(draft.body)) as Record<string, unknown>,
-    digest: null,
+    body: asJson({ ...draft.body }),
+    digest: apart === undefined ? null : digestOf(apart),
     prev: head.hash,
   };
-  return { ...unsigned, hash: hashOf(unsigned) };
+  const hash = hashOf(unsigned);
+  return { ...unsigned, hash, ...(apart === undefined ? {} : { private: apart }) };
+}
+
+/** Only what JSON can hold goes in, or the hash would not survive being sent. */
+const asJson = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** An entry without what is personal in it; its hash and its place in the chain stay good. */
+export function withoutPrivate({ private: _gone, ...rest }: Entry): Entry {
+  return rest;
 }
 
 export function headAfter(entry: Entry): ChainHead {

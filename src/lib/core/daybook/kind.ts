@@ -5,21 +5,24 @@ import { isKnownCurrency } from '../money/currency';
 import { rateOf } from '../money/units';
 
 /** One kind of entry: the current version of its shape, and how older ones become it. */
-export interface KindSpec<Body extends z.ZodType> {
+export interface KindSpec<Body extends z.ZodType, Private extends z.ZodType | null = null> {
   readonly v: number;
   readonly body: Body;
+  /** What may stand in the private part, which can be missing from any entry; null: nothing. */
+  readonly private: Private;
   /** `upgrades[n]` turns a body of version n into one of version n + 1. */
   readonly upgrades: Readonly<
     Record<number, (body: Record<string, unknown>) => Record<string, unknown>>
   >;
 }
 
-export function kind<Body extends z.ZodType>(
+export function kind<Body extends z.ZodType, Private extends z.ZodType | null = null>(
   v: number,
   body: Body,
   upgrades: KindSpec<Body>['upgrades'] = {},
-): KindSpec<Body> {
-  return { v, body, upgrades };
+  ...[isPrivate]: Private extends null ? [] : [Private]
+): KindSpec<Body, Private> {
+  return { v, body, upgrades, private: (isPrivate ?? null) as Private };
 }
 
 /** Ids of records and of places: UUIDs, or the few fixed places such as `base`. */

@@ -32,7 +32,22 @@ export function readEntry(entry: Entry): EntryRead {
   const read = spec.body.safeParse(upgraded(entry.body, v, spec));
   if (!read.success)
     return { ok: false, fault: { code: 'body/wrong', kind, ...firstIssue(read.error) } };
+  const wrong = wrongPrivate(entry, spec.private);
+  if (wrong !== null) return { ok: false, fault: { code: 'body/wrong', kind, ...wrong } };
   return { ok: true, entry: { ...entry, kind, body: read.data } as KnownEntry };
+}
+
+/** What is wrong with the private part, if it is there. */
+function wrongPrivate(
+  { private: apart }: Entry,
+  schema: z.ZodType | null,
+): { where: string; why: string } | null {
+  if (apart === undefined) return null;
+  if (schema === null) return { where: 'private', why: 'this kind has nothing private' };
+  const read = schema.safeParse(apart.data);
+  if (read.success) return null;
+  const { where, why } = firstIssue(read.error);
+  return { where: `private.${where}`, why };
 }
 
 /** The first thing that is wrong, and where. */

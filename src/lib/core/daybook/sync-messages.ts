@@ -34,6 +34,19 @@ export type PushRefusal = z.infer<typeof pushRefusalSchema>;
 export const keptSchema = z.object({ id: uuid, code: z.string(), message: z.string() });
 export type Kept = z.infer<typeof keptSchema>;
 
+/** What somebody has to look at; see `KeptEntry` of the loose ends. */
+export const keptAnswerSchema = z.object({
+  kept: z.array(
+    z.object({
+      entry: entrySchema,
+      state: z.enum(['kept', 'barred', 'doubted']),
+      code: z.string(),
+      message: z.string(),
+    }),
+  ),
+});
+export type KeptAnswer = z.infer<typeof keptAnswerSchema>;
+
 export const pushAnswerSchema = z.object({
   /** The last `seq` of this device that the server has. */
   have: z.int(),

@@ -25,6 +25,11 @@ describe('the event of today', () => {
     ];
     assert.equal(todaysEvent(events, now)?.id, idOf(2, 2));
   });
+  it('is the one that the device was given, if that one is on', () => {
+    const events = [event(1, '2026-11-22', 'planned'), event(2, '2026-11-22', 'trading')];
+    assert.equal(todaysEvent(events, now, idOf(2, 1))?.id, idOf(2, 1));
+    assert.equal(todaysEvent(events, now, idOf(2, 9))?.id, idOf(2, 2));
+  });
   it('is none on a day without one', () =>
     assert.equal(todaysEvent([event(1, '2026-11-23', 'trading')], now), undefined));
   it('is not one of which only the stage has arrived', () =>

@@ -23,13 +23,19 @@ const openness: Readonly<Record<Stage, number>> = {
 };
 
 /**
- * The event that is on today; of several the one furthest into trading, then the first by id.
+ * The event that is on today; of several the one that the device was given, else the one furthest
+ * into trading, then the first by id.
  * @param now Milliseconds since 1970; each event's own time zone says what day that is.
  */
-export function todaysEvent(events: readonly Event[], now: number): Event | undefined {
-  return events
+export function todaysEvent(
+  events: readonly Event[],
+  now: number,
+  given: string | null = null,
+): Event | undefined {
+  const on = events
     .filter((event) => isKnown(event) && isOn(event, localTime(now, event.timeZone).day))
-    .sort((a, b) => openness[stageOf(a)] - openness[stageOf(b)] || (a.id < b.id ? -1 : 1))[0];
+    .sort((a, b) => openness[stageOf(a)] - openness[stageOf(b)] || (a.id < b.id ? -1 : 1));
+  return on.find(({ id }) => id === given) ?? on[0];
 }
 
 const isOn = (event: Event, day: string): boolean => event.days.some(({ date }) => date === day);

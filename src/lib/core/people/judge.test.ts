@@ -5,6 +5,8 @@ import { chainEntry, EMPTY_CHAIN, type Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
 import {
   BUSINESS,
+  customerDraft,
+  customerId,
   deviceId,
   DeviceWriter,
   idOf,
@@ -12,6 +14,7 @@ import {
   personBody,
   personId,
 } from '../testing/arbitrary-daybook';
+import { eraseCustomer } from '../customer/set-customer';
 import { breachOf, isBarred, type PersonWithLimits } from './judge';
 import { PeopleHistory } from './people-history';
 import { RIGHTS, type Right } from './rights';
@@ -47,8 +50,19 @@ const price = draft('item.set', idOf(9, 1), null, { ...goods, barcodes: [], taxe
 const staff = (n: number, rights: readonly Right[], role: 'owner' | 'helper' = 'helper') =>
   draft('staff.set', idOf(9, 2), null, { ...personBody(n, rights), role });
 const named = (device: number) =>
-  draft('device.set', idOf(9, 3), null, { id: deviceId(device), name: 'Phone', number: 1 });
+  draft('device.set', idOf(9, 3), null, {
+    id: deviceId(device),
+    name: 'Phone',
+    number: 1,
+    event: null,
+    drawer: null,
+  });
 const writer = new DeviceWriter(1);
+const erasure = eraseCustomer(writer.newId, customerId(1)).drafts[0]!;
+function customer(discount: string, creditLimit: number | null): Draft {
+  const noted = customerDraft(1, 'Wren', writer.newId);
+  return { ...noted, body: { ...noted.body, discount, creditLimit } };
+}
 const sale = writer.sale([[1, 2]], 0, NOW).at(-1)!;
 
 /** The sale with `off` minor units taken off its only line of £2.10. */
@@ -83,6 +97,13 @@ describe('who may write what', () => {
     ['nobody signed in gives any', discounted(1), null, undefined, 'discount.over'],
     ['a device names itself', named(1), null, undefined, null],
     ['a helper names another device', named(2), HELPER, undefined, 'set-up'],
+    ['a helper notes a customer down', customer('0', 0), HELPER, undefined, null],
+    ['a helper agrees what everybody may give', customer('5', 0), HELPER, undefined, null],
+    ['a helper agrees more', customer('6', 0), HELPER, undefined, 'set-up'],
+    ['a helper gives credit', customer('0', 10_000), HELPER, undefined, 'set-up'],
+    ['a helper gives credit without limit', customer('0', null), HELPER, undefined, 'set-up'],
+    ['a lead gives credit', customer('0', null), LEAD, undefined, null],
+    ['a helper erases a customer', erasure, HELPER, undefined, 'set-up'],
     ['a lead sets up a helper', staff(1, ['set-up']), LEAD, undefined, null],
     ['a lead gives away a right they do not have', staff(1, ['refund']), LEAD, undefined, 'refund'],
     ['a lead makes an owner', staff(1, [], 'owner'), LEAD, undefined, 'set-up'],

@@ -3,7 +3,7 @@
  * again when it arrives, since a device may not have heard yet of a right that was taken away, or
  * may have been tampered with.
  */
-import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
+import type { BodyOf, EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { rateOf } from '../money/units';
 import { may, type Person, type Right } from './rights';
 
@@ -36,6 +36,10 @@ const needs: Needs = {
   'staff.set': setUp,
   // A device names itself when it is enrolled, before anybody has signed in on it.
   'device.set': ({ body, device }) => (body.id === device ? null : 'set-up'),
+  // Anybody may note a customer down; what is agreed with one is worth money.
+  'customer.set': ({ body }, by) => agreementRight(body, by),
+  'customer.consent': nothing,
+  'customer.erased': setUp,
   'event.set': setUp,
   'event.stage': nothing,
   'drawer.opened': nothing,
@@ -43,6 +47,7 @@ const needs: Needs = {
   'stock.moved': nothing,
   'sale.rung': (entry, by) => (isWithin(entry, by?.discountUpTo ?? '0') ? null : 'discount.over'),
   'payment.taken': nothing,
+  'looseEnd.settled': setUp,
 };
 
 /** The right that writing this asks of this person, or null if everybody may. */
@@ -72,7 +77,19 @@ export function breachOf(entry: KnownEntry, people: PeopleThen): Breach | null {
 }
 
 /** Set-up without the right to it must not change the books; what happened has happened. */
-export const isBarred = (entry: KnownEntry): boolean => entry.kind.endsWith('.set');
+export const isBarred = ({ kind }: KnownEntry): boolean =>
+  kind.endsWith('.set') || kind === 'customer.erased' || kind === 'looseEnd.settled';
+
+type Agreed = Pick<BodyOf<'customer.set'>, 'discount' | 'creditLimit' | 'terms'>;
+
+/** The right that agreeing this with a customer asks for: what a person may give anybody is free. */
+export function agreementRight(
+  { discount, creditLimit, terms }: Agreed,
+  by?: Pick<PersonWithLimits, 'discountUpTo'>,
+): Right | null {
+  const isWithinReach = rateOf(discount) <= rateOf(by?.discountUpTo ?? '0');
+  return isWithinReach && creditLimit === 0 && terms === 0 ? null : 'set-up';
+}
 
 /** Whether no line was discounted by more than R(gross × limit), rounded as the slip rounds it. */
 function isWithin({ body }: EntryOf<'sale.rung'>, limit: string): boolean {

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
 import type { Entry } from '../daybook/entry';
-import { draft, type BodyOf } from '../daybook/kinds';
+import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import { STAGES } from '../daybook/kinds/event-stage';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
@@ -66,11 +66,16 @@ type Step =
   | { readonly does: 'stage'; readonly stage: (typeof STAGES)[number] }
   | { readonly does: 'event'; readonly name: string }
   | { readonly does: 'person'; readonly person: number; readonly rights: readonly Right[] }
+  | { readonly does: 'customer'; readonly customer: number; readonly name: string }
+  | { readonly does: 'consent'; readonly customer: number; readonly isGiven: boolean }
+  | { readonly does: 'erase'; readonly customer: number }
+  | { readonly does: 'settle'; readonly entry: number }
   | { readonly does: 'load'; readonly item: number; readonly quantity: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
 const itemNumber = fc.integer({ min: 1, max: 4 });
+const customerNumber = fc.integer({ min: 1, max: 2 });
 const step: fc.Arbitrary<Step> = fc.oneof(
   {
     weight: 4,
@@ -98,6 +103,18 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     person: fc.integer({ min: 1, max: 3 }),
     rights: fc.subarray([...RIGHTS]),
   }),
+  fc.record({
+    does: fc.constant('customer' as const),
+    customer: customerNumber,
+    name: fc.constantFrom('Wren', 'Alder', 'Moss'),
+  }),
+  fc.record({
+    does: fc.constant('consent' as const),
+    customer: customerNumber,
+    isGiven: fc.boolean(),
+  }),
+  fc.record({ does: fc.constant('erase' as const), customer: customerNumber }),
+  fc.record({ does: fc.constant('settle' as const), entry: fc.integer({ min: 1, max: 9 }) }),
   fc.record({
     does: fc.constant('load' as const),
     item: itemNumber,
@@ -175,6 +192,22 @@ export class DeviceWriter {
         return [draft('event.set', this.newId(), EVENT, eventBody(what.name))];
       case 'person':
         return [draft('staff.set', this.newId(), null, personBody(what.person, what.rights))];
+      case 'customer':
+        return [customerDraft(what.customer, what.name, this.newId)];
+      case 'consent': {
+        const { isGiven } = what;
+        const body = { customer: customerId(what.customer), isGiven, way: 'spoken' } as const;
+        return [draft('customer.consent', this.newId(), null, body)];
+      }
+      case 'erase': {
+        const body = { customer: customerId(what.customer) };
+        return [draft('customer.erased', this.newId(), null, body)];
+      }
+      case 'settle': {
+        const looseEnd = `entry:${idOf(100, what.entry)}`;
+        const body = { looseEnd, how: 'accepted', reason: 'seen' } as const;
+        return [draft('looseEnd.settled', this.newId(), null, body)];
+      }
       case 'load':
         return [
           draft('stock.moved', this.newId(), EVENT, {
@@ -249,6 +282,23 @@ export class DeviceWriter {
 }
 
 export const personId = (n: number): string => idOf(7, n);
+
+export const customerId = (n: number): string => idOf(8, n);
+
+/** A customer of this name, of whom more is known. */
+export const customerDraft = (n: number, name: string, newId: () => string): Draft => {
+  const body = { id: customerId(n), discount: '0', terms: 0, creditLimit: 0, isActive: true };
+  const who = {
+    name,
+    email: `${name.toLowerCase()}@green.example`,
+    phone: '01632 960123',
+    company: '',
+    address: '3 Sluice Lane',
+    taxNumber: '',
+    note: '',
+  };
+  return privateDraft('customer.set', newId(), body, 'sixteen-letters-', who);
+};
 
 /** A helper with these rights. */
 export const personBody = (n: number, rights: readonly Right[]): BodyOf<'staff.set'> => ({

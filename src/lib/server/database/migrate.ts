@@ -10,6 +10,7 @@ import { people } from './migrations/0004-people';
 import { accounts } from './migrations/0005-accounts';
 import { resets } from './migrations/0006-resets';
 import { passkeys } from './migrations/0007-passkeys';
+import { customers } from './migrations/0008-customers';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -19,6 +20,7 @@ const migrations: readonly Migration[] = [
   accounts,
   resets,
   passkeys,
+  customers,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -20,6 +20,7 @@ import { isBarred, type Breach } from '../../core/people/judge';
 import { applyChanges } from '../books/apply-changes';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
+import { asMayBeStored, eraseAll } from './erase';
 import { breachesIn } from './judge-entries';
 import { breachMessage, faultMessage, refusalMessage } from './messages';
 
@@ -83,7 +84,8 @@ async function appendOnce(
     const known = await knownHashes(database, ref, entries, head.seq, transaction);
     const { fresh, refused } = sift(entries, ref, head, known);
     const taken = await takenId(database, ref.business, fresh, transaction);
-    const accepted = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
+    const untaken = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
+    const accepted = await asMayBeStored(database, ref.business, untaken, transaction);
     const reads = accepted.map((entry) => readEntry(entry));
     const readable = reads.flatMap((read) => (read.ok ? [read.entry] : []));
     const breaches = await breachesIn(database, ref.business, readable, transaction);
@@ -101,6 +103,8 @@ async function appendOnce(
       for (const outcome of await Promise.allSettled([storing, applying])) {
         if (outcome.status === 'rejected') throw outcome.reason;
       }
+      const applied = appended.flatMap(({ entry, state }) => (state === 'applied' ? [entry] : []));
+      await eraseAll(database, ref.business, applied, transaction);
       await moveOn(database, ref, position + appended.length, appended.at(-1)!.entry, transaction);
     }
     return {

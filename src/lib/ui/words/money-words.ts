@@ -1,5 +1,5 @@
 /** Amounts of one business, as its people write them. */
-import { denominationText, figureText, moneyText } from '../../core/money/amount-text';
+import { denominationText, figureText, moneyText, typedText } from '../../core/money/amount-text';
 import { currencyOf } from '../../core/money/currency';
 import { quantityText, thousandths } from '../../core/money/units';
 import type { Row } from '../../core/books/tables';
@@ -10,6 +10,8 @@ export interface MoneyWords {
   text(amount: number): string;
   /** Without: 4.50 */
   figure(amount: number): string;
+  /** As it is typed into a field: 1234.50 */
+  plain(amount: number): string;
   /** A note or coin: £20, 50p */
   denomination(amount: number): string;
   /** As it is said at the counter: £7.20, but 20p. */
@@ -27,6 +29,7 @@ export function moneyWords({
     currency,
     text,
     figure: (amount) => figureText(amount, currency, locale),
+    plain: (amount) => typedText(amount, currency),
     denomination: (amount) => denominationText(amount, currency, locale),
     spoken: (amount) =>
       amount > 0 && amount < 10 ** currencyOf(currency).decimals

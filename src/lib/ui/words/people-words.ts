@@ -28,6 +28,8 @@ export const actWords: Readonly<Record<Act, string>> = {
   'discount.given': 'Discount',
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
+  'customer.erased': 'Customer forgotten',
+  'looseEnd.settled': 'Loose end settled',
 };
 
 export function pinWords(refusal: PinRefusal): string {

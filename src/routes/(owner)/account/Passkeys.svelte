@@ -3,7 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import { agentWords } from '$lib/ui/words/agent-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import Field from '../Field.svelte';
+  import Field from '$lib/ui/forms/Field.svelte';
   import { addPasskey } from '../passkey';
   import AskProof from './AskProof.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import Field from '../Field.svelte';
+  import Field from '$lib/ui/forms/Field.svelte';
 
   // Behind the #, so that it is in no log on its way.
   const token = location.hash.slice(1);

@@ -5,7 +5,7 @@
   import { openedDatabase } from '$lib/device/opened-database';
   import { signUp } from '$lib/device/sign-up';
   import { askToKeep } from '$lib/device/storage';
-  import Field from '../Field.svelte';
+  import Field from '$lib/ui/forms/Field.svelte';
 
   const guessed = countryOf(navigator.language) ?? COUNTRIES.find(({ code }) => code === 'GB')!;
   let business = $state('');

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { version } from '$app/environment';
-  import { live } from '$lib/device/live.svelte';
   import { askToKeep, isLow, storageReport, type StorageReport } from '$lib/device/storage';
   import { HANDS, looks, THEMES } from '$lib/ui/frame/looks.svelte';
   import { syncWords } from '$lib/ui/words/sync-words';
@@ -12,7 +11,6 @@
   $effect(() => {
     void storageReport().then((report) => (storage = report));
   });
-  const kept = live(() => () => stall.db.kept.orderBy('id').toArray(), []);
   function room(bytes: number | null): string {
     if (bytes === null) return 'unknown';
     const megabytes = bytes / 1_000_000;
@@ -53,6 +51,12 @@
   >
     <h2 id="device">This device</h2>
     <dl class="grid gap-x-5 sm:grid-cols-[auto_minmax(0,1fr)] sm:gap-y-1.5 [&>dd]:max-sm:mb-2">
+      <dt class="soft">Name</dt>
+      <dd>
+        <a class="plain" href="/devices/{stall.identity.device}"
+          >{stall.given?.name ?? 'not named'}</a
+        >
+      </dd>
       <dt class="soft">Number</dt>
       <dd>
         D{stall.identity.number}; its sales are D{stall.identity.number}-1, D{stall.identity
@@ -117,23 +121,33 @@
     <LockAfter />
   </section>
 
+  <section class="sheet grid content-start gap-3" aria-labelledby="customers">
+    <h2 id="customers">Customers</h2>
+    <p class="soft">
+      Who has a discount, an order or a bill; what they agreed to; forgetting them.
+    </p>
+    <a class="btn btn-quiet justify-self-start" href="/customers">Customers</a>
+  </section>
+
   <section class="sheet grid content-start gap-3" aria-labelledby="add">
     <h2 id="add">Devices and account</h2>
     <p class="soft">
-      Add a device, shut one out, see where an owner is signed in. For owners, with the network.
+      Name a device, give it an event and a drawer; for owners, with the network: add one, shut one
+      out, see where an owner is signed in.
     </p>
-    <a class="btn btn-quiet justify-self-start" href="/account">Devices and account</a>
+    <div class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet" href="/devices">Devices</a>
+      <a class="btn btn-quiet" href="/account">Account</a>
+    </div>
   </section>
 
-  <section class="sheet grid content-start gap-3" aria-labelledby="kept">
-    <h2 id="kept">Kept, not applied</h2>
-    {#each kept.value as row (row.id)}
-      <p>
-        <b class="code">{row.id.slice(0, 8)}</b>
-        {row.where === 'server' ? 'on the server' : 'on this device'}: {row.message}
-      </p>
-    {:else}
-      <p class="soft">Nothing. What a version cannot read is kept here until a newer one can.</p>
-    {/each}
+  <section class="sheet grid content-start gap-3" aria-labelledby="loose">
+    <h2 id="loose">Loose ends</h2>
+    <p class="soft">
+      {stall.kept === 0
+        ? 'This device knows of none. What was not allowed or not understood is kept there.'
+        : `${String(stall.kept)} ${stall.kept === 1 ? 'entry' : 'entries'} of this device must be looked at.`}
+    </p>
+    <a class="btn btn-quiet justify-self-start" href="/loose-ends">Loose ends</a>
   </section>
 </div>

@@ -7,7 +7,14 @@ import { put, type Change } from '../change';
 import { saidBy } from './said-by';
 
 export type Act =
-  'price.set' | 'person.set' | 'set-up' | 'discount.given' | 'drawer.opened' | 'drawer.counted';
+  | 'price.set'
+  | 'person.set'
+  | 'set-up'
+  | 'discount.given'
+  | 'drawer.opened'
+  | 'drawer.counted'
+  | 'customer.erased'
+  | 'looseEnd.settled';
 
 export interface ActFacts {
   readonly what: Act;

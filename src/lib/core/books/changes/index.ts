@@ -1,7 +1,9 @@
 /** What each kind of entry does to the books. The compiler asks for every kind. */
 import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
 import type { Change } from '../change';
+import { customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened, paymentTaken } from './drawer';
+import { looseEndSettled } from './loose-end';
 import { saleRung } from './sale';
 import {
   businessSet,
@@ -22,6 +24,9 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'table.set': tableSet,
   'staff.set': staffSet,
   'device.set': deviceSet,
+  'customer.set': customerSet,
+  'customer.consent': customerConsent,
+  'customer.erased': customerErased,
   'event.set': eventSet,
   'event.stage': eventStage,
   'drawer.opened': drawerOpened,
@@ -29,6 +34,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'stock.moved': stockMoved,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
+  'looseEnd.settled': looseEndSettled,
 };
 
 /**

@@ -35,7 +35,7 @@ export const eventStage = (entry: EntryOf<'event.stage'>): Change[] => [
   merge('events', entry.body.event, 'stage', entry.stamp, { stage: entry.body.stage }),
 ];
 
-type SetKind = Exclude<Extract<Kind, `${string}.set`>, 'business.set'>;
+type SetKind = Exclude<Extract<Kind, `${string}.set`>, 'business.set' | 'customer.set'>;
 
 function record(
   table: Parameters<typeof merge>[0],

@@ -3,12 +3,16 @@ import type { z } from 'zod';
 import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import { businessSet } from './business-set';
+import { customerConsent } from './customer-consent';
+import { customerErased } from './customer-erased';
+import { customerSet } from './customer-set';
 import { deviceSet } from './device-set';
 import { drawerCounted } from './drawer-counted';
 import { drawerOpened } from './drawer-opened';
 import { eventSet } from './event-set';
 import { eventStage } from './event-stage';
 import { itemSet } from './item-set';
+import { looseEndSettled } from './loose-end-settled';
 import { paymentTaken } from './payment-taken';
 import { saleRung } from './sale-rung';
 import { staffSet } from './staff-set';
@@ -23,6 +27,9 @@ export const kinds = {
   'table.set': tableSet,
   'staff.set': staffSet,
   'device.set': deviceSet,
+  'customer.set': customerSet,
+  'customer.consent': customerConsent,
+  'customer.erased': customerErased,
   'event.set': eventSet,
   'event.stage': eventStage,
   'drawer.opened': drawerOpened,
@@ -30,14 +37,21 @@ export const kinds = {
   'stock.moved': stockMoved,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
+  'looseEnd.settled': looseEndSettled,
 } as const;
 
 export type Kind = keyof typeof kinds;
+type PrivateSchema<K extends Kind> = (typeof kinds)[K]['private'];
+/** What the private part of a kind holds; `never` for most. */
+export type PrivateOf<K extends Kind> =
+  PrivateSchema<K> extends z.ZodType ? z.infer<PrivateSchema<K>> : never;
 export type BodyOf<K extends Kind> = z.infer<(typeof kinds)[K]['body']>;
 /** An entry of a known kind whose body has been checked and brought up to date. */
-export type EntryOf<K extends Kind> = Omit<Entry, 'kind' | 'body'> & {
+export type EntryOf<K extends Kind> = Omit<Entry, 'kind' | 'body' | 'private'> & {
   readonly kind: K;
   readonly body: BodyOf<K>;
+  /** Missing where there is none, and where it has been erased. */
+  readonly private?: { readonly salt: string; readonly data: PrivateOf<K> } | undefined;
 };
 export type KnownEntry = { [K in Kind]: EntryOf<K> }[Kind];
 
@@ -51,4 +65,18 @@ export function draft<K extends Kind>(
   body: BodyOf<K>,
 ): Draft {
   return { id, kind, v: kinds[kind].v, event, body: body };
+}
+
+/**
+ * A draft with a private part.
+ * @param salt Random, at least 16 characters, so that nobody can guess back from the digest.
+ */
+export function privateDraft<K extends Kind>(
+  kind: K,
+  id: string,
+  body: BodyOf<K>,
+  salt: string,
+  data: PrivateOf<K>,
+): Draft {
+  return { ...draft(kind, id, null, body), private: { salt, data } };
 }

@@ -1,0 +1,13 @@
+import type { EntryOf } from '../../daybook/kinds';
+import { put, type Change } from '../change';
+import { act } from './acts';
+import { saidBy } from './said-by';
+
+export const looseEndSettled = (entry: EntryOf<'looseEnd.settled'>): Change[] => [
+  put('settlements', { id: entry.id, ...saidBy(entry), ...entry.body }),
+  act(entry, {
+    what: 'looseEnd.settled',
+    about: `${entry.body.how}: ${entry.body.reason}`.slice(0, 120),
+    amount: null,
+  }),
+];

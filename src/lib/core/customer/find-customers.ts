@@ -1,0 +1,45 @@
+import type { Row } from '../books/tables';
+
+/**
+ * Customers by any part of name, company, e-mail or phone, every word of what is typed; those whose
+ * name begins with it first, then by name. The ones that were erased or put away are not found.
+ */
+export function findCustomers(
+  typed: string,
+  customers: readonly Row<'customers'>[],
+): readonly Row<'customers'>[] {
+  const words = typed
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
+  const figures = typed.replace(/\D/g, '');
+  const found = customers.filter(
+    (each) => each.isActive && !each.isErased && each.name !== '' && isFound(each, words, figures),
+  );
+  const rank = ({ name }: Row<'customers'>): number =>
+    name.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1;
+  return found
+    .map((customer, at) => ({ customer, at }))
+    .sort(
+      (a, b) =>
+        rank(a.customer) - rank(b.customer) ||
+        compare(a.customer.name, b.customer.name) ||
+        a.at - b.at,
+    )
+    .map(({ customer }) => customer);
+}
+
+function isFound(
+  { name, company, email, phone }: Row<'customers'>,
+  words: readonly string[],
+  figures: string,
+): boolean {
+  const text = [name, company, email].join(' ').toLowerCase();
+  const isPhone = figures.length >= 3 && phone.replace(/\D/g, '').includes(figures);
+  return isPhone || words.every((word) => text.includes(word));
+}
+
+const compare = (a: string, b: string): number => {
+  const [x, y] = [a.toLowerCase(), b.toLowerCase()];
+  return x === y ? 0 : x < y ? -1 : 1;
+};

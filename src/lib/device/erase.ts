@@ -1,0 +1,25 @@
+/** Dropping what is personal of erased customers from every entry that this device keeps. */
+import { forgetting } from '../core/customer/erased';
+import type { Entry } from '../core/daybook/entry';
+import type { DeviceDatabase } from './database';
+
+/** Within a transaction over `entries`, `received` and `kept`. */
+export async function erasePrivate(
+  db: DeviceDatabase,
+  customers: readonly string[],
+): Promise<void> {
+  const erased = new Set(customers);
+  const bare = (entries: readonly Entry[]): Entry[] =>
+    entries.map((entry) => forgetting(entry, erased));
+  const forget = (block: { entries: readonly Entry[] }): void => {
+    const next = bare(block.entries);
+    if (next.some((entry, at) => entry !== block.entries[at])) block.entries = next;
+  };
+  await Promise.all([
+    db.entries.toCollection().modify(forget),
+    db.received.toCollection().modify(forget),
+    db.kept.toCollection().modify((row: { entry: Entry | null }) => {
+      if (row.entry !== null) row.entry = forgetting(row.entry, erased);
+    }),
+  ]);
+}

@@ -1,0 +1,90 @@
+import assert from 'node:assert/strict';
+import { beforeEach, describe, it } from 'node:test';
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import type { Entry } from '../core/daybook/entry';
+import { BUSINESS, deviceId, DeviceWriter } from '../core/testing/arbitrary-daybook';
+import { DeviceDatabase } from './database';
+import { DeviceDaybook, ownEntriesAfter } from './daybook';
+import { handOver, startAnew, wipe } from './shut-out';
+import type { Transport } from './sync/transport';
+
+const now = Date.UTC(2026, 10, 22, 9);
+let db: DeviceDatabase;
+let daybook: DeviceDaybook;
+const writer = new DeviceWriter(9);
+const sell = async (): Promise<void> => {
+  await daybook.append(() => ({ ok: true, drafts: writer.sale([[1, 1]], 0, now) }));
+};
+beforeEach(async () => {
+  db = new DeviceDatabase('test', { indexedDB: new IDBFactory(), IDBKeyRange });
+  await db.write('identity', { business: BUSINESS, device: deviceId(1), number: 1, token: 'x' });
+  daybook = new DeviceDaybook(db, { now: () => now });
+});
+
+/** Answers each batch with what `answers` says; counts what was handed over. */
+function server(answers: (batch: readonly Entry[]) => 'answer' | 'nothing') {
+  const handed: number[] = [];
+  const transport = {
+    handOver: async (batch: readonly Entry[]) => {
+      const came = answers(batch);
+      if (came === 'answer') handed.push(...batch.map(({ seq }) => seq));
+      return await Promise.resolve(came === 'answer' ? { came, answer: {} } : { came });
+    },
+  } as unknown as Transport;
+  return { handed, transport };
+}
+
+describe('a device that is shut out', () => {
+  it('hands over what it had not sent and then has nothing', async () => {
+    await sell();
+    await sell();
+    await daybook.settle();
+    await db.write('standing', {
+      sent: 2,
+      position: 0,
+      received: {},
+      clock: { millis: 0, counter: 0 },
+    });
+    await wipe(db);
+    assert.equal(await db.books.sales.count(), 0);
+    const { handed, transport } = server(() => 'answer');
+    assert.equal(await handOver(db, transport), 0);
+    assert.deepEqual(handed, [3, 4]);
+    await startAnew(db);
+    assert.equal(await db.read('identity'), undefined);
+  });
+
+  it('keeps all of it while the server does not take it', async () => {
+    await sell();
+    assert.equal(await handOver(db, server(() => 'nothing').transport), 2);
+    assert.equal((await ownEntriesAfter(db, 0, 10)).length, 2);
+    await assert.rejects(startAnew(db), /something to hand over/);
+  });
+
+  it('keeps what another window wrote while it was handing over', async () => {
+    await sell();
+    const { transport } = server(() => 'answer');
+    const { entries } = db;
+    const where = entries.where.bind(entries);
+    // Between the last look and the deletion another window sells.
+    Object.assign(entries, {
+      where: (field: string) => {
+        const clause = where(field);
+        return Object.assign(Object.create(clause) as typeof clause, {
+          belowOrEqual: (upTo: number) => ({
+            delete: async () => {
+              await sell();
+              await clause.belowOrEqual(upTo).delete();
+            },
+          }),
+        });
+      },
+    });
+    assert.equal(await handOver(db, transport), 0);
+    Object.assign(entries, { where });
+    assert.deepEqual(
+      (await ownEntriesAfter(db, 0, 10)).map(({ seq }) => seq),
+      [3, 4],
+    );
+  });
+});

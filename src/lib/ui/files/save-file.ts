@@ -1,0 +1,10 @@
+/** Hands text over as a file to keep, as a download. */
+export function saveFile(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  // The browser has taken hold of it by then.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
+}

@@ -1,0 +1,52 @@
+/** Sentences about what does not tie up yet. */
+import type { KeptEntry, SettleRefusal } from '../../core/loose-end/kept-entry';
+import type { Settlement } from '../../core/daybook/kinds/loose-end-settled';
+
+/** What became of an entry, as the head of its card. */
+export const stateWords: Readonly<Record<KeptEntry['state'], string>> = {
+  doubted: 'It counts, though it was not allowed',
+  barred: 'It was left out, since it was not allowed',
+  kept: 'It is kept, but could not be understood',
+};
+
+/** What the button says. */
+export const settleWords: Readonly<Record<Settlement, string>> = {
+  accepted: 'Leave it as it is',
+  'done over': 'Do it after all',
+  'left out': 'Leave it out',
+};
+
+/** What was done, in the record. */
+export const settledWords: Readonly<Record<Settlement, string>> = {
+  accepted: 'left as it is',
+  'done over': 'done after all',
+  'left out': 'left out',
+};
+
+const kindWords: Readonly<Record<string, string>> = {
+  'business.set': 'The business set up',
+  'tax.set': 'A tax set',
+  'item.set': 'Goods or a price set',
+  'table.set': 'A table arranged',
+  'staff.set': 'A person set up',
+  'device.set': 'A device named',
+  'customer.set': 'A customer noted down',
+  'customer.erased': 'A customer forgotten',
+  'event.set': 'An event set up',
+  'sale.rung': 'A sale',
+  'looseEnd.settled': 'A loose end settled',
+};
+
+/** A kind in words; one that is not known here, by its own name. */
+export const kindInWords = (kind: string): string => kindWords[kind] ?? `An entry “${kind}”`;
+
+export function settleRefusalWords({ code }: SettleRefusal): string {
+  switch (code) {
+    case 'looseEnd/no-reason':
+      return 'Say why, in a few words; whoever looks at the books later will want to know.';
+    case 'looseEnd/settled':
+      return 'Somebody has settled this already.';
+    case 'looseEnd/not-so':
+      return 'This cannot be settled that way.';
+  }
+}

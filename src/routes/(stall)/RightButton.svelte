@@ -1,0 +1,41 @@
+<script lang="ts">
+  import type { Right } from '$lib/core/people/rights';
+  import LendRight from './LendRight.svelte';
+  import { useStall } from './stall.svelte';
+
+  interface Props {
+    /** What it asks for, or null if everybody may. */
+    right: Right | null;
+    label: string;
+    /** With who lent the right, if somebody did. */
+    onGo: (lentBy?: string) => void | Promise<void>;
+    look?: string;
+    isBusy?: boolean;
+  }
+  const { right, label, onGo, look = 'btn-main', isBusy = false }: Props = $props();
+  const stall = useStall();
+  let isLending = $state(false);
+
+  function press(): void {
+    if (right === null || stall.may(right)) void onGo();
+    else isLending = true;
+  }
+</script>
+
+{#if isLending && right !== null}
+  <LendRight
+    {right}
+    onLent={(lender) => {
+      isLending = false;
+      void onGo(lender);
+    }}
+    onBack={() => (isLending = false)}
+  />
+{:else}
+  <button
+    type="button"
+    class={['btn justify-self-start px-6', look]}
+    disabled={isBusy}
+    onclick={press}>{label}</button
+  >
+{/if}

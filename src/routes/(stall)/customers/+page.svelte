@@ -1,0 +1,46 @@
+<script lang="ts">
+  import { findCustomers } from '$lib/core/customer/find-customers';
+  import { live } from '$lib/device/live.svelte';
+  import { useStall } from '../stall.svelte';
+
+  const { db } = useStall();
+  const AT_MOST = 100;
+  let typed = $state('');
+  const all = live(() => () => db.books.customers.toArray(), []);
+  const found = $derived(findCustomers(typed, all.value));
+</script>
+
+<div class="page mx-auto w-full max-w-3xl gap-5">
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <h1>Customers</h1>
+    <a class="btn btn-main px-6" href="/customers/new">Note somebody down</a>
+  </div>
+  <label class="grid gap-1 font-[560]">
+    Name, company, e-mail or phone
+    <input class="input w-full text-lg" bind:value={typed} autocomplete="off" />
+  </label>
+  <ul class="sheet grid gap-1" data-testid="customers">
+    {#each found.slice(0, AT_MOST) as { id, name, company, phone, mayKeep } (id)}
+      <li>
+        <a
+          class="hover:bg-base-200 flex min-h-14 flex-wrap items-center justify-between gap-2 rounded-lg px-3"
+          href="/customers/{id}"
+        >
+          <span><b class="text-lg">{name}</b>{company === '' ? '' : `, ${company}`}</span>
+          <span class="soft">{phone}{mayKeep ? '' : ' · has not agreed to be kept'}</span>
+        </a>
+      </li>
+    {:else}
+      {#if all.isRead}
+        <li class="soft p-3">
+          {typed.trim() === ''
+            ? 'Nobody yet. Note somebody down who is to have a discount, an order or a bill.'
+            : `Nobody fits “${typed}”.`}
+        </li>
+      {/if}
+    {/each}
+  </ul>
+  {#if found.length > AT_MOST}
+    <p class="soft">{found.length - AT_MOST} more; type a little more of the name.</p>
+  {/if}
+</div>

@@ -1,0 +1,41 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { live } from '$lib/device/live.svelte';
+  import { useStall } from '../../stall.svelte';
+  import Consent from './Consent.svelte';
+  import CustomerForm from './CustomerForm.svelte';
+  import Forget from './Forget.svelte';
+
+  const { db } = useStall();
+  const id = $derived(page.params['id'] ?? 'new');
+  const found = live(() => {
+    const wanted = id;
+    return () => db.books.customers.get(wanted);
+  }, undefined);
+  const customer = $derived(found.value);
+</script>
+
+<div class="page mx-auto w-full max-w-3xl gap-5">
+  {#if id === 'new'}
+    <h1>Note a customer down</h1>
+    <CustomerForm />
+  {:else if customer === undefined}
+    {#if found.isRead}
+      <h1>Nobody of that name</h1>
+      <p class="sheet">
+        This device knows no such customer. <a class="plain" href="/customers">Customers</a>
+      </p>
+    {/if}
+  {:else if customer.isErased}
+    <h1>A customer who was forgotten</h1>
+    <p class="sheet">
+      Nothing is known of them any more. What they bought stays in the figures.
+      <a class="plain" href="/customers">Customers</a>
+    </p>
+  {:else}
+    <h1>{customer.name}</h1>
+    {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}
+    <Consent {customer} />
+    <Forget {customer} />
+  {/if}
+</div>

@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
+  import { customerFile } from '$lib/core/customer/export-customer';
+  import { eraseCustomer } from '$lib/core/customer/set-customer';
+  import { newId } from '$lib/device/new-id';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import RightButton from '../../RightButton.svelte';
+  import { useStall } from '../../stall.svelte';
+
+  interface Props {
+    customer: Row<'customers'>;
+  }
+  const { customer }: Props = $props();
+  const stall = useStall();
+  const { db } = stall;
+  let isAsking = $state(false);
+
+  async function hand(): Promise<void> {
+    const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
+    const file = customerFile(customer, consents, []);
+    saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
+  }
+
+  async function forget(lentBy?: string): Promise<void> {
+    await stall.daybook.append(
+      () => eraseCustomer(newId, customer.id),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    await stall.daybook.settle();
+    toast('Forgotten. Other devices forget when they next sync.');
+    await goto('/customers');
+  }
+</script>
+
+<section class="sheet grid gap-3" aria-labelledby="data">
+  <h2 id="data">Their data</h2>
+  <div class="flex flex-wrap gap-2">
+    <button type="button" class="btn btn-quiet" onclick={hand}>Save all of it as a file</button>
+    {#if !isAsking}
+      <button type="button" class="btn btn-quiet" onclick={() => (isAsking = true)}
+        >Forget them …</button
+      >
+    {/if}
+  </div>
+  {#if isAsking}
+    <div class="bg-base-200 grid gap-3 rounded-lg p-3" role="group" aria-label="Forget them?">
+      <p>
+        Name, addresses, numbers and notes go from every device and from the server, for good. What
+        they bought stays in the figures, without saying who it was. This cannot be undone.
+      </p>
+      <RightButton
+        right="set-up"
+        label="Forget {customer.name}"
+        look="btn-quiet !border-error text-error"
+        onGo={forget}
+      />
+      <button
+        type="button"
+        class="btn btn-quiet justify-self-start"
+        onclick={() => (isAsking = false)}>Leave it</button
+      >
+    </div>
+  {/if}
+</section>

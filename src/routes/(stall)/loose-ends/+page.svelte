@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { keptAnswerSchema } from '$lib/core/daybook/sync-messages';
+  import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
+  import { live } from '$lib/device/live.svelte';
+  import { shortDayWords } from '$lib/ui/words/date-words';
+  import { settledWords } from '$lib/ui/words/loose-end-words';
+  import type { Settlement } from '$lib/core/daybook/kinds/loose-end-settled';
+  import { useStall } from '../stall.svelte';
+  import KeptCard from './KeptCard.svelte';
+
+  const stall = useStall();
+  const { db } = stall;
+  let asked = $state.raw<readonly KeptEntry[] | null>(null);
+  let says = $state('');
+  const settlements = live(() => () => db.books.settlements.toArray(), []);
+  const here = live(() => () => db.kept.where('id').above('').toArray(), []);
+  const open = $derived(openOnes(asked ?? [], settlements.value));
+  /** What this device itself cannot read, beyond what the server says. */
+  const unread = $derived(
+    here.value.filter(({ id, where }) => {
+      const isSettled = settlements.value.some(({ looseEnd }) => looseEnd === `entry:${id}`);
+      return where === 'here' || (asked === null && !isSettled);
+    }),
+  );
+  const settled = $derived(
+    settlements.value.toSorted((a, b) => (a.at < b.at ? 1 : -1)).slice(0, 50),
+  );
+
+  async function look(): Promise<void> {
+    const answer = await stall.transport.ask('/api/kept', keptAnswerSchema);
+    if (answer.came === 'answer') {
+      asked = answer.answer.kept;
+      says = '';
+    } else {
+      says =
+        answer.came === 'refusal'
+          ? answer.refusal.message
+          : 'No network now, so this is what this device knows of. The server’s list has all of them.';
+    }
+  }
+  $effect(() => void look());
+</script>
+
+<div class="page mx-auto w-full max-w-3xl gap-5">
+  <h1>Loose ends</h1>
+  <p class="soft">
+    What was written without the right to it, or could not be understood. Nothing of it is lost;
+    each is settled by a record that says how and why.
+  </p>
+  {#if says !== ''}
+    <p class="sheet" role="status">{says}</p>
+    <button type="button" class="btn btn-quiet justify-self-start" onclick={look}>Ask again</button>
+  {/if}
+  {#each open as kept (kept.entry.id)}
+    <KeptCard {kept} settlements={settlements.value} />
+  {:else}
+    {#if asked !== null && unread.length === 0}
+      <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
+    {/if}
+  {/each}
+  {#each unread as row (row.id)}
+    <section class="sheet">
+      <b class="code">{row.id.slice(0, 8)}</b>
+      {row.where === 'server' ? 'on the server' : 'on this device'}: {row.message}
+    </section>
+  {/each}
+  {#if settled.length > 0}
+    <section class="sheet grid gap-2" aria-labelledby="settled">
+      <h2 id="settled">Settled</h2>
+      <ul class="grid" data-testid="settled">
+        {#each settled as { id, at, by, how, reason } (id)}
+          <li class="border-base-300 border-b py-2 last:border-0">
+            <b>{settledWords[how as Settlement]}</b>: {reason}
+            <span class="soft block text-sm"
+              >{stall.nameOf(by)}, {shortDayWords(at.slice(0, 10), stall.business.locale)}</span
+            >
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+</div>

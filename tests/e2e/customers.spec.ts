@@ -1,0 +1,146 @@
+/** Customers noted down and forgotten, devices that are given something, loose ends that are settled. */
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { enrol, PINS, standing } from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterAll(() => till.end());
+
+const lend = async (page: Page, name: string): Promise<void> => {
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByLabel(`PIN of ${name}`).fill(PINS[name]!);
+  await page.getByRole('button', { name: 'Lend it this once' }).click();
+};
+
+test('a customer is noted down with no network, handed their data, and forgotten everywhere', async ({
+  browser,
+}) => {
+  const [phone, desk] = await Promise.all([browser.newContext(), browser.newContext()]);
+  const seller = await phone.newPage();
+  await enrol(seller, till, 'Oriel');
+  const owner = await desk.newPage();
+  await enrol(owner, till, 'Maren');
+
+  await seller.goto(`${till.origin}/customers`);
+  await expect(seller.getByTestId('customers')).toContainText('Hazel Birk, Sluice Allotments');
+  await phone.setOffline(true);
+  await seller.getByRole('link', { name: 'Note somebody down' }).click();
+  await seller.getByLabel('E-mail').fill('linden@');
+  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(seller.getByRole('alert')).toContainText('Give the customer a name');
+  await seller.getByLabel('Name', { exact: true }).fill('Linden Marsh');
+  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(seller.getByRole('alert')).toContainText('“linden@” is not an e-mail address');
+  await seller.getByLabel('E-mail').fill('linden@marsh.example');
+  await seller.getByLabel('Agreed to be kept').selectOption({ label: 'said so' });
+  // More than a helper may give anybody: an owner lends the right to it.
+  await seller.getByLabel('Standing discount').fill('12');
+  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await lend(seller, 'Maren');
+  await expect(seller.getByTestId('customers')).toContainText('Linden Marsh');
+  await phone.setOffline(false);
+  await expect(standing(seller)).toHaveText('All sent');
+
+  await owner.goto(`${till.origin}/customers`);
+  await owner.getByLabel('Name, company, e-mail or phone').fill('linden');
+  await owner.getByRole('link', { name: /Linden Marsh/ }).click();
+  await expect(owner.getByTestId('consents')).toContainText('Yes, said so');
+  const saving = owner.waitForEvent('download');
+  await owner.getByRole('button', { name: 'Save all of it as a file' }).click();
+  const file = JSON.parse(readFileSync(await (await saving).path(), 'utf8')) as {
+    customer: Record<string, unknown>;
+    consents: unknown[];
+  };
+  expect(file.customer).toMatchObject({ email: 'linden@marsh.example', discount: '12' });
+  expect(file.consents).toHaveLength(1);
+  await owner.getByRole('button', { name: 'Forget them …' }).click();
+  await owner.getByRole('button', { name: 'Forget Linden Marsh' }).click();
+  await expect(owner.getByTestId('customers')).not.toContainText('Linden');
+  await expect(standing(owner)).toHaveText('All sent');
+
+  await seller.goto(`${till.origin}/customers`);
+  await expect(seller.getByTestId('customers')).not.toContainText('Linden');
+  for (const page of [seller, owner])
+    expect(await everythingOn(page)).not.toContain('linden@marsh');
+  await Promise.all([phone.close(), desk.close()]);
+});
+
+/** All of the device's database, as text. */
+const everythingOn = async (page: Page): Promise<string> =>
+  await page.evaluate(async () => {
+    const open = indexedDB.open('stall-till');
+    await new Promise((done) => (open.onsuccess = done));
+    const stores = Array.from(open.result.objectStoreNames);
+    const transaction = open.result.transaction(stores);
+    const all = await Promise.all(
+      stores.map(
+        (store) =>
+          new Promise((done) => {
+            const asked = transaction.objectStore(store).getAll();
+            asked.onsuccess = () => done(asked.result);
+          }),
+      ),
+    );
+    open.result.close();
+    return JSON.stringify(all);
+  });
+
+test('an owner names a device and gives it a drawer; a right taken away meanwhile is a loose end', async ({
+  browser,
+}) => {
+  const [phone, desk] = await Promise.all([browser.newContext(), browser.newContext()]);
+  const owner = await desk.newPage();
+  await enrol(owner, till, 'Maren');
+  const helper = await phone.newPage();
+  await enrol(helper, till, 'Tobin');
+  await expect(standing(helper)).toHaveText('All sent');
+
+  const may = async (isAllowed: boolean): Promise<void> => {
+    await owner.goto(`${till.origin}/people`);
+    await owner.getByRole('link', { name: /^Tobin/ }).click();
+    await owner.getByLabel('change goods, prices, people and events').setChecked(isAllowed);
+    await owner.getByRole('button', { name: 'Keep it so' }).click();
+    await expect(owner.getByRole('heading', { name: 'People' })).toBeVisible();
+    await expect(standing(owner)).toHaveText('All sent');
+  };
+  await may(true);
+  await owner.goto(`${till.origin}/devices`);
+  await owner
+    .getByRole('link', { name: /^D\d+ Desk browser$/ })
+    .last()
+    .click();
+  await owner.getByLabel('Name', { exact: true }).fill('Tobin’s handheld');
+  await owner.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(owner.getByTestId('devices')).toContainText('Tobin’s handheld');
+
+  await helper.goto(`${till.origin}/set-up`);
+  await expect(helper.getByRole('link', { name: 'Tobin’s handheld' })).toBeVisible();
+  await helper.goto(`${till.origin}/people/new`);
+  await phone.setOffline(true);
+  await may(false);
+  await helper.getByLabel('Name', { exact: true }).fill('Bryony');
+  await helper.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(helper.getByRole('link', { name: /^Bryony/ })).toBeVisible();
+  await phone.setOffline(false);
+  await expect(standing(helper)).toHaveText('All sent');
+
+  await owner.goto(`${till.origin}/loose-ends`);
+  const card = owner.getByRole('article', { name: 'A person set up' });
+  await expect(card).toContainText('Bryony');
+  await expect(card).toContainText('Tobin');
+  await expect(card).toContainText('Tobin’s handheld');
+  await card.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(card.getByRole('alert')).toContainText('Say why');
+  await card.getByLabel('Why it is settled so').fill('Bryony starts next month');
+  await card.getByRole('button', { name: 'Leave it out' }).click();
+  await expect(owner.getByTestId('none')).toBeVisible();
+  await expect(owner.getByTestId('settled')).toContainText('left out: Bryony starts next month');
+  // The device that had set her up shows again what holds.
+  await helper.goto(`${till.origin}/people`);
+  await expect(helper.getByRole('heading', { name: 'No longer here' })).toBeVisible();
+  await Promise.all([phone.close(), desk.close()]);
+});

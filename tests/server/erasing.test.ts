@@ -1,0 +1,103 @@
+/** A customer who is erased: nothing personal is left in any table, whatever arrives when. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import { eraseCustomer, noteConsent } from '../../src/lib/core/customer/set-customer';
+import { chainFault, EMPTY_CHAIN, headAfter } from '../../src/lib/core/daybook/chain';
+import { entrySchema } from '../../src/lib/core/daybook/entry';
+import {
+  BUSINESS,
+  customerDraft,
+  customerId,
+  deviceId,
+  DeviceWriter,
+} from '../../src/lib/core/testing/arbitrary-daybook';
+import { putAside } from '../../src/lib/server/access/devices';
+import { BookReader } from '../../src/lib/server/books/read-books';
+import { append } from '../../src/lib/server/daybook/append';
+import { pull } from '../../src/lib/server/daybook/pull';
+import { rebuild } from '../../src/lib/server/daybook/rebuild';
+import { select } from '../../src/lib/server/database/select';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const now = Date.UTC(2026, 10, 22, 10);
+const [phone, desk, lost] = [1, 2, 3].map((n) => ({ business: BUSINESS, device: deviceId(n) }));
+let t: TestDatabase;
+before(async () => {
+  t = await testDatabase();
+  for (const ref of [phone!, desk!, lost!]) await t.enrol(BUSINESS, ref.device);
+});
+after(() => t.end());
+
+/** Every text of every table that holds `word`. */
+async function placesOf(word: string): Promise<string[]> {
+  const columns = await select<{ name: string; field: string }>(
+    t.database,
+    'SELECT TABLE_NAME AS name, COLUMN_NAME AS field FROM information_schema.COLUMNS ' +
+      'WHERE TABLE_SCHEMA = DATABASE()',
+    [],
+  );
+  const places: string[] = [];
+  for (const { name, field } of columns) {
+    const found = await select(
+      t.database,
+      `SELECT 1 FROM \`${name}\` WHERE CONVERT(\`${field}\` USING utf8mb4) LIKE ? LIMIT 1`,
+      [`%${word}%`],
+    );
+    if (found.length > 0) places.push(`${name}.${field}`);
+  }
+  return places;
+}
+
+describe('erasing a customer on the server', () => {
+  const [first, second, third] = [new DeviceWriter(1), new DeviceWriter(2), new DeviceWriter(3)];
+
+  it('takes the person out of every table, and the chains still verify', async () => {
+    const known = [
+      customerDraft(1, 'Wrenfield', first.newId),
+      customerDraft(2, 'Alder', first.newId),
+    ];
+    const agreed = noteConsent(first.newId, customerId(1), true, 'written').drafts;
+    await append(t.database, phone!, first.append([...known, ...agreed], now));
+    await putAside(
+      t.database,
+      lost!,
+      third.append([customerDraft(1, 'Wrenfield', third.newId)], now),
+    );
+    assert.deepEqual((await placesOf('Wrenfield')).sort(), [
+      'access_unsent.entry',
+      'books_customers.email',
+      'books_customers.name',
+      'daybook_entries.entry',
+    ]);
+    const erasure = eraseCustomer(second.newId, customerId(1)).drafts;
+    await append(t.database, desk!, second.append(erasure, now + 1000));
+    assert.deepEqual(await placesOf('Wrenfield'), []);
+    assert.deepEqual(await placesOf('wrenfield@'), []);
+    assert.notDeepEqual(await placesOf('Alder'), []);
+    let head = EMPTY_CHAIN;
+    for (const text of (await pull(t.database, desk!, 0)).entries) {
+      const entry = entrySchema.parse(JSON.parse(text));
+      assert.equal(chainFault(entry, head), null);
+      head = headAfter(entry);
+    }
+    assert.equal(head.seq, 3);
+  });
+
+  it('keeps nothing personal of what a device that had not heard of it sends later', async () => {
+    const late = first.append([customerDraft(1, 'Wrenfield', first.newId)], now + 2000);
+    const answer = await append(t.database, phone!, late);
+    assert.deepEqual([answer.refused, answer.have, answer.kept], [null, 4, []]);
+    assert.deepEqual(await placesOf('Wrenfield'), []);
+    // The same again, as a device sends that missed the answer.
+    assert.equal((await append(t.database, phone!, late)).refused, null);
+  });
+
+  it('gives the same books when they are worked out again', async () => {
+    const books = new BookReader(t.database);
+    const before = await books.all(BUSINESS);
+    assert.equal(before.customers?.length, 2);
+    assert.equal(before.consents?.length, 1);
+    await rebuild(t.database, BUSINESS);
+    assert.deepEqual(await books.all(BUSINESS), before);
+  });
+});
