@@ -1,5 +1,6 @@
 /** How the demo writes its goods: short lines that become item entries. */
 import type { BodyOf } from '../src/lib/core/daybook/kinds';
+import { PLAIN_ITEM } from '../src/lib/core/goods/plain-item';
 import { recordIdOf } from './ids';
 
 type ItemBody = BodyOf<'item.set'>;
@@ -41,6 +42,7 @@ export function goodsOn(business: string, table: string, colour: string, taxes: 
     width: options.width ?? 1,
     pull: options.pull ?? 3,
     body: {
+      ...PLAIN_ITEM,
       id: recordIdOf(business, 'item', code),
       name,
       detail,

@@ -73,7 +73,8 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
       .filter(({ table }) => table === name)
       .map(({ body, width }) => ({ item: body.id, width }));
     const id = recordIdOf(demo.id, 'table', name);
-    drafts.push(draft('table.set', newId(), null, { id, name, sort, goods, isActive: true }));
+    const body = { id, name, sort, goods, event: null, size: 'middle', isActive: true } as const;
+    drafts.push(draft('table.set', newId(), null, body));
   }
   const stock = demo.items
     .filter(({ body, load }) => body.isStocked && load > 0)
@@ -102,6 +103,7 @@ function eventOn(demo: DemoBusiness, at: number): EventBody {
     id: recordIdOf(demo.id, 'event', day),
     days: [{ date: day, opens, closes }],
     timeZone,
+    swaps: [],
     notes: '',
   };
 }

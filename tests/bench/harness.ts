@@ -55,6 +55,8 @@ async function fill(items: number, sales: number): Promise<void> {
       name: `Table ${String(n + 1)}`,
       sort: n,
       goods: made.slice(n * 40, n * 40 + 40).map(({ id }) => ({ item: id, width: 1 })),
+      event: null,
+      size: 'middle',
       isActive: true,
     }),
   );
@@ -96,6 +98,12 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       tax: {},
       total: price,
       cost: null,
+      extras: [],
+      listPrice: null,
+      reason: '',
+      note: '',
+      seller: null,
+      standing: 0,
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);
@@ -112,6 +120,9 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     taxes: [],
     payments: [part],
     note: '',
+    customer: null,
+    standingName: '',
+    service: 0,
   };
   const payment: Row<'payments'> = {
     id: part,

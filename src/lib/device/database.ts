@@ -11,7 +11,7 @@ import type { Tries } from '../core/people/pin-tries';
 import { rightsToBeginWith } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
-import type { TableSpec } from '../core/books/table-spec';
+import type { Field, TableSpec } from '../core/books/table-spec';
 
 /** Who this device is. Made when it is enrolled and never changed. */
 export interface Identity {
@@ -156,6 +156,20 @@ export class DeviceDatabase extends Dexie {
           row['drawer'] ??= null;
         });
       });
+    // Version 4 brought all that a slip can hold; every row gets what it lacks.
+    this.version(4)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        for (const name of tableNames) {
+          const initial = Object.entries<Field<unknown>>(tables[name].fields);
+          await transaction
+            .table<Record<string, unknown>>(name)
+            .toCollection()
+            .modify((row) => {
+              for (const [field, spec] of initial) row[field] ??= INITIAL[field] ?? spec.initial;
+            });
+        }
+      });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
@@ -172,6 +186,15 @@ export class DeviceDatabase extends Dexie {
     await this.meta.put({ key, value } as MetaRow);
   }
 }
+
+/** What fields were before there was a word for them, where that is not nothing. */
+const INITIAL: Readonly<Record<string, unknown>> = {
+  size: 'middle',
+  typedSide: 'cash',
+  uplift: '0',
+  isReturnable: true,
+  earnsPoints: true,
+};
 
 export const NO_CHOICES: Choices = { by: null, drawers: {} };
 

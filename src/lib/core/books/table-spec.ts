@@ -101,6 +101,7 @@ type RecordFields<G extends Readonly<Record<string, Fields>>> = Both<G[keyof G]>
 /** Each group gets a field of its own for its stamp: `set` has `setStamp`. */
 export function records<const G extends Readonly<Record<string, Fields>>>(
   groups: G,
+  { indexes = [] }: { readonly indexes?: readonly string[] } = {},
 ): TableSpec<'records', RecordFields<G>> {
   const fields: Record<string, Field<unknown>> = { id: id() };
   const names: Record<string, string[]> = {};
@@ -113,7 +114,7 @@ export function records<const G extends Readonly<Record<string, Fields>>>(
     key: ['id'],
     fields: fields as RecordFields<G>,
     groups: names,
-    indexes: [],
+    indexes,
     keep: 'always',
   };
 }

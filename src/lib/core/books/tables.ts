@@ -1,6 +1,10 @@
 /** Every table of the books. Amounts are minor units, quantities thousandths, times ISO text. */
+import type { z } from 'zod';
+import type { Immutable } from '../daybook/kind';
+import type { openLine } from '../daybook/kinds/slip-line';
 import type { Pieces } from '../money/worth';
 import type { PinHash } from '../people/pin';
+import type { Discount } from '../pricing/slip';
 import {
   facts,
   flag,
@@ -24,6 +28,37 @@ export interface TableGoods {
   readonly item: string;
   readonly width: number;
 }
+export interface Reorder {
+  readonly place: string;
+  readonly level: number;
+}
+export interface Choice {
+  readonly name: string;
+  readonly values: readonly string[];
+}
+export interface Extra {
+  readonly name: string;
+  readonly price: number;
+}
+export interface ExtraGroup {
+  readonly name: string;
+  readonly least: number;
+  readonly most: number;
+  readonly options: readonly (Extra & { readonly isDefault: boolean })[];
+}
+export interface GroupDiscount {
+  readonly id: string;
+  readonly name: string;
+  /** Percent. */
+  readonly percent: string;
+}
+export interface TaxSwap {
+  readonly from: string;
+  readonly to: string | null;
+}
+export type Service = Discount & { readonly taxes: readonly string[] };
+/** A line of a kept slip, without its key. */
+export type KeptLine = Immutable<z.infer<typeof openLine>>;
 export interface SaleTax {
   readonly id: string;
   readonly name: string;
@@ -42,6 +77,10 @@ export const tables = {
       pricesIncludeTax: flag(),
       taxRounding: text(4),
       cashStep: whole(),
+      typedSide: text(4),
+      uplift: text(12),
+      groups: json<readonly GroupDiscount[]>([]),
+      service: json<Service | null>(null),
       receiptHead: text(500),
       receiptFoot: text(500),
       lockAfter: whole(),
@@ -61,6 +100,7 @@ export const tables = {
     set: {
       name: text(80),
       detail: text(80),
+      description: text(500),
       code: text(40),
       barcodes: json<readonly string[]>([]),
       category: text(80),
@@ -68,18 +108,37 @@ export const tables = {
       unit: text(12),
       decimals: whole(),
       price: whole(),
+      otherPrice: wholeOrNull(),
+      isOpenPrice: flag(),
+      isTimed: flag(),
       taxes: json<readonly string[]>([]),
       cost: wholeOrNull(),
       low: whole(),
+      reorder: json<readonly Reorder[]>([]),
       isStocked: flag(),
+      variantOf: textOrNull(40),
+      values: json<readonly string[]>([]),
+      choices: json<readonly Choice[]>([]),
+      extras: json<readonly ExtraGroup[]>([]),
+      maker: textOrNull(40),
+      commodityCode: text(20),
+      isReturnable: flag(),
+      earnsPoints: flag(),
       isActive: flag(),
     },
   }),
+  makers: records({
+    set: { number: whole(), name: text(80), commission: text(12), isActive: flag() },
+  }),
+  /** Pictures of items, by item, as data addresses. */
+  photos: records({ set: { picture: json<{ readonly data: string } | null>(null) } }),
   tables: records({
     set: {
       name: text(80),
       sort: whole(),
       goods: json<readonly TableGoods[]>([]),
+      event: textOrNull(40),
+      size: text(6),
       isActive: flag(),
     },
   }),
@@ -150,6 +209,7 @@ export const tables = {
       timeZone: text(40),
       stripe: text(7),
       cloth: text(7),
+      swaps: json<readonly TaxSwap[]>([]),
       notes: text(500),
     },
     stage: { stage: text(10) },
@@ -233,6 +293,31 @@ export const tables = {
     { indexes: ['place'] },
   ),
 
+  /** Slips that are kept for later: set aside, or tabs. */
+  slips: records({
+    set: {
+      sort: text(5),
+      name: text(80),
+      customer: textOrNull(40),
+      group: json<Omit<GroupDiscount, 'id'> | null>(null),
+      discount: json<Discount | null>(null),
+      service: json<Service | null>(null),
+      note: text(500),
+    },
+    /** Whether it is open, taken up by a device, or gone. */
+    state: {
+      state: text(5),
+      device: textOrNull(40),
+      event: textOrNull(40),
+      by: textOrNull(40),
+      at: text(30),
+    },
+  }),
+  slipLines: records(
+    { set: { slip: id(), person: text(40), line: json<KeptLine | null>(null) } },
+    { indexes: ['slip'] },
+  ),
+
   sales: facts(
     ['id'],
     {
@@ -251,6 +336,10 @@ export const tables = {
       taxes: json<readonly SaleTax[]>([]),
       payments: json<readonly string[]>([]),
       note: text(500),
+      customer: textOrNull(40),
+      standingName: text(80),
+      /** With its tax, where prices are before tax. */
+      service: whole(),
     },
     { indexes: ['event'], keep: 'recent' },
   ),
@@ -272,6 +361,12 @@ export const tables = {
       tax: json<Readonly<Record<string, number>>>({}),
       total: whole(),
       cost: wholeOrNull(),
+      extras: json<readonly Extra[]>([]),
+      listPrice: wholeOrNull(),
+      reason: text(200),
+      note: text(200),
+      seller: textOrNull(40),
+      standing: whole(),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
@@ -336,4 +431,5 @@ export const GONE_SOLD = 'gone:sold';
 export const SUPPLIERS = 'suppliers';
 /** Sums by item or event need a key also where there is none. */
 export const UNLISTED = 'unlisted';
+export const SERVICE = 'service';
 export const NO_EVENT = 'none';

@@ -4,6 +4,13 @@ import { LARGEST_AMOUNT } from '../money/amount-text';
 import { isKnownCurrency } from '../money/currency';
 import { rateOf } from '../money/units';
 
+/** What was written is never changed. */
+export type Immutable<T> = T extends readonly (infer E)[]
+  ? readonly Immutable<E>[]
+  : T extends object
+    ? { readonly [F in keyof T]: Immutable<T[F]> }
+    : T;
+
 /** One kind of entry: the current version of its shape, and how older ones become it. */
 export interface KindSpec<Body extends z.ZodType, Private extends z.ZodType | null = null> {
   readonly v: number;

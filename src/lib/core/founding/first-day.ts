@@ -2,6 +2,7 @@
 import { BASE, SUPPLIERS, type Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
+import { PLAIN_ITEM } from '../goods/plain-item';
 import { readAmount, type AmountRefusal } from '../money/amount-text';
 
 export type FirstDayRefusal =
@@ -48,27 +49,20 @@ export function addGoods(command: AddGoods): FirstDayOutcome {
   const count = Number(typed) * 1000;
   const drafts = [
     draft('item.set', newId(), null, {
+      ...PLAIN_ITEM,
       id: item,
       name,
-      detail: '',
-      code: '',
-      barcodes: [],
-      category: '',
       colour: COLOURS[items.length % COLOURS.length]!,
-      unit: '',
-      decimals: 0,
       price: price.amount,
       taxes: tax === null ? [] : [tax],
-      cost: null,
-      low: 3000,
-      isStocked: true,
-      isActive: true,
     }),
     draft('table.set', newId(), null, {
       id: table?.id ?? newId(),
       name: table?.name ?? 'Table',
       sort: table?.sort ?? 0,
       goods: [...(table?.goods ?? []), { item, width: 1 }],
+      event: table?.event ?? null,
+      size: 'middle',
       isActive: true,
     }),
   ];
@@ -113,6 +107,7 @@ export function planEvent(command: PlanEvent): FirstDayOutcome {
     timeZone,
     stripe: '#1c684c',
     cloth: '#fffaf0',
+    swaps: [],
     notes: '',
   };
   return { ok: true, drafts: [draft('event.set', newId(), id, body)] };

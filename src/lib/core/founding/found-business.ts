@@ -26,6 +26,10 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     taxRounding: 'sale',
     // A step is one of a country's own coins; it says nothing about another currency.
     cashStep: currency === country.currency ? country.cashStep : 1,
+    typedSide: 'cash',
+    uplift: '0',
+    groups: [],
+    service: null,
     receiptHead: name,
     receiptFoot: '',
     lockAfter: 0,
@@ -34,7 +38,6 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     ...owner,
     role: 'owner',
     isActive: true,
-    rights: [...RIGHTS],
     discountUpTo: '0',
     pin: null,
   } as const;

@@ -22,22 +22,29 @@ export interface Breach {
   readonly by: string | null;
 }
 
-type Needs = { readonly [K in Kind]: (entry: EntryOf<K>, by?: PersonWithLimits) => Right | null };
+type Needs = {
+  readonly [K in Kind]: (entry: EntryOf<K>, by?: PersonWithLimits) => readonly Right[];
+};
 
-const nothing = (): null => null;
-const setUp = (): Right => 'set-up';
+const nothing = (): readonly Right[] => [];
+const setUp = (): readonly Right[] => ['set-up'];
 
 /** The right that each kind of entry asks for. The compiler asks for every kind. */
 const needs: Needs = {
   'business.set': setUp,
   'tax.set': setUp,
   'item.set': setUp,
+  'maker.set': setUp,
+  'photo.set': setUp,
   'table.set': setUp,
   'staff.set': setUp,
   // A device names itself when it is enrolled, before anybody has signed in on it.
-  'device.set': ({ body, device }) => (body.id === device ? null : 'set-up'),
+  'device.set': ({ body, device }) => (body.id === device ? [] : ['set-up']),
   // Anybody may note a customer down; what is agreed with one is worth money.
-  'customer.set': ({ body }, by) => agreementRight(body, by),
+  'customer.set': ({ body }, by) => {
+    const right = agreementRight(body, by);
+    return right === null ? [] : [right];
+  },
   'customer.consent': nothing,
   'customer.erased': setUp,
   'event.set': setUp,
@@ -45,14 +52,18 @@ const needs: Needs = {
   'drawer.opened': nothing,
   'drawer.counted': nothing,
   'stock.moved': nothing,
-  'sale.rung': (entry, by) => (isWithin(entry, by?.discountUpTo ?? '0') ? null : 'discount.over'),
+  'slip.set': nothing,
+  'slip.line': nothing,
+  'slip.taken': nothing,
+  'slip.gone': nothing,
+  'sale.rung': (entry, by) => saleRights(entry.body.lines, by?.discountUpTo ?? '0'),
   'payment.taken': nothing,
   'looseEnd.settled': setUp,
 };
 
-/** The right that writing this asks of this person, or null if everybody may. */
-export function rightNeeded(entry: KnownEntry, by?: PersonWithLimits): Right | null {
-  const need = needs[entry.kind] as (entry: KnownEntry, by?: PersonWithLimits) => Right | null;
+/** The rights that writing this asks of this person; none if everybody may. */
+export function rightsNeeded(entry: KnownEntry, by?: PersonWithLimits): readonly Right[] {
+  const need = needs[entry.kind] as (entry: KnownEntry, by?: PersonWithLimits) => readonly Right[];
   return need(entry, by);
 }
 
@@ -65,8 +76,8 @@ export function breachOf(entry: KnownEntry, people: PeopleThen): Breach | null {
   const lender = entry.lentBy === undefined ? undefined : people(entry.lentBy);
   const has = (right: Right): boolean => may(by, right) || may(lender, right);
   const missing = (right: Right): Breach => ({ code: 'right/missing', right, by: entry.by });
-  const right = rightNeeded(entry, by);
-  if (right !== null && !has(right)) return missing(right);
+  const lacked = rightsNeeded(entry, by).find((right) => !has(right));
+  if (lacked !== undefined) return missing(lacked);
   if (entry.kind !== 'staff.set') return null;
   const isOwner = [by, lender].some((each) => each?.isActive === true && each.role === 'owner');
   const before = people(entry.body.id);
@@ -78,7 +89,9 @@ export function breachOf(entry: KnownEntry, people: PeopleThen): Breach | null {
 
 /** Set-up without the right to it must not change the books; what happened has happened. */
 export const isBarred = ({ kind }: KnownEntry): boolean =>
-  kind.endsWith('.set') || kind === 'customer.erased' || kind === 'looseEnd.settled';
+  (kind.endsWith('.set') && kind !== 'slip.set') ||
+  kind === 'customer.erased' ||
+  kind === 'looseEnd.settled';
 
 type Agreed = Pick<BodyOf<'customer.set'>, 'discount' | 'creditLimit' | 'terms'>;
 
@@ -91,11 +104,24 @@ export function agreementRight(
   return isWithinReach && creditLimit === 0 && terms === 0 ? null : 'set-up';
 }
 
-/** Whether no line was discounted by more than R(gross × limit), rounded as the slip rounds it. */
-function isWithin({ body }: EntryOf<'sale.rung'>, limit: string): boolean {
+type SoldLine = Pick<
+  BodyOf<'sale.rung'>['lines'][number],
+  'gross' | 'discount' | 'standing' | 'listPrice'
+>;
+
+/**
+ * A price of another making asks for the one right; more off a line than R(gross × limit), rounded as
+ * the slip rounds it, for the other. Standing discounts have been granted in the set-up.
+ */
+export function saleRights(lines: readonly SoldLine[], limit: string): readonly Right[] {
   const rate = BigInt(rateOf(limit));
-  return body.lines.every(({ gross, discount }) => {
+  const isWithin = lines.every(({ gross, discount, standing = 0 }) => {
     const most = (BigInt(Math.abs(gross)) * rate + 500_000n) / 1_000_000n;
-    return BigInt(Math.abs(discount)) <= most;
+    return BigInt(Math.abs(discount - standing)) <= most;
   });
+  const isChanged = lines.some(({ listPrice }) => listPrice !== undefined);
+  return [
+    ...(isWithin ? [] : ['discount.over' as const]),
+    ...(isChanged ? ['price.change' as const] : []),
+  ];
 }

@@ -12,7 +12,15 @@ let ids = 0;
 const command: RingUp = {
   newId: () => idOf(8, (ids += 1)),
   slip: put.slip,
-  pricing: { currency: 'GBP', pricesIncludeTax: true, taxRounding: 'sale', cashStep: 1 },
+  pricing: {
+    currency: 'GBP',
+    pricesIncludeTax: true,
+    taxRounding: 'sale',
+    cashStep: 1,
+    typedSide: 'cash',
+    uplift: '0',
+    service: null,
+  },
   taxes: [tax],
   event: { id: EVENT, timeZone: 'Europe/London' },
   drawer: DRAWER,

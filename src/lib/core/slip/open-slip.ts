@@ -3,7 +3,9 @@
  * Every function gives a new slip and leaves the old one as it was, so that undo is the old one.
  */
 import type { Row } from '../books/tables';
+import type { Extra, Service } from '../books/tables';
 import { thousandths } from '../money/units';
+import type { Discount } from '../pricing/slip';
 
 /** A line keeps what the item was when it was tapped; a change of set-up does not reach it. */
 export interface OpenLine {
@@ -20,6 +22,19 @@ export interface OpenLine {
   readonly taxes: readonly string[];
   readonly cost: number | null;
   readonly isStocked: boolean;
+  /** The other side's own price, where the item has one. */
+  readonly otherPrice?: number | undefined;
+  /** What was added, each at its own price for one unit of measure. */
+  readonly extras?: readonly Extra[] | undefined;
+  /** The price before somebody changed it, and why they did. */
+  readonly listPrice?: number | undefined;
+  readonly reason?: string | undefined;
+  readonly discount?: Discount | undefined;
+  readonly note?: string | undefined;
+  /** Who is paid for selling it, if not whoever rings it up. */
+  readonly seller?: string | undefined;
+  /** Who of a group it is for, on a tab. */
+  readonly person?: string | undefined;
 }
 
 export interface OpenSlip {
@@ -28,6 +43,25 @@ export interface OpenSlip {
   readonly lines: readonly OpenLine[];
   /** Key of the line that was touched last. */
   readonly touched: string | null;
+  /** Who buys, as they were when they were put on it. */
+  readonly customer?: SlipCustomer | undefined;
+  readonly group?: { readonly name: string; readonly percent: string } | undefined;
+  /** Off the whole. */
+  readonly discount?: Discount | undefined;
+  /** Null where the business's service charge was taken off; undefined charges what it usually is. */
+  readonly service?: Service | null | undefined;
+  readonly note?: string | undefined;
+  /** It is kept for all devices to see: set aside, or a tab; what people call it. */
+  readonly kept?: { readonly sort: 'aside' | 'tab'; readonly name: string } | undefined;
+  /** The colleague who lent a right for something on it. */
+  readonly lentBy?: string | undefined;
+}
+
+export interface SlipCustomer {
+  readonly id: string;
+  readonly name: string;
+  /** Their standing discount in percent. */
+  readonly discount: string;
 }
 
 /** The most one line can hold, in thousandths. */
@@ -40,6 +74,8 @@ export type SlipRefusal =
   | { readonly code: 'slip/quantity-too-large'; readonly quantity: number }
   | { readonly code: 'slip/too-many-decimals'; readonly decimals: number; readonly unit: string }
   | { readonly code: 'slip/no-such-line' }
+  | { readonly code: 'slip/no-reason' }
+  | { readonly code: 'slip/price-wrong'; readonly price: number }
   | { readonly code: 'slip/full' };
 
 export type SlipOutcome =
@@ -50,31 +86,76 @@ export const emptySlip = (id: string): OpenSlip => ({ id, lines: [], touched: nu
 
 type Item = Pick<
   Row<'items'>,
-  'id' | 'name' | 'detail' | 'unit' | 'decimals' | 'price' | 'taxes' | 'cost' | 'isStocked'
+  | 'id'
+  | 'name'
+  | 'detail'
+  | 'unit'
+  | 'decimals'
+  | 'price'
+  | 'otherPrice'
+  | 'taxes'
+  | 'cost'
+  | 'isStocked'
 >;
 
+/** What can be said of an item as it is put on: extras, an open price, a note. */
+export type PutWith = Partial<Pick<OpenLine, 'extras' | 'price' | 'note' | 'person'>>;
+
 /**
- * Puts an item on the slip; the same item at the same price goes on the line it already has.
+ * Puts an item on the slip; the same item at the same price goes on the line it already has, unless
+ * something was said of that line.
  * @param quantity Thousandths.
  */
-export function putItem(slip: OpenSlip, item: Item, quantity: number, key: string): SlipOutcome {
-  const there = slip.lines.find((line) => line.item === item.id && line.price === item.price);
+export function putItem(
+  slip: OpenSlip,
+  item: Item,
+  quantity: number,
+  key: string,
+  said: PutWith = {},
+): SlipOutcome {
+  const price = said.price ?? item.price;
+  const extras = said.extras ?? [];
+  const there = slip.lines.find(
+    (line) =>
+      line.item === item.id &&
+      line.price === price &&
+      isPlain(line) &&
+      said.note === undefined &&
+      line.person === said.person &&
+      isSame(line.extras ?? [], extras),
+  );
   if (there !== undefined) return setQuantity(slip, there.key, there.quantity + quantity);
-  const { id, ...facts } = item;
   return putLine(slip, {
     key,
-    item: id,
-    name: facts.name,
-    detail: facts.detail,
-    unit: facts.unit,
-    decimals: facts.decimals,
-    price: facts.price,
+    item: item.id,
+    name: item.name,
+    detail: item.detail,
+    unit: item.unit,
+    decimals: item.decimals,
+    price,
     quantity,
-    taxes: facts.taxes,
-    cost: facts.cost,
-    isStocked: facts.isStocked,
+    taxes: item.taxes,
+    cost: item.cost,
+    isStocked: item.isStocked,
+    ...(item.otherPrice === null || said.price !== undefined
+      ? {}
+      : { otherPrice: item.otherPrice }),
+    ...(extras.length === 0 ? {} : { extras }),
+    ...(said.note === undefined ? {} : { note: said.note }),
+    ...(said.person === undefined ? {} : { person: said.person }),
   });
 }
+
+/** Whether nothing was said of the line that another of the same would not share. */
+const isPlain = (line: OpenLine): boolean =>
+  line.discount === undefined &&
+  line.listPrice === undefined &&
+  line.note === undefined &&
+  line.seller === undefined;
+
+const isSame = (a: readonly Extra[], b: readonly Extra[]): boolean =>
+  a.length === b.length &&
+  a.every(({ name, price }, at) => b[at]?.name === name && b[at].price === price);
 
 /** Puts something that is not listed on the slip: an amount with a word. */
 export function putUnlisted(
@@ -104,6 +185,56 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
   const lines = slip.lines.map((each) => (each.key === key ? { ...each, quantity } : each));
   return { ok: true, slip: { ...slip, lines, touched: key } };
 }
+
+/**
+ * Another price for one line. What it was is kept with the reason; at what it was, it is as before.
+ * @param price Minor units per unit of measure on the typed side.
+ */
+export function setPrice(slip: OpenSlip, key: string, price: number, reason: string): SlipOutcome {
+  return changeLine(slip, key, (line) => {
+    if (!Number.isSafeInteger(price) || price < 0) return { code: 'slip/price-wrong', price };
+    const { listPrice = line.price, reason: _reason, otherPrice: _other, ...rest } = line;
+    if (price === listPrice)
+      return without({ ...rest, price, otherPrice: line.otherPrice }, 'listPrice');
+    const why = reason.trim().slice(0, 200);
+    if (why === '') return { code: 'slip/no-reason' };
+    // The other side follows the new price by the uplift: its own price was for the old one.
+    return { ...rest, price, listPrice, reason: why };
+  });
+}
+
+/** What can be said of a line without working anything out; undefined takes it back. */
+export const sayOfLine = (
+  slip: OpenSlip,
+  key: string,
+  said: Partial<Pick<OpenLine, 'discount' | 'note' | 'seller' | 'person' | 'taxes'>>,
+): SlipOutcome => changeLine(slip, key, (line) => ({ ...line, ...said }));
+
+/** What can be said of the whole slip; undefined takes it back. */
+export const sayOfSlip = (
+  slip: OpenSlip,
+  said: Partial<
+    Pick<OpenSlip, 'customer' | 'group' | 'discount' | 'service' | 'note' | 'kept' | 'lentBy'>
+  >,
+): OpenSlip => ({ ...slip, ...said });
+
+function changeLine(
+  slip: OpenSlip,
+  key: string,
+  change: (line: OpenLine) => OpenLine | SlipRefusal,
+): SlipOutcome {
+  const line = slip.lines.find((each) => each.key === key);
+  if (line === undefined) return { ok: false, refusal: { code: 'slip/no-such-line' } };
+  const next = change(line);
+  if ('code' in next) return { ok: false, refusal: next };
+  const lines = slip.lines.map((each) => (each.key === key ? next : each));
+  return { ok: true, slip: { ...slip, lines, touched: key } };
+}
+
+const without = (line: OpenLine, field: 'listPrice'): OpenLine => {
+  const { [field]: _gone, ...rest } = line;
+  return rest;
+};
 
 export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
   const lines = slip.lines.filter((line) => line.key !== key);

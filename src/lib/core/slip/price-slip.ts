@@ -1,6 +1,6 @@
 /** An open slip as the sums want it. */
-import type { Row } from '../books/tables';
-import { quantityText, thousandths } from '../money/units';
+import type { Row, Service, TaxSwap } from '../books/tables';
+import { quantityText, rateOf, thousandths } from '../money/units';
 import { quoteSlip } from '../pricing/quote';
 import type { Quote, Slip, SlipTax } from '../pricing/slip';
 import { isKnown } from '../event/todays-event';
@@ -8,7 +8,7 @@ import type { OpenSlip } from './open-slip';
 
 export type Pricing = Pick<
   Row<'businesses'>,
-  'currency' | 'pricesIncludeTax' | 'taxRounding' | 'cashStep'
+  'currency' | 'pricesIncludeTax' | 'taxRounding' | 'cashStep' | 'typedSide' | 'uplift' | 'service'
 >;
 
 /** The taxes in force, in set-up order. */
@@ -19,20 +19,66 @@ export function taxesInForce(taxes: readonly Row<'taxes'>[]): SlipTax[] {
     .map(({ id, name, rate, level, on }) => ({ id, name, rate, level, on }));
 }
 
+/** The taxes that goods carry at an event: some stand in the place of others there, or of none. */
+export function taxesAt(carried: readonly string[], swaps: readonly TaxSwap[]): readonly string[] {
+  if (swaps.length === 0) return carried;
+  const found = carried.flatMap((id) => {
+    const swap = swaps.find(({ from }) => from === id);
+    return swap === undefined ? [id] : swap.to === null ? [] : [swap.to];
+  });
+  return found.filter((id, at) => found.indexOf(id) === at);
+}
+
+/** The larger of the customer's standing discount and the group's; the customer's if they are equal. */
+export function standingOf({ customer, group }: Pick<OpenSlip, 'customer' | 'group'>): {
+  readonly name: string;
+  readonly percent: string;
+} | null {
+  const own =
+    customer === undefined || rateOf(customer.discount) === 0
+      ? null
+      : { name: customer.name, percent: customer.discount };
+  if (group === undefined) return own;
+  return own !== null && rateOf(own.percent) >= rateOf(group.percent) ? own : group;
+}
+
+/** The service charge on this slip: its own, or what the business usually charges. */
+export const serviceOf = (slip: OpenSlip, pricing: Pricing): Service | null =>
+  slip.service === undefined ? pricing.service : slip.service;
+
 /** Works out what an open slip comes to now. @throws What `quoteSlip` throws. */
-export function priceSlip(slip: OpenSlip, pricing: Pricing, taxes: readonly SlipTax[]): Quote {
+export function priceSlip(
+  slip: OpenSlip,
+  pricing: Pricing,
+  taxes: readonly SlipTax[],
+  swaps: readonly TaxSwap[] = [],
+): Quote {
   const known = new Set(taxes.map(({ id }) => id));
+  const carry = (ids: readonly string[]): string[] =>
+    taxesAt(ids, swaps).filter((id) => known.has(id));
+  const standing = standingOf(slip);
+  const service = serviceOf(slip, pricing);
   const priced: Slip = {
     currency: pricing.currency,
     pricesIncludeTax: pricing.pricesIncludeTax,
     taxRounding: pricing.taxRounding === 'line' ? 'line' : 'sale',
     cashStep: pricing.cashStep,
+    typedSide: pricing.typedSide === 'card' ? 'card' : 'cash',
+    uplift: pricing.uplift,
     taxes,
+    ...(standing === null ? {} : { standingDiscount: standing.percent }),
+    ...(slip.discount === undefined ? {} : { discount: slip.discount }),
+    ...(service === null || slip.lines.length === 0
+      ? {}
+      : { serviceCharge: { ...service, taxes: carry(service.taxes) } }),
     lines: slip.lines.map((line) => ({
       name: line.name,
       price: line.price,
       quantity: quantityText(thousandths(line.quantity)),
-      taxes: line.taxes.filter((id) => known.has(id)),
+      taxes: carry(line.taxes),
+      ...(line.otherPrice === undefined ? {} : { otherSidePrice: line.otherPrice }),
+      ...(line.extras === undefined ? {} : { extras: line.extras }),
+      ...(line.discount === undefined ? {} : { discount: line.discount }),
     })),
   };
   return quoteSlip(priced);

@@ -4,9 +4,11 @@ import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '
 import type { Entry } from '../daybook/entry';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import { STAGES } from '../daybook/kinds/event-stage';
+import { PLAIN_ITEM } from '../goods/plain-item';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
 import { ringUp } from '../sale/ring-up';
+import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import type { Row } from '../books/tables';
 
@@ -26,6 +28,9 @@ const pricing = {
   pricesIncludeTax: true,
   taxRounding: 'sale',
   cashStep: 1,
+  typedSide: 'cash',
+  uplift: '0',
+  service: null,
 } as const;
 const tax = {
   id: TAX,
@@ -38,22 +43,16 @@ const tax = {
 } as const;
 
 export const item = (n: number, price: number): Row<'items'> => ({
+  ...PLAIN_ITEM,
   id: itemId(n),
   setStamp: 'x',
   name: `Thing ${String(n)}`,
-  detail: '',
   code: `T${String(n)}`,
   barcodes: [`00${String(n)}`],
-  category: '',
-  colour: '#1c684c',
-  unit: '',
-  decimals: 0,
   price,
   taxes: [TAX],
   cost: 123_456,
   low: 2000,
-  isStocked: true,
-  isActive: true,
 });
 
 type Step =
@@ -69,12 +68,17 @@ type Step =
   | { readonly does: 'customer'; readonly customer: number; readonly name: string }
   | { readonly does: 'consent'; readonly customer: number; readonly isGiven: boolean }
   | { readonly does: 'erase'; readonly customer: number }
+  | { readonly does: 'aside'; readonly slip: number; readonly goods: number; readonly name: string }
+  | { readonly does: 'take up' | 'throw away'; readonly slip: number }
+  | { readonly does: 'maker'; readonly maker: number; readonly commission: number }
+  | { readonly does: 'photo'; readonly item: number; readonly isThere: boolean }
   | { readonly does: 'settle'; readonly entry: number }
   | { readonly does: 'load'; readonly item: number; readonly quantity: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
 const itemNumber = fc.integer({ min: 1, max: 4 });
+const slipNumber = fc.integer({ min: 1, max: 2 });
 const customerNumber = fc.integer({ min: 1, max: 2 });
 const step: fc.Arbitrary<Step> = fc.oneof(
   {
@@ -114,6 +118,19 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     isGiven: fc.boolean(),
   }),
   fc.record({ does: fc.constant('erase' as const), customer: customerNumber }),
+  fc.record({
+    does: fc.constant('aside' as const),
+    slip: slipNumber,
+    goods: itemNumber,
+    name: fc.constantFrom('Wren', 'by the gate'),
+  }),
+  fc.record({ does: fc.constantFrom('take up' as const, 'throw away' as const), slip: slipNumber }),
+  fc.record({
+    does: fc.constant('maker' as const),
+    maker: fc.integer({ min: 1, max: 2 }),
+    commission: fc.nat({ max: 40 }),
+  }),
+  fc.record({ does: fc.constant('photo' as const), item: itemNumber, isThere: fc.boolean() }),
   fc.record({ does: fc.constant('settle' as const), entry: fc.integer({ min: 1, max: 9 }) }),
   fc.record({
     does: fc.constant('load' as const),
@@ -203,6 +220,22 @@ export class DeviceWriter {
         const body = { customer: customerId(what.customer) };
         return [draft('customer.erased', this.newId(), null, body)];
       }
+      case 'aside':
+        return this.#aside(what.slip, what.goods, what.name);
+      case 'take up':
+        return takeUp(this.newId, EVENT, idOf(20, what.slip)).drafts;
+      case 'throw away':
+        return throwAway(this.newId, EVENT, idOf(20, what.slip)).drafts;
+      case 'maker': {
+        const { maker: number, commission } = what;
+        const said = { number, name: `Maker ${String(number)}`, commission: String(commission) };
+        const body = { id: idOf(21, number), ...said, isActive: true };
+        return [draft('maker.set', this.newId(), null, body)];
+      }
+      case 'photo': {
+        const picture = what.isThere ? 'data:image/webp;base64,UklGRg==' : null;
+        return [draft('photo.set', this.newId(), null, { item: itemId(what.item), picture })];
+      }
       case 'settle': {
         const looseEnd = `entry:${idOf(100, what.entry)}`;
         const body = { looseEnd, how: 'accepted', reason: 'seen' } as const;
@@ -226,6 +259,27 @@ export class DeviceWriter {
       case 'count':
         return this.#count(what.counted);
     }
+  }
+
+  /** A slip with one line of its own making, so that two devices' lines both stay. */
+  #aside(slip: number, goods: number, name: string): readonly Draft[] {
+    const put = putItem(
+      emptySlip(idOf(20, slip)),
+      item(goods, 450),
+      1000,
+      idOf(22, this.number * 10 + goods),
+    );
+    if (!put.ok) throw new Error(put.refusal.code);
+    const kept = keepSlip({
+      newId: this.newId,
+      event: EVENT,
+      slip: put.slip,
+      sort: 'aside',
+      name,
+      known: [],
+    });
+    if (!kept.ok) throw new Error(kept.refusal.code);
+    return kept.drafts;
   }
 
   /** A sale of goods as [item number, how many], with `over` minor units handed over too much. */
@@ -325,6 +379,7 @@ export function eventBody(name: string) {
     timeZone: 'Europe/London',
     stripe: '#1c684c',
     cloth: '#fffaf0',
+    swaps: [],
     notes: '',
   };
 }

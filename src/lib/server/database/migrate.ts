@@ -11,6 +11,7 @@ import { accounts } from './migrations/0005-accounts';
 import { resets } from './migrations/0006-resets';
 import { passkeys } from './migrations/0007-passkeys';
 import { customers } from './migrations/0008-customers';
+import { slips } from './migrations/0009-slips';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -21,6 +22,7 @@ const migrations: readonly Migration[] = [
   resets,
   passkeys,
   customers,
+  slips,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

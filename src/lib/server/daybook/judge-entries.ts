@@ -3,7 +3,7 @@ import type { Transaction } from 'sequelize';
 import { entrySchema } from '../../core/daybook/entry';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import { readEntry } from '../../core/daybook/read-entry';
-import { rightNeeded, type Breach } from '../../core/people/judge';
+import { rightsNeeded, type Breach } from '../../core/people/judge';
 import { PeopleHistory } from '../../core/people/people-history';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -19,7 +19,7 @@ export async function breachesIn(
   transaction: Transaction,
 ): Promise<ReadonlyMap<string, Breach>> {
   const breaches = new Map<string, Breach>();
-  if (entries.every((entry) => rightNeeded(entry) === null)) return breaches;
+  if (entries.every((entry) => rightsNeeded(entry).length === 0)) return breaches;
   const people = await peopleOf(database, business, transaction);
   for (const entry of entries) {
     const breach = people.judge(entry);

@@ -26,6 +26,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'person.set': 'Person set up',
   'set-up': 'Set-up changed',
   'discount.given': 'Discount',
+  'price.changed': 'Another price at the counter',
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
   'customer.erased': 'Customer forgotten',

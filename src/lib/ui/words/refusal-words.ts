@@ -2,12 +2,16 @@
 import type { DrawerRefusal } from '../../core/drawer/commands';
 import type { EntryRefusal } from '../../core/entry-line/understand';
 import type { RingUpRefusal } from '../../core/sale/ring-up';
+import type { KeepRefusal } from '../../core/set-aside/kept-slips';
+import type { DiscountRefusal } from '../../core/slip/read-discount';
 import type { MoneyWords } from './money-words';
 
 export type AnyRefusal =
   | EntryRefusal
   | DrawerRefusal
   | RingUpRefusal
+  | DiscountRefusal
+  | KeepRefusal
   | { readonly code: 'slip/gone' }
   | { readonly code: 'drawer/none' }
   | { readonly code: 'event/not-trading' };
@@ -40,6 +44,16 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
         : `This is sold by the ${refusal.unit} with at most ${String(refusal.decimals)} decimals.`;
     case 'slip/no-such-line':
       return 'That line is no longer on the slip.';
+    case 'slip/no-reason':
+      return 'Say why the price is another; “last one, bruised” will do.';
+    case 'slip/price-wrong':
+      return 'Type a price from zero, such as 4.50.';
+    case 'discount/wrong':
+      return `“${refusal.typed}” is not a discount; type 10 % or an amount such as 2.00.`;
+    case 'aside/nothing-on-it':
+      return 'There is nothing on the slip to set aside.';
+    case 'tab/no-name':
+      return 'Give the tab a name: the bench, the table, the group.';
     case 'slip/full':
       return 'A slip holds 500 lines; take payment for these first.';
     case 'slip/gone':

@@ -11,6 +11,7 @@ export type Act =
   | 'person.set'
   | 'set-up'
   | 'discount.given'
+  | 'price.changed'
   | 'drawer.opened'
   | 'drawer.counted'
   | 'customer.erased'

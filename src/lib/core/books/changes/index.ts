@@ -11,16 +11,21 @@ import {
   eventSet,
   eventStage,
   itemSet,
+  makerSet,
+  photoSet,
   staffSet,
   tableSet,
   taxSet,
 } from './set-up';
+import { slipGone, slipLine, slipSet, slipTaken } from './slip';
 import { stockMoved } from './stock';
 
 const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
   'business.set': businessSet,
   'tax.set': taxSet,
   'item.set': itemSet,
+  'maker.set': makerSet,
+  'photo.set': photoSet,
   'table.set': tableSet,
   'staff.set': staffSet,
   'device.set': deviceSet,
@@ -32,6 +37,10 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,
+  'slip.set': slipSet,
+  'slip.line': slipLine,
+  'slip.taken': slipTaken,
+  'slip.gone': slipGone,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
   'looseEnd.settled': looseEndSettled,

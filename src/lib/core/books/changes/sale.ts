@@ -4,7 +4,7 @@ import { sum } from '../../money/units';
 import { costOf } from '../../sale/cost';
 import { saleNumber } from '../../sale/sale-number';
 import { add, put, type Change } from '../change';
-import { GONE_SOLD, NO_EVENT, UNLISTED } from '../tables';
+import { GONE_SOLD, NO_EVENT, SERVICE, UNLISTED } from '../tables';
 import { moved } from './stock';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -15,12 +15,11 @@ type Line = Sale['body']['lines'][number];
 export const saleRung = (entry: Sale): Change[] => {
   const { id, device, body } = entry;
   const event = entry.event ?? NO_EVENT;
-  const { slip, day, hour, lines, taxes, total, payments, note } = body;
+  const { slip, day, hour, lines, taxes, total, payments, note, service } = body;
   const tax = sum(taxes.map(({ amount }) => amount));
   const units = sum(lines.map(unitsOf));
   const cost = sum(lines.map((line) => costOf(line) ?? 0));
   const number = saleNumber(body.deviceNumber, body.number);
-  const discount = sum(lines.map((line) => line.discount));
   return [
     put('sales', {
       id,
@@ -36,11 +35,21 @@ export const saleRung = (entry: Sale): Change[] => {
       taxes,
       payments,
       note,
+      customer: body.customer ?? null,
+      standingName: body.standingName ?? '',
+      service: service?.total ?? 0,
     }),
-    ...(discount === 0
-      ? []
-      : [act(entry, { what: 'discount.given', about: number, amount: discount })]),
+    ...actOf(entry, number),
     ...lines.flatMap((line, at) => lineChanges(entry, line, at)),
+    ...(service === undefined
+      ? []
+      : [
+          add(
+            'eventItems',
+            { event, item: SERVICE },
+            { takings: service.total, tax: sum(Object.values(service.tax)) },
+          ),
+        ]),
     add('eventTotals', { event }, { sales: 1, takings: total, tax, units, cost }),
     add('eventHours', { event, day, hour }, { sales: 1, takings: total }),
     ...taxes.map(({ id: taxId, rate, base, amount }) =>
@@ -49,18 +58,38 @@ export const saleRung = (entry: Sale): Change[] => {
   ];
 };
 
+/** An entry is one act; of a changed price and a discount the price is told, with all that was off. */
+function actOf(entry: Sale, number: string): Change[] {
+  const { lines } = entry.body;
+  const changed = lines.find(({ listPrice }) => listPrice !== undefined);
+  const discount = sum(lines.map((line) => line.discount));
+  if (changed !== undefined) {
+    const about = `${number}: ${changed.name}, ${changed.reason ?? ''}`.slice(0, 120);
+    return [act(entry, { what: 'price.changed', about, amount: changed.price })];
+  }
+  return discount === 0
+    ? []
+    : [act(entry, { what: 'discount.given', about: number, amount: discount })];
+}
+
 function lineChanges(entry: Sale, line: Line, at: number): Change[] {
   const { item, quantity, total, isStocked, ...facts } = line;
   const taxed = sum(Object.values(line.tax));
   return [
     put('saleLines', {
+      ...facts,
       sale: entry.id,
       line: at,
       event: entry.event,
       item,
       quantity,
       total,
-      ...facts,
+      extras: line.extras ?? [],
+      listPrice: line.listPrice ?? null,
+      reason: line.reason ?? '',
+      note: line.note ?? '',
+      seller: line.seller ?? null,
+      standing: line.standing ?? 0,
     }),
     add(
       'eventItems',

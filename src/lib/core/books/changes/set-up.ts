@@ -1,6 +1,8 @@
 /** Set-up: every record keeps what was said of it last. */
-import type { EntryOf, Kind } from '../../daybook/kinds';
+import type { EntryOf } from '../../daybook/kinds';
 import { merge, type Change } from '../change';
+import type { AnyRow } from '../table-spec';
+import type { TableName } from '../tables';
 import { act } from './acts';
 
 export const businessSet = (entry: EntryOf<'business.set'>): Change[] => [
@@ -20,6 +22,15 @@ export const itemSet = (entry: EntryOf<'item.set'>): Change[] => {
     act(entry, { what: 'price.set', about: about.slice(0, 120), amount: price }),
   ];
 };
+export const makerSet = (entry: EntryOf<'maker.set'>): Change[] => [
+  record('makers', entry),
+  act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
+];
+export const photoSet = ({ body, stamp }: EntryOf<'photo.set'>): Change[] => [
+  merge('photos', body.item, 'set', stamp, {
+    picture: body.picture === null ? null : { data: body.picture },
+  }),
+];
 export const tableSet = (entry: EntryOf<'table.set'>): Change[] => [record('tables', entry)];
 export const staffSet = (entry: EntryOf<'staff.set'>): Change[] => [
   record('staff', entry),
@@ -35,11 +46,11 @@ export const eventStage = (entry: EntryOf<'event.stage'>): Change[] => [
   merge('events', entry.body.event, 'stage', entry.stamp, { stage: entry.body.stage }),
 ];
 
-type SetKind = Exclude<Extract<Kind, `${string}.set`>, 'business.set' | 'customer.set'>;
-
+/** What the entry's schema holds is what the table has; the tables' test holds the two together. */
 function record(
-  table: Parameters<typeof merge>[0],
-  { body: { id, ...fields }, stamp }: EntryOf<SetKind>,
+  table: TableName,
+  { body, stamp }: { readonly body: AnyRow & { readonly id: string }; readonly stamp: string },
 ): Change {
-  return merge(table, id, 'set', stamp, fields);
+  const { id, ...fields } = body;
+  return { op: 'merge', table, key: { id }, group: 'set', stamp, fields };
 }

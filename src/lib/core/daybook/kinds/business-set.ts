@@ -1,9 +1,30 @@
 import { z } from 'zod';
-import { currencyCode, kind, name, note, timeZone } from '../kind';
+import {
+  amountFromZero,
+  currencyCode,
+  kind,
+  name,
+  note,
+  percent,
+  recordId,
+  timeZone,
+} from '../kind';
 
-/** The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock. */
+/** A discount that is given to everybody of a group, by one tap. */
+const group = z.strictObject({ id: recordId, name, percent });
+
+/** What is added to every slip unless it is taken off: percent or an amount, with its own taxes. */
+export const serviceCharge = z.union([
+  z.strictObject({ percent, taxes: z.array(recordId).max(10) }),
+  z.strictObject({ amount: amountFromZero, taxes: z.array(recordId).max(10) }),
+]);
+
+/**
+ * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
+ * version 3 two prices, group discounts and the service charge.
+ */
 export const businessSet = kind(
-  2,
+  3,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -13,10 +34,19 @@ export const businessSet = kind(
     taxRounding: z.enum(['line', 'sale']),
     /** Cash rounding step in minor units; 1 is none. */
     cashStep: z.int().min(1).max(1000),
+    /** Which of the two prices is typed in; the other follows by the uplift. */
+    typedSide: z.enum(['cash', 'card']),
+    /** Percent by which the card price is above the cash price; 0 is one price for all. */
+    uplift: percent,
+    groups: z.array(group).max(20),
+    service: serviceCharge.nullable(),
     receiptHead: note,
     receiptFoot: note,
     /** Minutes after which an untouched device asks who is there; 0 is never. */
     lockAfter: z.int().min(0).max(240),
   }),
-  { 1: (body) => ({ ...body, lockAfter: 0 }) },
+  {
+    1: (body) => ({ ...body, lockAfter: 0 }),
+    2: (body) => ({ ...body, typedSide: 'cash', uplift: '0', groups: [], service: null }),
+  },
 );

@@ -1,9 +1,12 @@
 import { z } from 'zod';
 import { colour, day, hourAndMinute, kind, name, note, recordId, timeZone } from '../kind';
 
-/** A market day, fair or pop-up at one pitch. */
+/**
+ * A market day, fair or pop-up at one pitch. Version 2 brought taxes of its own: a neighbouring
+ * county charges another rate.
+ */
 export const eventSet = kind(
-  1,
+  2,
   z.strictObject({
     id: recordId,
     name,
@@ -22,6 +25,9 @@ export const eventSet = kind(
     /** The awning's two colours. */
     stripe: colour,
     cloth: colour,
+    /** Taxes that are charged here in the place of others; null charges none. */
+    swaps: z.array(z.strictObject({ from: recordId, to: recordId.nullable() })).max(20),
     notes: note,
   }),
+  { 1: (body) => ({ ...body, swaps: [] }) },
 );

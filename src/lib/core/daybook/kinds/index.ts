@@ -2,6 +2,7 @@
 import type { z } from 'zod';
 import type { Draft } from '../chain';
 import type { Entry } from '../entry';
+import type { Immutable } from '../kind';
 import { businessSet } from './business-set';
 import { customerConsent } from './customer-consent';
 import { customerErased } from './customer-erased';
@@ -14,6 +15,12 @@ import { eventStage } from './event-stage';
 import { itemSet } from './item-set';
 import { looseEndSettled } from './loose-end-settled';
 import { paymentTaken } from './payment-taken';
+import { makerSet } from './maker-set';
+import { photoSet } from './photo-set';
+import { slipGone } from './slip-gone';
+import { slipLine } from './slip-line';
+import { slipSet } from './slip-set';
+import { slipTaken } from './slip-taken';
 import { saleRung } from './sale-rung';
 import { staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
@@ -24,6 +31,8 @@ export const kinds = {
   'business.set': businessSet,
   'tax.set': taxSet,
   'item.set': itemSet,
+  'maker.set': makerSet,
+  'photo.set': photoSet,
   'table.set': tableSet,
   'staff.set': staffSet,
   'device.set': deviceSet,
@@ -35,6 +44,10 @@ export const kinds = {
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,
+  'slip.set': slipSet,
+  'slip.line': slipLine,
+  'slip.taken': slipTaken,
+  'slip.gone': slipGone,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
   'looseEnd.settled': looseEndSettled,
@@ -45,7 +58,7 @@ type PrivateSchema<K extends Kind> = (typeof kinds)[K]['private'];
 /** What the private part of a kind holds; `never` for most. */
 export type PrivateOf<K extends Kind> =
   PrivateSchema<K> extends z.ZodType ? z.infer<PrivateSchema<K>> : never;
-export type BodyOf<K extends Kind> = z.infer<(typeof kinds)[K]['body']>;
+export type BodyOf<K extends Kind> = Immutable<z.infer<(typeof kinds)[K]['body']>>;
 /** An entry of a known kind whose body has been checked and brought up to date. */
 export type EntryOf<K extends Kind> = Omit<Entry, 'kind' | 'body' | 'private'> & {
   readonly kind: K;

@@ -22,16 +22,33 @@ const line = z.strictObject({
   /** Thousandths of a minor unit per unit of measure, as known then. */
   cost: cost.nullable(),
   isStocked: z.boolean(),
+  /** The rest is only there when there is something to say. */
+  extras: z
+    .array(z.strictObject({ name, price: amount }))
+    .max(50)
+    .optional(),
+  /** The price that was overridden, per unit of measure. */
+  listPrice: amount.optional(),
+  /** Why the price is another. */
+  reason: z.string().max(200).optional(),
+  note: z.string().max(200).optional(),
+  /** Who is paid for having sold it. */
+  seller: recordId.optional(),
+  /** The part of the discount that comes of a customer's or a group's standing discount. */
+  standing: amount.optional(),
 });
+
+/** A charge for service: a line of its own, never discounted. */
+const service = z.strictObject({ net: amount, tax: z.record(recordId, amount), total: amount });
 
 const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, amount });
 
 /**
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
- * change of prices or taxes can touch it.
+ * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods.
  */
 export const saleRung = kind(
-  1,
+  2,
   z
     .strictObject({
       slip: recordId,
@@ -50,13 +67,19 @@ export const saleRung = kind(
       /** Entries of the parts that paid it. */
       payments: z.array(recordId).max(50),
       note,
+      customer: recordId.optional(),
+      /** What the standing discount is called: a group, or the customer's own. */
+      standingName: z.string().max(80).optional(),
+      service: service.optional(),
     })
-    .refine(({ lines, total }) => sum(lines.map((each) => each.total)) === total, {
-      path: ['total'],
-      message: 'the total must be what the lines add up to',
-    })
+    .refine(
+      ({ lines, service: charge, total }) =>
+        sum(lines.map((each) => each.total)) + (charge?.total ?? 0) === total,
+      { path: ['total'], message: 'the total must be what lines and service charge add up to' },
+    )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
+  { 1: (body) => body },
 );

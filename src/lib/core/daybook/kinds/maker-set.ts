@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { kind, name, percent, recordId } from '../kind';
+
+/** Somebody whose goods are sold on commission. */
+export const makerSet = kind(
+  1,
+  z.strictObject({
+    id: recordId,
+    /** What hang tags say, before the class of goods. */
+    number: z.int().min(1).max(99_999),
+    name,
+    /** Percent of what their goods bring that the vendor keeps. */
+    commission: percent,
+    isActive: z.boolean(),
+  }),
+);

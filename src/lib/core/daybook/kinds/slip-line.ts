@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { amount, cost, kind, name, percent, quantity, recordId } from '../kind';
+
+const discount = z.union([
+  z.strictObject({ percent }),
+  z.strictObject({ amount: z.int().min(0).max(99_999_999) }),
+]);
+
+/** A line as it stands on an open slip; sums are worked out when it is looked at. */
+export const openLine = z.strictObject({
+  item: recordId.nullable(),
+  name,
+  detail: z.string().max(80),
+  unit: z.string().max(12),
+  decimals: z.int().min(0).max(3),
+  price: amount,
+  quantity,
+  taxes: z.array(recordId).max(10),
+  cost: cost.nullable(),
+  isStocked: z.boolean(),
+  otherPrice: amount.optional(),
+  extras: z
+    .array(z.strictObject({ name, price: amount }))
+    .max(50)
+    .optional(),
+  listPrice: amount.optional(),
+  reason: z.string().max(200).optional(),
+  discount: discount.optional(),
+  note: z.string().max(200).optional(),
+  seller: recordId.optional(),
+});
+
+/** A line of a kept slip, as it now is; null takes it off. */
+export const slipLine = kind(
+  1,
+  z.strictObject({
+    id: recordId,
+    slip: recordId,
+    /** Who of the group it is for; empty for all of them. */
+    person: z.string().max(40),
+    line: openLine.nullable(),
+  }),
+);
