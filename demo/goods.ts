@@ -1,6 +1,7 @@
 /** How the demo writes its goods: short lines that become item entries. */
 import type { BodyOf } from '../src/lib/core/daybook/kinds';
 import { PLAIN_ITEM } from '../src/lib/core/goods/plain-item';
+import { combinations } from '../src/lib/core/goods/variants';
 import { recordIdOf } from './ids';
 
 type ItemBody = BodyOf<'item.set'>;
@@ -26,6 +27,8 @@ export interface DemoItemOptions {
   readonly pull?: number;
   readonly taxes?: readonly string[];
   readonly low?: number;
+  /** What else there is to say of it. */
+  readonly more?: Partial<ItemBody>;
 }
 
 /** Makes the items of one table. @param taxes Ids of the taxes an item carries unless it says so. */
@@ -58,7 +61,34 @@ export function goodsOn(business: string, table: string, colour: string, taxes: 
       cost: price * 400,
       low: (options.low ?? 4) * 1000,
       isStocked: options.isStocked ?? true,
-      isActive: true,
+      ...options.more,
     },
   });
+}
+
+/** The item with its choices, and a variant for each combination; each is loaded as the item says. */
+export function inVariants(
+  base: DemoItem,
+  choices: ItemBody['choices'],
+  priceOf: (values: readonly string[]) => number,
+): readonly DemoItem[] {
+  const { body } = base;
+  const cells = combinations(choices).map((values, at): DemoItem => {
+    const code = `${body.code}${String(at + 1)}`;
+    return {
+      ...base,
+      pull: 1,
+      body: {
+        ...body,
+        id: recordIdOf(body.id, 'variant', ...values),
+        code,
+        detail: values.join(', '),
+        price: priceOf(values),
+        variantOf: body.id,
+        values,
+        extras: [],
+      },
+    };
+  });
+  return [{ ...base, load: 0, pull: 0, body: { ...body, choices } }, ...cells];
 }

@@ -1,6 +1,6 @@
 /** Larkmoss Plants, made up: a nursery that sells from a van at markets, in pounds, tax included. */
 import type { DemoBusiness } from './business';
-import { goodsOn } from './goods';
+import { goodsOn, inVariants } from './goods';
 import { recordIdOf } from './ids';
 import { person } from './person';
 
@@ -15,6 +15,33 @@ const bulbs = goodsOn(id, 'Bulbs', '#7559b0', [standard]);
 const pots = goodsOn(id, 'Pots & gifts', '#8a6f5a', [standard]);
 const care = goodsOn(id, 'Care', '#6b7480', [standard]);
 
+const potter = recordIdOf(id, 'maker', 'potter');
+const beekeeper = recordIdOf(id, 'maker', 'beekeeper');
+const candles = recordIdOf(id, 'maker', 'candles');
+
+/** What any pot can be given. */
+const potted = [
+  {
+    name: 'Planted in',
+    least: 1,
+    most: 1,
+    options: [
+      { name: 'Peat-free compost', price: 0, isDefault: true },
+      { name: 'Ericaceous compost', price: 120, isDefault: false },
+    ],
+  },
+  {
+    name: 'With it',
+    least: 0,
+    most: 2,
+    options: [
+      { name: 'Gift wrap', price: 250, isDefault: false },
+      { name: 'Care card', price: 50, isDefault: false },
+      { name: 'Moss dressing', price: 180, isDefault: false },
+    ],
+  },
+];
+
 export const larkmoss: DemoBusiness = {
   id,
   business: {
@@ -27,7 +54,10 @@ export const larkmoss: DemoBusiness = {
     cashStep: 1,
     typedSide: 'cash',
     uplift: '0',
-    groups: [],
+    groups: [
+      { id: recordIdOf(id, 'group', 'Members'), name: 'Members', percent: '10' },
+      { id: recordIdOf(id, 'group', 'Neighbours'), name: 'Neighbours', percent: '5' },
+    ],
     service: null,
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
@@ -78,6 +108,11 @@ export const larkmoss: DemoBusiness = {
     },
     { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
   ],
+  makers: [
+    { id: potter, number: 12, name: 'Odile Brandt', commission: '30', isActive: true },
+    { id: beekeeper, number: 14, name: 'Ansel Roe', commission: '20', isActive: true },
+    { id: candles, number: 17, name: 'Liv Tamsin', commission: '35', isActive: true },
+  ],
   items: [
     front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000018' }),
     front('Rosemary', '14 cm pot', 'ROS14', 650, { load: 24, pull: 5 }),
@@ -91,6 +126,14 @@ export const larkmoss: DemoBusiness = {
     front('Penstemon', '1 l pot', 'PEN1', 580, { load: 12 }),
     front('Aster', '1 l pot', 'AST1', 560, { load: 3, pull: 1 }),
     front('Viola', 'tray of 6', 'VIO6', 420, { load: 40, pull: 7 }),
+    ...inVariants(
+      front('Pelargonium', '', 'PEL', 350, { load: 6 }),
+      [
+        { name: 'Pot', values: ['9 cm', '1 l', '2 l'] },
+        { name: 'Colour', values: ['coral', 'white', 'plum'] },
+      ],
+      ([pot]) => (pot === '2 l' ? 950 : pot === '1 l' ? 595 : 350),
+    ),
     herbs('Basil', 'Genovese', 'BAS', 275, { load: 30, pull: 8 }),
     herbs('Thyme', '9 cm pot', 'THY9', 320, { load: 20, pull: 5 }),
     herbs('Mint', '1 l pot', 'MIN1', 400, { load: 20, pull: 5 }),
@@ -136,32 +179,68 @@ export const larkmoss: DemoBusiness = {
     bulbs('Iris, dwarf', 'bag of 10', 'IRI10', 425, { load: 24 }),
     bulbs('Amaryllis', 'boxed', 'AMA', 1150, { load: 12, width: 2, pull: 2 }),
     bulbs('Seed packet', 'any', 'SEE', 240, { load: 160, pull: 7, taxes: [zero] }),
-    pots('Salt-glaze pot', 'small · Odile Brandt', 'SGS', 1150, { load: 8, pull: 2 }),
-    pots('Salt-glaze pot', 'medium · Odile Brandt', 'SGM', 1800, { load: 6, pull: 2 }),
-    pots('Salt-glaze pot', 'large · Odile Brandt', 'SGL', 2950, { load: 3, pull: 1, low: 1 }),
+    pots('Salt-glaze pot', 'small · Odile Brandt', 'SGS', 1150, {
+      load: 8,
+      pull: 2,
+      more: { maker: potter },
+    }),
+    pots('Salt-glaze pot', 'medium · Odile Brandt', 'SGM', 1800, {
+      load: 6,
+      pull: 2,
+      more: { maker: potter },
+    }),
+    pots('Salt-glaze pot', 'large · Odile Brandt', 'SGL', 2950, {
+      load: 3,
+      pull: 1,
+      low: 1,
+      more: { maker: potter },
+    }),
+    pots('Hand-thrown pot', 'price on its tag', 'HTP', 0, {
+      load: 12,
+      pull: 0,
+      more: { isOpenPrice: true, maker: potter },
+    }),
     pots('Terracotta pot', '12 cm', 'TER12', 350, { load: 40, pull: 4 }),
     pots('Terracotta pot', '18 cm', 'TER18', 625, { load: 24, pull: 3 }),
     pots('Honey, heather', '340 g · Ansel Roe', 'HON340', 780, {
       load: 24,
       pull: 5,
       taxes: [zero],
+      more: { maker: beekeeper },
     }),
-    pots('Honeycomb', 'cut · Ansel Roe', 'COM', 950, { load: 8, pull: 2, taxes: [zero] }),
-    pots('Beeswax candle', 'pair · Liv Tamsin', 'CAN2', 600, { load: 18, pull: 4 }),
-    pots('Terrarium', 'planted', 'TRM', 3400, { load: 5, width: 2, pull: 1, low: 1 }),
+    pots('Honeycomb', 'cut · Ansel Roe', 'COM', 950, {
+      load: 8,
+      pull: 2,
+      taxes: [zero],
+      more: { maker: beekeeper },
+    }),
+    pots('Beeswax candle', 'pair · Liv Tamsin', 'CAN2', 600, {
+      load: 18,
+      pull: 4,
+      more: { maker: candles },
+    }),
+    pots('Terrarium', 'planted', 'TRM', 3400, {
+      load: 5,
+      width: 2,
+      pull: 1,
+      low: 1,
+      more: { extras: potted },
+    }),
     pots('Gift wrap', 'tissue and string', 'WRA', 120, { isStocked: false, pull: 2 }),
     pots('Wreath base', 'willow', 'WRE', 540, { load: 16, pull: 2 }),
     care('Tool sharpening', 'by the hour', 'SHA', 2400, {
       unit: 'h',
-      decimals: 2,
+      decimals: 3,
       isStocked: false,
       pull: 1,
+      more: { isTimed: true },
     }),
     care('Planting advice', 'by the hour', 'ADV', 3600, {
       unit: 'h',
-      decimals: 2,
+      decimals: 3,
       isStocked: false,
       pull: 1,
+      more: { isTimed: true },
     }),
     care('Compost', '20 l', 'COM20', 550, { load: 14, pull: 3 }),
     care('Compost', '40 l', 'COM40', 895, { load: 8, pull: 2 }),

@@ -1,6 +1,6 @@
 /** Pinwheel & Tail, made up: kites and windsocks at fairs, in dollars, tax on top. */
 import type { DemoBusiness } from './business';
-import { goodsOn } from './goods';
+import { goodsOn, inVariants } from './goods';
 import { recordIdOf } from './ids';
 import { person } from './person';
 
@@ -22,7 +22,7 @@ export const pinwheel: DemoBusiness = {
     taxRounding: 'line',
     cashStep: 1,
     typedSide: 'cash',
-    uplift: '0',
+    uplift: '3.5',
     groups: [],
     service: null,
     receiptHead: 'Pinwheel & Tail · kites and windsocks',
@@ -49,12 +49,21 @@ export const pinwheel: DemoBusiness = {
       consent: 'online',
     },
   ],
+  makers: [],
   items: [
     kites('Diamond kite', 'small', 'DIA-S', 1499, { load: 20, pull: 6 }),
     kites('Diamond kite', 'large', 'DIA-L', 2499, { load: 12, pull: 3 }),
     kites('Delta kite', 'two-metre', 'DEL', 3899, { load: 8, pull: 2 }),
     kites('Box kite', 'canvas', 'BOX', 4599, { load: 6, pull: 1 }),
     kites('Windsock', '1.5 m', 'SOC', 1999, { load: 18, pull: 4 }),
+    ...inVariants(
+      kites('Streamer', '', 'STR', 899, { load: 8 }),
+      [
+        { name: 'Color', values: ['sunrise', 'tide', 'meadow'] },
+        { name: 'Length', values: ['6 ft', '10 ft'] },
+      ],
+      ([, length]) => (length === '10 ft' ? 1299 : 899),
+    ),
     kites('Pinwheel', 'any color', 'PIN', 450, { load: 80, pull: 9 }),
     trimmings('Tail', '4 m', 'TAI4', 650, { load: 30, pull: 4 }),
     trimmings('Tail', '8 m', 'TAI8', 950, { load: 20, pull: 2 }),

@@ -66,11 +66,12 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   }
   for (const customer of demo.customers) drafts.push(...customerDrafts(demo.id, customer));
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
+  for (const body of demo.makers) drafts.push(draft('maker.set', newId(), null, body));
   for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
   const names = [...new Set(demo.items.map(({ table }) => table))];
   for (const [sort, name] of names.entries()) {
     const goods = demo.items
-      .filter(({ table }) => table === name)
+      .filter(({ table, body }) => table === name && body.variantOf === null)
       .map(({ body, width }) => ({ item: body.id, width }));
     const id = recordIdOf(demo.id, 'table', name);
     const body = { id, name, sort, goods, event: null, size: 'middle', isActive: true } as const;

@@ -103,6 +103,8 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       reason: '',
       note: '',
       seller: null,
+      maker: null,
+      tag: '',
       standing: 0,
     };
   });

@@ -8,14 +8,20 @@
 
   interface Props {
     right: Right;
+    /** Other rights that are lent with it. */
+    also?: readonly Right[];
     /** Called with who lent it, once their PIN has been checked. */
     onLent: (lender: string) => void;
     onBack: () => void;
   }
-  const { right, onLent, onBack }: Props = $props();
+  const { right, also = [], onLent, onBack }: Props = $props();
   const stall = useStall();
   // Without a PIN nobody could show that it is really they who lend it.
-  const lenders = $derived(stall.staff.filter((each) => each.pin !== null && may(each, right)));
+  const lenders = $derived(
+    stall.staff.filter(
+      (each) => each.pin !== null && [right, ...also].every((wanted) => may(each, wanted)),
+    ),
+  );
   let lender = $state.raw<Row<'staff'> | null>(null);
   let says = $state('');
   let isBusy = $state(false);

@@ -1,5 +1,5 @@
 /** The open slip as the screens see it: changed at once, saved behind, the same in every tab. */
-import type { Row } from '$lib/core/books/tables';
+import type { Row, TaxSwap } from '$lib/core/books/tables';
 import type { Quote, SlipTax } from '$lib/core/pricing/slip';
 import {
   emptySlip,
@@ -7,9 +7,14 @@ import {
   putUnlisted,
   quantitiesOn,
   removeLine,
+  sayOfLine,
+  sayOfSlip,
+  setPrice,
   setQuantity,
+  withoutFavours,
   type OpenLine,
   type OpenSlip,
+  type PutWith,
   type SlipOutcome,
   type SlipRefusal,
 } from '$lib/core/slip/open-slip';
@@ -35,6 +40,8 @@ export class OpenSlipState {
     readonly db: DeviceDatabase,
     readonly business: () => Row<'businesses'> | null,
     readonly taxes: () => readonly SlipTax[],
+    /** Taxes that the event charges in the place of others. */
+    readonly swaps: () => readonly TaxSwap[],
   ) {
     this.#row = live(() => () => readSlip(db), undefined);
     $effect(() => {
@@ -57,7 +64,7 @@ export class OpenSlipState {
   readonly onSlip: ReadonlyMap<string, number> = $derived.by(() => quantitiesOn(this.#slip));
   readonly quote: Quote | null = $derived.by(() => {
     const business = this.business();
-    return business === null ? null : priceSlip(this.#slip, business, this.taxes());
+    return business === null ? null : priceSlip(this.#slip, business, this.taxes(), this.swaps());
   });
   /** The line that was taken off last, as long as it can come back. */
   get takenOff(): OpenLine | null {
@@ -65,11 +72,11 @@ export class OpenSlipState {
     return this.#before?.lines.find(({ key }) => !left.has(key)) ?? null;
   }
 
-  put(item: Row<'items'>, quantity: number): SlipRefusal | null {
-    return this.#take(putItem(this.#slip, item, quantity, newId()));
+  put(item: Row<'items'>, quantity: number, said: PutWith = {}): SlipRefusal | null {
+    return this.#take(putItem(this.#slip, item, quantity, newId(), said));
   }
-  putUnlisted(name: string, price: number, taxes: readonly string[]): SlipRefusal | null {
-    return this.#take(putUnlisted(this.#slip, { name, price, taxes }, newId()));
+  putUnlisted(line: Parameters<typeof putUnlisted>[1]): SlipRefusal | null {
+    return this.#take(putUnlisted(this.#slip, line, newId()));
   }
   setQuantity(key: string, quantity: number): SlipRefusal | null {
     return this.#take(setQuantity(this.#slip, key, quantity));
@@ -79,6 +86,30 @@ export class OpenSlipState {
     const refusal = this.#take(removeLine(this.#slip, key));
     if (refusal === null) this.#before = before;
     return refusal;
+  }
+  setPrice(key: string, price: number, reason: string): SlipRefusal | null {
+    return this.#take(setPrice(this.#slip, key, price, reason));
+  }
+  sayOfLine(key: string, said: Parameters<typeof sayOfLine>[2]): SlipRefusal | null {
+    return this.#take(sayOfLine(this.#slip, key, said));
+  }
+  say(said: Parameters<typeof sayOfSlip>[1]): void {
+    this.#set(sayOfSlip(this.#slip, said));
+  }
+  /** As it would be without what somebody must lend a right for. */
+  takeFavoursBack(): void {
+    this.#set(withoutFavours(this.#slip));
+  }
+  /** Takes everything off; what was on it can come back. */
+  empty(): void {
+    const before = this.#slip;
+    this.#set({ ...emptySlip(before.id), ...(before.kept ? { kept: before.kept } : {}) });
+    this.#before = before;
+  }
+  /** Goes on with a slip that was kept, in the place of one that is empty or gone. */
+  goOnWith(slip: OpenSlip): void {
+    this.#revision = 0;
+    this.#set(slip);
   }
   undo(): void {
     if (this.#before === null) return;
@@ -142,8 +173,8 @@ export class OpenSlipState {
       this.startAfresh();
       return;
     }
-    const { id, lines, touched, revision } = row;
-    this.#slip = { id, lines, touched };
+    const { revision, ...slip } = row;
+    this.#slip = slip;
     this.#before = null;
     this.#revision = revision;
   }

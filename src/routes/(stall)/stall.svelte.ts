@@ -3,6 +3,7 @@ import { getContext, setContext } from 'svelte';
 import type { Row } from '$lib/core/books/tables';
 import { localTime } from '$lib/core/event/local-time';
 import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
+import { saleRights } from '$lib/core/people/judge';
 import { inOrder } from '$lib/core/people/in-order';
 import { may, type Right } from '$lib/core/people/rights';
 import type { SlipTax } from '$lib/core/pricing/slip';
@@ -15,6 +16,7 @@ import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
 import type { Standing } from '$lib/ui/words/sync-words';
 import { moneyWords } from '$lib/ui/words/money-words';
+import { putBack } from './counter/keep-slip';
 import { OpenSlipState } from './open-slip.svelte';
 
 const KEY = Symbol('stall');
@@ -82,6 +84,7 @@ export class Stall {
       db,
       () => this.#business.value ?? null,
       () => this.taxes,
+      () => this.event?.swaps ?? [],
     );
     $effect(() => {
       const timer = setInterval(() => (this.#now.minute = Date.now()), 30_000);
@@ -180,6 +183,21 @@ export class Stall {
     return this.staff.length === 0 || may(this.seller, right);
   }
 
+  /** Rights that the open slip asks for and that neither the seller nor a lender has. */
+  readonly slipLacks: readonly Right[] = $derived.by(() => {
+    const { current, quote } = this.slip;
+    if (this.staff.length === 0 || quote === null) return [];
+    const lender = this.#staff.value.find(({ id }) => id === current.lentBy);
+    const sold = current.lines.flatMap(({ listPrice }, at) => {
+      const line = quote.cash.lines[at];
+      if (line === undefined) return [];
+      const { gross, net, standingDiscount: standing } = line;
+      return [{ gross, discount: gross - net, standing, listPrice }];
+    });
+    const asked = saleRights(sold, this.seller?.discountUpTo ?? '0');
+    return asked.filter((right) => !may(this.seller, right) && !may(lender, right));
+  });
+
   /** Somebody must say who they are before anything else can be done here. */
   get isLocked(): boolean {
     return this.staff.length > 0 && this.seller?.isActive !== true;
@@ -195,6 +213,8 @@ export class Stall {
 
   /** Asks again who is there; the slip stays. */
   async lock(): Promise<void> {
+    // Whoever comes next may be somebody else, at another counter: what was taken up is put back.
+    await putBack(this);
     await this.choose({ by: null });
   }
 

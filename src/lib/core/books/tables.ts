@@ -366,6 +366,8 @@ export const tables = {
       reason: text(200),
       note: text(200),
       seller: textOrNull(40),
+      maker: textOrNull(40),
+      tag: text(40),
       standing: whole(),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },

@@ -134,6 +134,8 @@ function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {
     ...(line.listPrice === undefined ? {} : { listPrice: line.listPrice, reason: line.reason }),
     ...(line.note === undefined ? {} : { note: line.note }),
     ...(line.seller === undefined ? {} : { seller: line.seller }),
+    ...(line.maker === undefined ? {} : { maker: line.maker }),
+    ...(line.tag === undefined ? {} : { tag: line.tag }),
     ...(standingDiscount === 0 ? {} : { standing: standingDiscount }),
   };
 }

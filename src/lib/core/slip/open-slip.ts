@@ -33,6 +33,9 @@ export interface OpenLine {
   readonly note?: string | undefined;
   /** Who is paid for selling it, if not whoever rings it up. */
   readonly seller?: string | undefined;
+  /** Whose goods they are, sold on commission, and what their hang tag says. */
+  readonly maker?: string | undefined;
+  readonly tag?: string | undefined;
   /** Who of a group it is for, on a tab. */
   readonly person?: string | undefined;
 }
@@ -93,6 +96,7 @@ type Item = Pick<
   | 'decimals'
   | 'price'
   | 'otherPrice'
+  | 'maker'
   | 'taxes'
   | 'cost'
   | 'isStocked'
@@ -140,6 +144,7 @@ export function putItem(
     ...(item.otherPrice === null || said.price !== undefined
       ? {}
       : { otherPrice: item.otherPrice }),
+    ...(item.maker === null ? {} : { maker: item.maker }),
     ...(extras.length === 0 ? {} : { extras }),
     ...(said.note === undefined ? {} : { note: said.note }),
     ...(said.person === undefined ? {} : { person: said.person }),
@@ -160,14 +165,17 @@ const isSame = (a: readonly Extra[], b: readonly Extra[]): boolean =>
 /** Puts something that is not listed on the slip: an amount with a word. */
 export function putUnlisted(
   slip: OpenSlip,
-  line: { readonly name: string; readonly price: number; readonly taxes: readonly string[] },
+  line: { readonly name: string; readonly price: number; readonly taxes: readonly string[] } & Pick<
+    OpenLine,
+    'maker' | 'tag'
+  >,
   key: string,
 ): SlipOutcome {
   return putLine(slip, {
     ...line,
     key,
     item: null,
-    detail: '',
+    detail: line.tag === undefined ? '' : `tag ${line.tag}`,
     unit: '',
     decimals: 0,
     quantity: 1000,
@@ -229,6 +237,17 @@ function changeLine(
   if ('code' in next) return { ok: false, refusal: next };
   const lines = slip.lines.map((each) => (each.key === key ? next : each));
   return { ok: true, slip: { ...slip, lines, touched: key } };
+}
+
+/**
+ * Without prices of another making and discounts that somebody gave: what is left asks for no right.
+ * The customer's and the group's standing discounts stay.
+ */
+export function withoutFavours(slip: OpenSlip): OpenSlip {
+  const lines = slip.lines.map(({ discount: _off, listPrice, reason: _why, ...line }) =>
+    listPrice === undefined ? line : { ...line, price: listPrice },
+  );
+  return { ...slip, lines, discount: undefined, lentBy: undefined };
 }
 
 const without = (line: OpenLine, field: 'listPrice'): OpenLine => {

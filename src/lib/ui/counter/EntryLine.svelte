@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Row } from '../../core/books/tables';
   import type { Understood } from '../../core/entry-line/understand';
+  import { hoursText } from '../../core/goods/hours';
   import { lineAmount } from '../../core/slip/line-amount';
   import { quantityWords, type MoneyWords } from '../words/money-words';
   import { refusalWords } from '../words/refusal-words';
@@ -29,17 +30,28 @@
       case 'item': {
         const item = chosen ?? understood.item;
         const name = item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
-        const amount = money.text(lineAmount(item.price, understood.quantity));
-        return `${quantityWords(understood.quantity, item.unit)} × ${name} — ${amount}`;
+        const price = understood.price ?? item.price;
+        if (item.choices.length > 0) return `${name}: choose which`;
+        if (item.isOpenPrice && understood.price === undefined) return `${name}: type its price`;
+        const amount = money.text(lineAmount(price, understood.quantity));
+        const many = item.isTimed
+          ? hoursText(understood.quantity)
+          : quantityWords(understood.quantity, item.unit);
+        return `${many} × ${name} — ${amount}`;
       }
       case 'unlisted':
         return `${understood.word === '' ? 'Unlisted' : understood.word} — ${money.text(understood.amount)}`;
+      case 'tag':
+        return `${understood.word === '' ? 'Goods' : understood.word} of ${understood.maker.name}${understood.tag === '' ? '' : `, tag ${understood.tag}`} — ${money.text(understood.amount)}`;
+      case 'unknown code':
+        return `${understood.barcode} is not among the goods yet`;
       case 'refused':
         return refusalWords(understood.refusal, money);
     }
   });
   const isRefused = $derived(understood.means === 'refused');
-  const canDo = $derived(understood.means === 'item' || understood.means === 'unlisted');
+  const canDo = $derived(understood.means !== 'nothing' && !isRefused);
+  const does = $derived(understood.means === 'unknown code' ? 'Add the item' : 'Add');
 
   function onkeydown(event: KeyboardEvent): void {
     if (event.key === 'ArrowDown' && fitting.length > 1) {
@@ -89,7 +101,7 @@
     >
     {#if canDo}
       <button type="submit" class="btn btn-quiet !py-0"
-        >Add <kbd class="key max-md:hidden">Enter</kbd></button
+        >{does} <kbd class="key max-md:hidden">Enter</kbd></button
       >
     {:else if typed === ''}
       <kbd class="key max-md:hidden">/</kbd>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { quantityText, thousandths } from '../../core/money/units';
   import type { OpenLine } from '../../core/slip/open-slip';
@@ -15,8 +16,11 @@
     /** Sets the quantity as typed; returns what is wrong, or null. */
     onquantity: (typed: string) => string | null;
     onremove: () => void;
+    /** What else can be said of it, when it is open. */
+    more: Snippet;
   }
-  const { line, amount, isNew, isOpen, money, ontoggle, onquantity, onremove }: Props = $props();
+  const { line, amount, isNew, isOpen, money, ontoggle, onquantity, onremove, more }: Props =
+    $props();
   const isWhole = $derived(line.unit === '');
   // Both start afresh when the quantity changes, whoever changed it.
   let typed = $derived(quantityText(thousandths(line.quantity)));
@@ -48,6 +52,17 @@
         {#if isWhole}{line.detail}{:else}{quantityWords(line.quantity, line.unit)} · {money.figure(
             line.price,
           )} a {line.unit}{/if}
+        {#each line.extras ?? [] as extra (extra.name)}<span class="block">with {extra.name}</span
+          >{/each}
+        {#if line.note !== undefined}<span class="block">“{line.note}”</span>{/if}
+        {#if line.listPrice !== undefined}<span class="block"
+            >was {money.figure(line.listPrice)}: {line.reason}</span
+          >{/if}
+        {#if line.discount !== undefined}<span class="block"
+            >less {'percent' in line.discount
+              ? `${line.discount.percent} %`
+              : money.figure(line.discount.amount)}</span
+          >{/if}
       </span>
     </span>
     <span class="figure text-right font-[600]">{money.figure(amount)}</span>
@@ -89,5 +104,6 @@
       </button>
       {#if wrong !== null}<p class="text-error basis-full" role="alert">{wrong}</p>{/if}
     </div>
+    {@render more()}
   {/if}
 </li>

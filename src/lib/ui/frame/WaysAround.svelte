@@ -1,6 +1,7 @@
 <script lang="ts">
   import BookOpen from '@lucide/svelte/icons/notebook-text';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
+  import Hourglass from '@lucide/svelte/icons/hourglass';
   import Search from '@lucide/svelte/icons/search';
   import Boxes from '@lucide/svelte/icons/boxes';
   import Settings from '@lucide/svelte/icons/settings';
@@ -17,8 +18,9 @@
   const ways = [
     { href: '/', name: 'Today', icon: Sun, more: false },
     { href: '/counter', name: 'Counter', icon: Tent, more: false },
+    { href: '/waiting', name: 'Waiting', icon: Hourglass, more: false },
     { href: '/find', name: 'Find', icon: Search, more: false },
-    { href: '/stock', name: 'Stock', icon: Boxes, more: false },
+    { href: '/stock', name: 'Stock', icon: Boxes, more: true },
     { href: '/books', name: 'Books', icon: BookOpen, more: true },
     { href: '/set-up', name: 'Set-up', icon: Settings, more: true },
   ];
@@ -29,6 +31,12 @@
     '/drawer': '/',
     '/people': '/set-up',
     '/acts': '/set-up',
+    '/customers': '/set-up',
+    '/devices': '/set-up',
+    '/loose-ends': '/set-up',
+    '/items': '/set-up',
+    '/taxes': '/set-up',
+    '/business': '/set-up',
     '/first-day': '/',
   };
   const here = $derived.by(() => {

@@ -14,7 +14,8 @@ export type AnyRefusal =
   | KeepRefusal
   | { readonly code: 'slip/gone' }
   | { readonly code: 'drawer/none' }
-  | { readonly code: 'event/not-trading' };
+  | { readonly code: 'event/not-trading' }
+  | { readonly code: 'right/lacking' };
 
 export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
   switch (refusal.code) {
@@ -30,6 +31,12 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return `“${refusal.typed}” is below zero; type what is handed over.`;
     case 'amount/too-large':
       return `“${refusal.typed}” is more than one amount can be.`;
+    case 'entry/check-digit':
+      return `${refusal.typed} has a wrong check digit: scan it again, or look for a slip of the finger.`;
+    case 'entry/no-such-maker':
+      return `There is no maker ${String(refusal.number)}; makers are under Set-up.`;
+    case 'entry/tag-wrong':
+      return 'A hang tag is # and the maker’s number, what it is, the tag’s number and the price: #12 pots 345 18.00.';
     case 'entry/negative':
       return 'A quantity or amount below zero cannot be sold; take the line off the slip instead.';
     case 'entry/no-such-thing':
@@ -66,6 +73,8 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Type what was handed over, such as 20 or 13.50.';
     case 'event/not-trading':
       return 'No event is trading on this device, so nothing can be rung up.';
+    case 'right/lacking':
+      return 'Somebody with the right to it must lend it first; the slip says which.';
     case 'drawer/none':
       return 'No drawer is open on this device; open one first.';
     case 'drawer/no-name':

@@ -7,18 +7,24 @@
   import { understand } from '$lib/core/entry-line/understand';
   import { isKnown, stageOf } from '$lib/core/event/todays-event';
   import { quantityOf } from '$lib/core/money/units';
-  import type { SlipRefusal } from '$lib/core/slip/open-slip';
+  import { priceOn } from '$lib/core/pricing/two-prices';
+  import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
   import Tag from '$lib/ui/counter/Tag.svelte';
   import { painted } from '$lib/ui/frame/painted';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import ItemSheet from './ItemSheet.svelte';
   import KeyList from './KeyList.svelte';
   import SlipPaper from './SlipPaper.svelte';
+  import { setAside } from './keep-slip';
   import { takeCash } from './take-cash';
 
-  type OnTable = Pick<ComponentProps<typeof Tag>, 'item' | 'left' | 'onSlip' | 'width'>;
+  type OnTable = Pick<
+    ComponentProps<typeof Tag>,
+    'item' | 'left' | 'onSlip' | 'width' | 'other' | 'picture'
+  >;
 
   const stall = useStall();
   const { db, slip } = stall;
@@ -27,9 +33,17 @@
   const tables = live(() => () => db.books.tables.toArray(), []);
   const shown = $derived(
     tables.value
-      .filter((table) => isKnown(table) && table.isActive)
+      .filter((table) => isKnown(table) && table.isActive && isHere(table))
       .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)),
   );
+  /** An event that has tables of its own shows those alone. */
+  const hasOwn = $derived(
+    tables.value.some(
+      ({ event, isActive }) => isActive && event !== null && event === stall.event?.id,
+    ),
+  );
+  const isHere = ({ event }: Row<'tables'>): boolean =>
+    hasOwn ? event === stall.event?.id : event === null;
   let chosen = $state<string | null>(null);
   const table = $derived(shown.find(({ id }) => id === chosen) ?? shown[0]);
 
@@ -40,10 +54,53 @@
         (await db.books.items.bulkGet(ids)).flatMap((item) => (item ? [[item.id, item]] : [])),
       );
   }, new Map<string, Row<'items'>>());
+  // All goods are only needed for typing: they are read when the table is on the screen.
+  let isPainted = $state(false);
+  $effect(() => {
+    if (!items.isRead) return;
+    const timer = setTimeout(() => (isPainted = true), 60);
+    return () => clearTimeout(timer);
+  });
+  const all = live(() => {
+    const wanted = isPainted;
+    return () => (wanted ? db.books.items.toArray() : []);
+  }, []);
+  const goods = $derived(goodsOf(all.value));
+
+  const variants = $derived.by(() => {
+    const byItem = new Map<string, string[]>();
+    for (const { id, variantOf, isActive } of all.value) {
+      if (variantOf === null || !isActive) continue;
+      byItem.set(variantOf, [...(byItem.get(variantOf) ?? []), id]);
+    }
+    return byItem;
+  });
+  const photos = live(() => {
+    const ids = table?.goods.map(({ item }) => item) ?? [];
+    return async () =>
+      new Map(
+        (await db.books.photos.bulkGet(ids)).flatMap((row) =>
+          row?.picture ? [[row.id, row.picture.data]] : [],
+        ),
+      );
+  }, new Map<string, string>());
+  /** The price that was not typed, where there are two. */
+  function otherPriceOf(item: Row<'items'>): OnTable['other'] {
+    const { typedSide, uplift } = stall.business;
+    if (uplift === '0' && item.otherPrice === null) return null;
+    const typedIn = typedSide === 'card' ? 'card' : 'cash';
+    const side = typedIn === 'card' ? 'cash' : 'card';
+    const prices = { typedSide: typedIn, uplift } as const;
+    return { side, price: priceOn(side, item.price, prices, item.otherPrice ?? undefined) };
+  }
   const stock = live(() => {
     const place = stall.event?.id;
     const keys =
-      place === undefined ? [] : (table?.goods.map(({ item }) => [place, item] as const) ?? []);
+      place === undefined
+        ? []
+        : (table?.goods ?? []).flatMap(({ item }) =>
+            [item, ...(variants.get(item) ?? [])].map((id) => [place, id] as const),
+          );
     return async () =>
       new Map(
         (await db.books.stock.bulkGet([...keys])).flatMap((row) =>
@@ -64,33 +121,32 @@
     const now = (table?.goods ?? []).flatMap(({ item: id, width }): OnTable[] => {
       const item = items.value.get(id);
       if (item?.isActive !== true) return [];
-      const left = item.isStocked ? (stock.value.get(id) ?? 0) : null;
-      const taken = onSlip.get(id) ?? 0;
+      // What has variants is as many as they are together.
+      const ids = item.choices.length === 0 ? [id] : (variants.get(id) ?? []);
+      const sum = (of: ReadonlyMap<string, number>): number =>
+        ids.reduce((all, each) => all + (of.get(each) ?? 0), 0);
+      const left = item.isStocked && ids.length > 0 ? sum(stock.value) : null;
+      const taken = sum(onSlip);
+      const picture = photos.value.get(id) ?? null;
+      const other = otherPriceOf(item);
       const was = before.get(id);
       const isSame =
-        was?.item === item && was.left === left && was.onSlip === taken && was.width === width;
-      return [isSame ? was : { item, left, onSlip: taken, width }];
+        was?.item === item &&
+        was.left === left &&
+        was.onSlip === taken &&
+        was.width === width &&
+        was.picture === picture &&
+        was.other?.price === other?.price;
+      return [isSame ? was : { item, left, onSlip: taken, width, other, picture }];
     });
     before = new Map(now.map((each) => [each.item.id, each]));
     return now;
   });
 
-  // All goods are only needed for typing: they are read when the table is on the screen.
-  let isPainted = $state(false);
-  $effect(() => {
-    if (!items.isRead) return;
-    const timer = setTimeout(() => (isPainted = true), 60);
-    return () => clearTimeout(timer);
-  });
-  const all = live(() => {
-    const wanted = isPainted;
-    return () => (wanted ? db.books.items.toArray() : []);
-  }, []);
-  const goods = $derived(goodsOf(all.value));
-
   let typed = $state('');
   let field = $state<HTMLInputElement>();
-  const understood = $derived(understand(typed, goods, money.currency));
+  const makers = live(() => () => db.books.makers.toArray(), []);
+  const understood = $derived(understand(typed, goods, money.currency, makers.value));
   const isDesk = matchMedia('(min-width: 768px) and (pointer: fine)').matches;
   const canSell = $derived(stall.event !== undefined && stageOf(stall.event) === 'trading');
 
@@ -98,7 +154,20 @@
     if (refusal !== null) toast.error(refusalWords(refusal, money));
   }
 
+  /** What must be said before it can go on the slip: which one, what with, what price, how long. */
+  let sheet = $state.raw<{ item: Row<'items'>; quantity: number } | null>(null);
+  const needsSheet = (item: Row<'items'>): boolean =>
+    item.choices.length > 0 || item.extras.length > 0 || item.isOpenPrice || item.isTimed;
+
+  function put(item: Row<'items'>, quantity: number, said: PutWith = {}): void {
+    say(slip.put(item, quantity, said));
+  }
+
   function tap(item: Row<'items'>): void {
+    if (needsSheet(item)) {
+      sheet = { item, quantity: 1000 };
+      return;
+    }
     const quantity = item.unit === '' || item.decimals === 0 ? 1000 : null;
     if (quantity === null) {
       // What is weighed or timed needs its quantity: typed before the name.
@@ -110,16 +179,24 @@
     say(slip.put(item, quantity));
   }
 
-  function doEntry(item: Row<'items'> | null): void {
-    if (understood.means === 'item') say(slip.put(item ?? understood.item, understood.quantity));
-    else if (understood.means === 'unlisted') {
-      say(
-        slip.putUnlisted(
-          understood.word === '' ? 'Unlisted' : understood.word,
-          understood.amount,
-          unlistedTaxes,
-        ),
-      );
+  function doEntry(chosen: Row<'items'> | null): void {
+    const meant = understood;
+    if (meant.means === 'item') {
+      const item = chosen ?? meant.item;
+      // Hours that were typed need no sheet; neither does a price that a label says.
+      const isSaid = meant.price !== undefined || (item.isTimed && item.extras.length === 0);
+      if (needsSheet(item) && !isSaid) sheet = { item, quantity: meant.quantity };
+      else put(item, meant.quantity, meant.price === undefined ? {} : { price: meant.price });
+    } else if (meant.means === 'unlisted') {
+      const name = meant.word === '' ? 'Unlisted' : meant.word;
+      say(slip.putUnlisted({ name, price: meant.amount, taxes: unlistedTaxes }));
+    } else if (meant.means === 'tag') {
+      const { maker, word, tag, amount } = meant;
+      const name = word === '' ? maker.name : `${word}, ${maker.name}`;
+      const line = { name, price: amount, taxes: unlistedTaxes, maker: maker.id };
+      say(slip.putUnlisted(tag === '' ? line : { ...line, tag }));
+    } else if (meant.means === 'unknown code') {
+      void goto(`/items/new?barcode=${meant.barcode}`);
     } else return;
     typed = '';
     field?.focus();
@@ -149,11 +226,21 @@
     }
   }
 
+  /** Away in one gesture: the next customer is served. */
+  async function putAside(): Promise<void> {
+    const kept = await setAside(stall);
+    if (!kept.ok) toast.error(refusalWords(kept.refusal, money));
+    else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);
+  }
+
+  let moreDialog = $state<HTMLDialogElement>();
   let keyList = $state<HTMLDialogElement>();
   function onkeydown(event: KeyboardEvent): void {
     const isTyping = event.target instanceof HTMLInputElement;
     if (event.key === 'F2' && !slip.isEmpty) void goto('/counter/pay');
     else if (event.key === 'F9' && !slip.isEmpty) void payExactly();
+    else if (event.key === 'F4' && !slip.isEmpty) void putAside();
+    else if (event.key === 'F8') void goto('/waiting');
     else if (event.key === '/' && !isTyping) field?.focus();
     else if (event.key === '?' && (!isTyping || typed === '')) keyList?.showModal();
     else if (
@@ -191,7 +278,13 @@
 
 <h1 class="sr-only">Counter</h1>
 <div class="counter grid min-h-0 flex-1">
-  <SlipPaper class="slip-area" onquantity={setQuantity} onexact={payExactly} />
+  <SlipPaper
+    class="slip-area"
+    onquantity={setQuantity}
+    onexact={payExactly}
+    onaside={putAside}
+    bind:moreDialog
+  />
 
   <div
     class="cloth table-area flex min-h-0 min-w-0 flex-col gap-3 px-3 pt-6 md:px-4.5 md:pt-6.5"
@@ -214,11 +307,12 @@
       </p>
     {/if}
     <div
-      class="goods grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,minmax(min(6.5rem,45%),1fr))] content-start gap-2 overflow-y-auto pb-2 md:grid-cols-[repeat(auto-fill,minmax(8.6rem,1fr))] md:gap-3"
+      class="goods grid min-h-0 flex-1 content-start gap-2 overflow-y-auto pb-2 md:gap-3"
+      data-size={table?.size ?? 'middle'}
       data-testid="goods"
     >
-      {#each laidOut as { item, left, onSlip, width } (item.id)}
-        <Tag {item} {left} {onSlip} {width} {money} ontap={tap} />
+      {#each laidOut as { item, left, onSlip, width, other, picture } (item.id)}
+        <Tag {item} {left} {onSlip} {width} {other} {picture} {money} ontap={tap} />
       {:else}
         {#if tables.isRead}
           <p class="sheet col-span-full">
@@ -245,6 +339,19 @@
     </div>
   </div>
 </div>
+{#if sheet !== null}
+  {@const { item, quantity } = sheet}
+  <ItemSheet
+    {item}
+    {quantity}
+    items={all.value}
+    onput={(chosen, many, said) => {
+      put(chosen, many, said);
+      sheet = null;
+    }}
+    onclose={() => (sheet = null)}
+  />
+{/if}
 <KeyList bind:dialog={keyList} />
 
 <style>
@@ -256,7 +363,26 @@
     grid-area: slip;
   }
   .goods {
-    grid-auto-rows: minmax(6.4rem, max-content);
+    --narrow: min(6.5rem, 45%);
+    --wide: 8.6rem;
+    --tall: 6.4rem;
+    grid-auto-rows: minmax(var(--tall), max-content);
+    grid-template-columns: repeat(auto-fill, minmax(var(--narrow), 1fr));
+  }
+  .goods[data-size='small'] {
+    --narrow: min(5.4rem, 30%);
+    --wide: 6.8rem;
+    --tall: 5.4rem;
+  }
+  .goods[data-size='large'] {
+    --narrow: min(9.5rem, 45%);
+    --wide: 11.5rem;
+    --tall: 8.2rem;
+  }
+  @media (min-width: 768px) {
+    .goods {
+      grid-template-columns: repeat(auto-fill, minmax(var(--wide), 1fr));
+    }
   }
   .table-area {
     grid-area: table;

@@ -9,6 +9,8 @@
     ['Enter', 'does what the entry line shows'],
     ['↓ ↑', 'another of the goods that fit'],
     ['F2', 'take payment'],
+    ['F4', 'set the slip aside'],
+    ['F8', 'what is waiting'],
     ['F9', 'exact cash'],
     ['Ctrl + Enter', 'finish: take what is typed'],
     ['Esc', 'back, or clear the entry line'],

@@ -2,18 +2,24 @@
   import Check from '@lucide/svelte/icons/check';
   import { MediaQuery } from 'svelte/reactivity';
   import { goto } from '$app/navigation';
+  import { discountText } from '$lib/core/slip/read-discount';
   import { thingsOn } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
   import SlipLine from '$lib/ui/counter/SlipLine.svelte';
   import { painted } from '$lib/ui/frame/painted';
   import { useStall } from '../stall.svelte';
+  import LackedRight from './LackedRight.svelte';
+  import SlipLineMore from './SlipLineMore.svelte';
+  import SlipMore from './SlipMore.svelte';
 
   interface Props {
     class: string;
     onquantity: (key: string, typed: string) => string | null;
     onexact: () => void;
+    onaside: () => void;
+    moreDialog: HTMLDialogElement | undefined;
   }
-  const { class: place, onquantity, onexact }: Props = $props();
+  let { class: place, onquantity, onexact, onaside, moreDialog = $bindable() }: Props = $props();
 
   const stall = useStall();
   const { slip, db } = stall;
@@ -22,7 +28,23 @@
   const lines = $derived(slip.current.lines);
   const tax = $derived(quote?.taxes.reduce((all, { amount }) => all + amount, 0) ?? 0);
   const total = $derived(quote?.total ?? 0);
+  const canPay = $derived(lines.length > 0 && stall.slipLacks.length === 0);
   const things = $derived(thingsOn(slip.current));
+  const asideWord = $derived(slip.current.kept === undefined ? 'Set aside' : 'Put back');
+  /** What was said of the whole slip, in a line. */
+  const said = $derived.by(() => {
+    const { customer, group, discount, note } = slip.current;
+    const service = quote?.serviceCharge ?? 0;
+    return [
+      customer?.name ?? '',
+      group === undefined ? '' : `${group.name}, ${group.percent} % off`,
+      discount === undefined ? '' : `${discountText(discount, money.text)} off the whole`,
+      service === 0 ? '' : `service ${money.text(service)}`,
+      note ?? '',
+    ]
+      .filter((part) => part !== '')
+      .join(' · ');
+  });
   const isOnTop = $derived(!stall.business.pricesIncludeTax);
 
   let open = $state<string | null>(null);
@@ -79,25 +101,50 @@
     <div class="relative flex min-h-0 flex-1 flex-col px-3.5 pt-3 md:px-4.5 md:pt-7 md:pb-6">
       {#if isDesk.current}
         <div class="flex items-baseline justify-between">
-          <h2>Slip</h2>
+          <h2>{slip.current.kept?.name || 'Slip'}</h2>
           <span class="soft">{stall.seller?.name ?? ''}</span>
         </div>
+        <div class="flex gap-2 py-1">
+          <button
+            type="button"
+            class="btn btn-quiet flex-1"
+            disabled={lines.length === 0}
+            onclick={onaside}>{asideWord} <kbd class="key">F4</kbd></button
+          >
+          <button type="button" class="btn btn-quiet" onclick={() => moreDialog?.showModal()}
+            >More …</button
+          >
+        </div>
       {:else}
-        <button
-          type="button"
-          class="mx-auto -mt-1 mb-0.5 grid h-8 w-full place-items-center"
-          aria-expanded={isPulledUp}
-          aria-label={isPulledUp ? 'Lower the slip' : 'Pull the slip up'}
-          disabled={lines.length === 0}
-          onclick={() => {
-            wantsAll = !wantsAll;
-            open = null;
-          }}
-        >
-          {#if isFolded && lines.length > 2}<span class="soft text-sm">{lines.length - 2} more</span
-            >
-          {:else}<span class="bg-base-300 h-1.5 w-14 rounded-full"></span>{/if}
-        </button>
+        <div class="-mt-2 flex items-center">
+          <button
+            type="button"
+            class="soft min-h-12 px-1 text-left font-[560] disabled:opacity-50"
+            disabled={lines.length === 0}
+            onclick={onaside}>{asideWord}</button
+          >
+          <button
+            type="button"
+            class="mx-auto grid h-12 min-w-0 flex-1 place-items-center"
+            aria-expanded={isPulledUp}
+            aria-label={isPulledUp ? 'Lower the slip' : 'Pull the slip up'}
+            disabled={lines.length === 0}
+            onclick={() => {
+              wantsAll = !wantsAll;
+              open = null;
+            }}
+          >
+            {#if isFolded && lines.length > 2}<span class="soft text-sm"
+                >{lines.length - 2} more</span
+              >
+            {:else}<span class="bg-base-300 h-1.5 w-14 rounded-full"></span>{/if}
+          </button>
+          <button
+            type="button"
+            class="soft min-h-12 px-1 font-[560]"
+            onclick={() => moreDialog?.showModal()}>More …</button
+          >
+        </div>
       {/if}
       <ul
         bind:this={list}
@@ -120,7 +167,9 @@
               open = null;
               slip.remove(line.key);
             }}
-          />
+          >
+            {#snippet more()}<SlipLineMore {line} />{/snippet}
+          </SlipLine>
         {:else}
           <li class="soft py-3">
             {#if last.value}
@@ -141,6 +190,8 @@
           This slip is not safe yet: {slip.fault} It can still be paid; do not close this window.
         </p>
       {/if}
+      <LackedRight />
+      {#if said !== ''}<p class="soft py-1 text-sm" data-testid="slip-said">{said}</p>{/if}
       {#if slip.takenOff !== null}
         <div class="flex flex-wrap items-center justify-between gap-2 py-1.5" role="status">
           <span class="soft">{slip.takenOff.name} is off the slip</span>
@@ -169,14 +220,14 @@
   <div
     class="paper grid gap-2 px-3.5 pt-2 pb-2 max-md:grid-cols-[auto_minmax(0,1fr)] md:!border-0 md:bg-transparent md:px-0"
   >
-    <button type="button" class="btn btn-quiet" disabled={lines.length === 0} onclick={onexact}>
+    <button type="button" class="btn btn-quiet" disabled={!canPay} onclick={onexact}>
       <span class="max-md:hidden">Exact cash</span><span class="md:hidden">Exact<br />cash</span>
       <kbd class="key max-md:hidden">F9</kbd>
     </button>
     <button
       type="button"
       class="btn btn-main flex-wrap justify-between px-5"
-      disabled={lines.length === 0}
+      disabled={!canPay}
       onclick={() => goto('/counter/pay')}
     >
       <span>Take payment</span>
@@ -187,11 +238,12 @@
     </button>
   </div>
 </section>
+<SlipMore bind:dialog={moreDialog} />
 
 <style>
   /* Of a size of its own: what is written on the slip moves nothing else, and is soon painted. */
   .folded {
-    height: min(14.9rem, 60dvh);
+    height: min(15.9rem, 60dvh);
     contain: strict;
   }
   @media (min-width: 768px) {

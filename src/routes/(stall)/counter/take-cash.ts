@@ -17,7 +17,10 @@ export type CashTaken =
   | {
       readonly ok: false;
       readonly refusal:
-        RingUpRefusal | SlipGone | { readonly code: 'drawer/none' | 'event/not-trading' };
+        | RingUpRefusal
+        | SlipGone
+        | { readonly code: 'drawer/none' | 'event/not-trading' }
+        | { readonly code: 'right/lacking' };
     };
 
 let isTaking = false;
@@ -32,6 +35,7 @@ export async function takeCash(stall: Stall, handed: number): Promise<CashTaken>
     return { ok: false, refusal: { code: 'event/not-trading' } };
   }
   if (drawer === undefined) return { ok: false, refusal: { code: 'drawer/none' } };
+  if (stall.slipLacks.length > 0) return { ok: false, refusal: { code: 'right/lacking' } };
   if (isTaking) return { ok: false, refusal: { code: 'slip/gone' } };
   isTaking = true;
   try {
@@ -54,7 +58,7 @@ export async function takeCash(stall: Stall, handed: number): Promise<CashTaken>
           now: Date.now(),
         });
       },
-      { settles: open.id },
+      { settles: open.id, ...(open.lentBy === undefined ? {} : { lentBy: open.lentBy }) },
     );
     if (!rung.ok) return rung;
     slip.startAfresh();

@@ -89,6 +89,8 @@ function lineChanges(entry: Sale, line: Line, at: number): Change[] {
       reason: line.reason ?? '',
       note: line.note ?? '',
       seller: line.seller ?? null,
+      maker: line.maker ?? null,
+      tag: line.tag ?? '',
       standing: line.standing ?? 0,
     }),
     add(

@@ -34,6 +34,9 @@ const line = z.strictObject({
   note: z.string().max(200).optional(),
   /** Who is paid for having sold it. */
   seller: recordId.optional(),
+  /** Whose goods they are, and what their hang tag says. */
+  maker: recordId.optional(),
+  tag: z.string().max(40).optional(),
   /** The part of the discount that comes of a customer's or a group's standing discount. */
   standing: amount.optional(),
 });

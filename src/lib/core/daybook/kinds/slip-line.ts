@@ -28,6 +28,8 @@ export const openLine = z.strictObject({
   discount: discount.optional(),
   note: z.string().max(200).optional(),
   seller: recordId.optional(),
+  maker: recordId.optional(),
+  tag: z.string().max(40).optional(),
 });
 
 /** A line of a kept slip, as it now is; null takes it off. */

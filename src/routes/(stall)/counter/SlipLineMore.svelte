@@ -1,0 +1,132 @@
+<script lang="ts">
+  import { readAmount } from '$lib/core/money/amount-text';
+  import type { OpenLine } from '$lib/core/slip/open-slip';
+  import { discountText, readDiscount } from '$lib/core/slip/read-discount';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+
+  interface Props {
+    line: OpenLine;
+  }
+  const { line }: Props = $props();
+  const stall = useStall();
+  const { slip } = stall;
+  const money = $derived(stall.money);
+  // All start afresh when the line changes, whoever changed it.
+  let price = $derived(money.plain(line.price));
+  let reason = $derived(line.reason ?? '');
+  let discount = $derived(discountText(line.discount, money.plain));
+  let note = $derived(line.note ?? '');
+  let wrong = $state('');
+  let where = $state<'price' | 'reason' | 'discount' | ''>('');
+
+  function say(at: typeof where, refusal: Parameters<typeof refusalWords>[0] | null): void {
+    where = refusal === null ? '' : at;
+    wrong = refusal === null ? '' : refusalWords(refusal, money);
+  }
+
+  function setPrice(): void {
+    const read = readAmount(price, money.currency);
+    if (!read.ok && !(read.refusal.code === 'amount/empty')) say('price', read.refusal);
+    else {
+      const refusal = slip.setPrice(line.key, read.ok ? read.amount : 0, reason);
+      say(refusal?.code === 'slip/no-reason' ? 'reason' : 'price', refusal);
+    }
+  }
+  function setDiscount(): void {
+    const read = readDiscount(discount, money.currency);
+    say('discount', read.ok ? slip.sayOfLine(line.key, { discount: read.discount }) : read.refusal);
+  }
+  const isPriceTouched = $derived(
+    line.listPrice !== undefined || price.trim() !== money.plain(line.price),
+  );
+</script>
+
+<div class="grid grid-cols-2 gap-2 pb-3">
+  <label class="grid gap-0.5 text-sm">
+    Price{line.listPrice === undefined ? '' : `, was ${money.figure(line.listPrice)}`}
+    <input
+      class={['input figure w-full', where === 'price' && '!border-error']}
+      inputmode="decimal"
+      autocomplete="off"
+      bind:value={price}
+      onchange={() => {
+        if (reason.trim() !== '') setPrice();
+      }}
+      onfocus={(event) => event.currentTarget.select()}
+    />
+  </label>
+  <label class="grid gap-0.5 text-sm">
+    Discount, % or amount
+    <input
+      class={['input figure w-full', where === 'discount' && '!border-error']}
+      autocomplete="off"
+      bind:value={discount}
+      onchange={setDiscount}
+      onfocus={(event) => event.currentTarget.select()}
+    />
+  </label>
+  {#if isPriceTouched}
+    <label class="col-span-2 grid gap-0.5 text-sm">
+      Why another price
+      <span class="flex gap-2">
+        <input
+          class={['input min-w-0 flex-1', where === 'reason' && '!border-error']}
+          maxlength="200"
+          autocomplete="off"
+          bind:value={reason}
+          onkeydown={(event) => {
+            if (event.key === 'Enter') setPrice();
+          }}
+        />
+        <button type="button" class="btn btn-quiet" onclick={setPrice}>Set it</button>
+      </span>
+    </label>
+  {/if}
+  <label class={['grid gap-0.5 text-sm', stall.staff.length === 0 && 'col-span-2']}>
+    Note
+    <input
+      class="input w-full"
+      maxlength="200"
+      autocomplete="off"
+      bind:value={note}
+      onchange={() =>
+        slip.sayOfLine(line.key, { note: note.trim() === '' ? undefined : note.trim() })}
+    />
+  </label>
+  {#if stall.staff.length > 0}
+    <label class="grid gap-0.5 text-sm">
+      Sold by
+      <select
+        class="select min-h-12 w-full"
+        value={line.seller ?? ''}
+        onchange={(event) =>
+          slip.sayOfLine(line.key, { seller: event.currentTarget.value || undefined })}
+      >
+        <option value="">whoever rings it up</option>
+        {#each stall.staff as { id, name } (id)}<option value={id}>{name}</option>{/each}
+      </select>
+    </label>
+  {/if}
+  {#if stall.taxes.length > 0}
+    <fieldset class="col-span-2 flex flex-wrap gap-x-4">
+      <legend class="text-sm">Taxes</legend>
+      {#each stall.taxes as tax (tax.id)}
+        <label class="flex min-h-12 items-center gap-2">
+          <input
+            type="checkbox"
+            class="checkbox size-6 !rounded-md"
+            checked={line.taxes.includes(tax.id)}
+            onchange={(event) => {
+              const on = event.currentTarget.checked;
+              const taxes = line.taxes.filter((id) => id !== tax.id);
+              slip.sayOfLine(line.key, { taxes: on ? [...taxes, tax.id] : taxes });
+            }}
+          />
+          {tax.name}
+        </label>
+      {/each}
+    </fieldset>
+  {/if}
+  {#if wrong !== ''}<p class="text-error col-span-2" role="alert">{wrong}</p>{/if}
+</div>

@@ -1,0 +1,233 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { toast } from 'svelte-sonner';
+  import { findCustomers } from '$lib/core/customer/find-customers';
+  import { discountText, readDiscount } from '$lib/core/slip/read-discount';
+  import { serviceOf } from '$lib/core/slip/price-slip';
+  import { live } from '$lib/device/live.svelte';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+  import { setAside } from './keep-slip';
+
+  interface Props {
+    dialog: HTMLDialogElement | undefined;
+  }
+  let { dialog = $bindable() }: Props = $props();
+  const stall = useStall();
+  const { slip, db } = stall;
+  const money = $derived(stall.money);
+  const open = $derived(slip.current);
+  const { groups } = $derived(stall.business);
+  const service = $derived(serviceOf(open, stall.business));
+  const AT_MOST = 6;
+
+  let isOpen = $state(false);
+  let who = $state('');
+  const customers = live(() => {
+    const wanted = isOpen;
+    return () => (wanted ? db.books.customers.toArray() : []);
+  }, []);
+  const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
+  let discount = $derived(discountText(open.discount, money.plain));
+  let charge = $derived(
+    service === null
+      ? ''
+      : 'percent' in service
+        ? `${service.percent} %`
+        : money.plain(service.amount),
+  );
+  let note = $derived(open.note ?? '');
+  let name = $derived(open.kept?.name ?? open.customer?.name ?? '');
+  let isAsking = $state(false);
+  let wrong = $state('');
+
+  function setDiscount(): void {
+    const read = readDiscount(discount, money.currency);
+    wrong = read.ok ? '' : refusalWords(read.refusal, money);
+    if (read.ok) slip.say({ discount: read.discount });
+  }
+  /** Carries the taxes of the business's own charge, or the first there is. */
+  function setService(): void {
+    const read = readDiscount(charge, money.currency);
+    wrong = read.ok ? '' : refusalWords(read.refusal, money);
+    if (!read.ok) return;
+    const taxes = stall.business.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id);
+    slip.say({ service: read.discount === undefined ? null : { ...read.discount, taxes } });
+  }
+  async function keep(sort: 'aside' | 'tab'): Promise<void> {
+    const kept = await setAside(stall, name, sort);
+    if (!kept.ok) {
+      wrong = refusalWords(kept.refusal, money);
+      return;
+    }
+    dialog?.close();
+    toast(
+      `${kept.name === '' ? 'The slip' : kept.name} is ${sort === 'tab' ? 'open as a tab' : 'set aside'}.`,
+    );
+  }
+</script>
+
+<dialog
+  bind:this={dialog}
+  class="sheet m-auto max-h-[92dvh] w-[min(34rem,96vw)] overflow-y-auto backdrop:bg-black/40"
+  aria-labelledby="slip-more"
+  ontoggle={(event) => {
+    isOpen = event.newState === 'open';
+    who = '';
+    wrong = '';
+    isAsking = false;
+  }}
+>
+  <div class="grid gap-4">
+    <div class="flex items-center justify-between">
+      <h2 id="slip-more">This slip</h2>
+      <form method="dialog"><button class="btn btn-quiet">Done</button></form>
+    </div>
+
+    <section class="grid gap-2" aria-label="Customer">
+      {#if open.customer !== undefined}
+        <p class="flex flex-wrap items-center justify-between gap-2">
+          <span
+            ><b>{open.customer.name}</b>{open.customer.discount === '0'
+              ? ''
+              : `, ${open.customer.discount} % off`}</span
+          >
+          <button
+            type="button"
+            class="btn btn-quiet"
+            onclick={() => slip.say({ customer: undefined })}>Take them off</button
+          >
+        </p>
+      {:else}
+        <label class="grid gap-1 font-[560]">
+          Customer
+          <input
+            class="input w-full"
+            bind:value={who}
+            placeholder="Name, company or phone"
+            autocomplete="off"
+          />
+        </label>
+        <ul class="grid" data-testid="found-customers">
+          {#each found.slice(0, AT_MOST) as each (each.id)}
+            <li>
+              <button
+                type="button"
+                class="hover:bg-base-200 flex min-h-12 w-full justify-between gap-3 rounded-lg px-3 text-left"
+                onclick={() => {
+                  slip.say({
+                    customer: { id: each.id, name: each.name, discount: each.discount },
+                  });
+                  who = '';
+                }}
+              >
+                <b>{each.name}</b><span class="soft">{each.company || each.phone}</span>
+              </button>
+            </li>
+          {/each}
+        </ul>
+        {#if who.trim() !== '' && found.length === 0}
+          <a class="plain" href="/customers/new">Nobody of that name; note them down</a>
+        {/if}
+      {/if}
+    </section>
+
+    {#if groups.length > 0}
+      <div class="flex flex-wrap gap-2" role="group" aria-label="Group discount">
+        {#each groups as group (group.id)}
+          {@const isOn = open.group?.name === group.name}
+          <button
+            type="button"
+            class={['btn btn-quiet', isOn && '!border-primary !border-3']}
+            aria-pressed={isOn}
+            onclick={() =>
+              slip.say({
+                group: isOn ? undefined : { name: group.name, percent: group.percent },
+              })}>{group.name}, {group.percent} % off</button
+          >
+        {/each}
+      </div>
+    {/if}
+
+    <div class="grid grid-cols-2 gap-3">
+      <label class="grid gap-1 font-[560]">
+        Off the whole, % or amount
+        <input
+          class="input figure w-full"
+          bind:value={discount}
+          onchange={setDiscount}
+          autocomplete="off"
+        />
+      </label>
+      <label class="grid gap-1 font-[560]">
+        Service charge, % or amount
+        <input
+          class="input figure w-full"
+          bind:value={charge}
+          onchange={setService}
+          autocomplete="off"
+        />
+      </label>
+    </div>
+    <label class="grid gap-1 font-[560]">
+      Note
+      <input
+        class="input w-full"
+        bind:value={note}
+        maxlength="500"
+        autocomplete="off"
+        onchange={() => slip.say({ note: note.trim() === '' ? undefined : note.trim() })}
+      />
+    </label>
+
+    <section class="grid gap-2" aria-label="Keep it for later">
+      <label class="grid gap-1 font-[560]">
+        Called
+        <input class="input w-full" bind:value={name} maxlength="80" autocomplete="off" />
+      </label>
+      <div class="flex flex-wrap gap-2">
+        <button type="button" class="btn btn-quiet" onclick={() => keep('aside')}
+          >Set it aside</button
+        >
+        <button type="button" class="btn btn-quiet" onclick={() => keep('tab')}
+          >Keep it open as a tab</button
+        >
+        <button
+          type="button"
+          class="btn btn-quiet"
+          disabled={slip.isEmpty}
+          onclick={() => goto('/counter/show')}>Show it to the customer</button
+        >
+      </div>
+    </section>
+    {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+
+    {#if isAsking}
+      <div
+        class="bg-base-200 flex flex-wrap items-center gap-2 rounded-lg p-3"
+        role="group"
+        aria-label="Empty it?"
+      >
+        <p class="min-w-48 flex-1">All lines come off. They can be put back until you go on.</p>
+        <button
+          type="button"
+          class="btn btn-quiet !border-error text-error"
+          onclick={() => {
+            slip.empty();
+            dialog?.close();
+          }}>Empty it</button
+        >
+        <button type="button" class="btn btn-quiet" onclick={() => (isAsking = false)}
+          >Leave it</button
+        >
+      </div>
+    {:else}
+      <button
+        type="button"
+        class="btn btn-quiet text-error justify-self-start"
+        disabled={slip.isEmpty}
+        onclick={() => (isAsking = true)}>Empty the slip …</button
+      >
+    {/if}
+  </div>
+</dialog>
