@@ -37,6 +37,7 @@
     '/items': '/set-up',
     '/taxes': '/set-up',
     '/business': '/set-up',
+    '/tables': '/set-up',
     '/first-day': '/',
   };
   const here = $derived.by(() => {

@@ -1,0 +1,162 @@
+/** How the business prices, rounds and heads its receipts, and its taxes: commands. */
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft, type BodyOf } from '../daybook/kinds';
+import { isKnownCurrency } from '../money/currency';
+import { rateOf } from '../money/units';
+
+export type BusinessRefusal = { readonly field: string } & (
+  | { readonly code: 'business/empty' }
+  | { readonly code: 'business/rate-wrong'; readonly typed: string }
+  | { readonly code: 'business/step-wrong'; readonly typed: string }
+  | { readonly code: 'business/currency-wrong'; readonly typed: string }
+  | { readonly code: 'tax/taken'; readonly name: string }
+  | { readonly code: 'maker/number-wrong'; readonly typed: string }
+  | { readonly code: 'maker/number-taken'; readonly name: string }
+);
+
+export type BusinessOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: BusinessRefusal };
+
+const refuse = (refusal: BusinessRefusal): BusinessOutcome => ({ ok: false, refusal });
+
+/** A percentage as people type it, or null. */
+export function percentIn(typed: string): string | null {
+  const text = typed.trim().replace(/%$/, '').trim().replace(',', '.');
+  try {
+    rateOf(text === '' ? '0' : text);
+    return text === '' ? '0' : text;
+  } catch {
+    return null;
+  }
+}
+
+export interface TypedBusiness {
+  readonly name: string;
+  readonly currency: string;
+  readonly locale: string;
+  readonly timeZone: string;
+  readonly pricesIncludeTax: boolean;
+  readonly taxRounding: 'line' | 'sale';
+  /** Minor units, as typed. */
+  readonly cashStep: string;
+  readonly typedSide: 'cash' | 'card';
+  readonly uplift: string;
+  readonly groups: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly percent: string;
+  }[];
+  /** Percent that every slip is charged for service; empty is none. */
+  readonly service: string;
+  readonly serviceTaxes: readonly string[];
+  readonly receiptHead: string;
+  readonly receiptFoot: string;
+}
+
+export function setBusiness(
+  newId: () => string,
+  typed: TypedBusiness,
+  lockAfter: number,
+): BusinessOutcome {
+  const name = typed.name.trim().slice(0, 80);
+  if (name === '') return refuse({ code: 'business/empty', field: 'name' });
+  if (!isKnownCurrency(typed.currency))
+    return refuse({ code: 'business/currency-wrong', field: 'currency', typed: typed.currency });
+  const cashStep = Number(typed.cashStep.trim() === '' ? '1' : typed.cashStep);
+  if (!Number.isInteger(cashStep) || cashStep < 1 || cashStep > 1000)
+    return refuse({ code: 'business/step-wrong', field: 'cashStep', typed: typed.cashStep });
+  const uplift = percentIn(typed.uplift);
+  if (uplift === null)
+    return refuse({ code: 'business/rate-wrong', field: 'uplift', typed: typed.uplift });
+  const percent = percentIn(typed.service);
+  if (percent === null)
+    return refuse({ code: 'business/rate-wrong', field: 'service', typed: typed.service });
+  const groups: { id: string; name: string; percent: string }[] = [];
+  for (const group of typed.groups) {
+    const off = percentIn(group.percent);
+    if (group.name.trim() === '') return refuse({ code: 'business/empty', field: 'groups' });
+    if (off === null || rateOf(off) > 1_000_000)
+      return refuse({ code: 'business/rate-wrong', field: 'groups', typed: group.percent });
+    groups.push({ id: group.id, name: group.name.trim().slice(0, 80), percent: off });
+  }
+  const { serviceTaxes, ...rest } = typed;
+  const service = rateOf(percent) === 0 ? null : { percent, taxes: serviceTaxes };
+  const body: BodyOf<'business.set'> = {
+    ...rest,
+    name,
+    cashStep,
+    uplift,
+    groups,
+    service,
+    receiptHead: typed.receiptHead.slice(0, 500),
+    receiptFoot: typed.receiptFoot.slice(0, 500),
+    lockAfter,
+  };
+  return { ok: true, drafts: [draft('business.set', newId(), null, body)] };
+}
+
+export interface TypedTax {
+  readonly id: string | null;
+  readonly name: string;
+  readonly rate: string;
+  readonly level: 'country' | 'region' | 'local';
+  readonly on: readonly string[];
+  readonly isActive: boolean;
+}
+
+/** A tax; a new one stands after the others, so that it can be charged on them. */
+export function setTax(
+  newId: () => string,
+  typed: TypedTax,
+  taxes: readonly Row<'taxes'>[],
+): BusinessOutcome {
+  const name = typed.name.trim().slice(0, 80);
+  if (name === '') return refuse({ code: 'business/empty', field: 'name' });
+  const rate = percentIn(typed.rate);
+  if (rate === null)
+    return refuse({ code: 'business/rate-wrong', field: 'rate', typed: typed.rate });
+  const isTaken = taxes.some(
+    (each) =>
+      each.id !== typed.id && each.isActive && each.name.toLowerCase() === name.toLowerCase(),
+  );
+  if (isTaken && typed.isActive) return refuse({ code: 'tax/taken', field: 'name', name });
+  const known = taxes.find(({ id }) => id === typed.id);
+  const sort = known?.sort ?? Math.max(0, ...taxes.map((each) => each.sort)) + 1;
+  // A tax can only be charged on those that stand before it.
+  const on = typed.on.filter((id) => taxes.some((each) => each.id === id && each.sort < sort));
+  const { level, isActive } = typed;
+  const body = { id: typed.id ?? newId(), name, rate, level, on, sort, isActive };
+  return { ok: true, drafts: [draft('tax.set', newId(), null, body)] };
+}
+
+export interface TypedMaker {
+  readonly id: string | null;
+  readonly number: string;
+  readonly name: string;
+  readonly commission: string;
+  readonly isActive: boolean;
+}
+
+export function setMaker(
+  newId: () => string,
+  typed: TypedMaker,
+  makers: readonly Row<'makers'>[],
+): BusinessOutcome {
+  const name = typed.name.trim().slice(0, 80);
+  if (name === '') return refuse({ code: 'business/empty', field: 'name' });
+  const number = Number(typed.number);
+  if (!Number.isInteger(number) || number < 1 || number > 99_999)
+    return refuse({ code: 'maker/number-wrong', field: 'number', typed: typed.number });
+  const other = makers.find(
+    (each) => each.id !== typed.id && each.isActive && each.number === number,
+  );
+  if (other !== undefined && typed.isActive)
+    return refuse({ code: 'maker/number-taken', field: 'number', name: other.name });
+  const commission = percentIn(typed.commission);
+  if (commission === null || rateOf(commission) > 1_000_000)
+    return refuse({ code: 'business/rate-wrong', field: 'commission', typed: typed.commission });
+  const body = { id: typed.id ?? newId(), number, name, commission, isActive: typed.isActive };
+  return { ok: true, drafts: [draft('maker.set', newId(), null, body)] };
+}

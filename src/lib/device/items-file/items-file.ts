@@ -1,0 +1,73 @@
+/** Items as CSV files (RFC 4180): written here, read in a worker. */
+import * as Comlink from 'comlink';
+import Papa from 'papaparse';
+import type { Row } from '../../core/books/tables';
+import { draft } from '../../core/daybook/kinds';
+import {
+  ITEM_COLUMNS,
+  itemLines,
+  type ItemsContext,
+  type PlannedLine,
+} from '../../core/formats/items-table';
+import type { DeviceDaybook } from '../daybook';
+import { newId } from '../new-id';
+import type { FileRead, ItemsWorker } from './items-worker';
+
+/** UTF-8 with CRLF, columns in their order. */
+export const itemsCsv = (items: readonly Row<'items'>[], context: ItemsContext): string =>
+  `${Papa.unparse([...itemLines(items, context)], { columns: [...ITEM_COLUMNS], newline: '\r\n' })}\r\n`;
+
+/** Reads a file; the worker is gone when it is done or called off. */
+export async function readItemsFile(
+  text: string,
+  items: readonly Row<'items'>[],
+  context: ItemsContext,
+  onProgress: (done: number, all: number) => void,
+  signal: AbortSignal,
+): Promise<FileRead> {
+  const worker = new Worker(new URL('./items-worker.ts', import.meta.url), { type: 'module' });
+  try {
+    const called = new Promise<never>((_, reject) => {
+      signal.addEventListener('abort', () => reject(new DOMException('called off', 'AbortError')));
+      worker.onerror = () => reject(new Error('the file could not be read apart from the screen'));
+    });
+    const reading = Comlink.wrap<ItemsWorker>(worker).read(
+      text,
+      items,
+      context,
+      Comlink.proxy(onProgress),
+    );
+    return await Promise.race([reading, called]);
+  } finally {
+    worker.terminate();
+  }
+}
+
+const AT_ONCE = 100;
+
+/**
+ * Writes what is new and what has changed, in batches, each on disk before the next.
+ * @returns How many were written; fewer than there are when it was called off.
+ */
+export async function takeItemsIn(
+  daybook: DeviceDaybook,
+  planned: readonly PlannedLine[],
+  lentBy: string | undefined,
+  onProgress: (done: number, all: number) => void,
+  signal: AbortSignal,
+): Promise<number> {
+  const wanted = planned.flatMap(({ verdict, body }) =>
+    body !== null && (verdict === 'new' || verdict === 'changed') ? [body] : [],
+  );
+  for (let at = 0; at < wanted.length; at += AT_ONCE) {
+    if (signal.aborted) return at;
+    onProgress(at, wanted.length);
+    const drafts = wanted
+      .slice(at, at + AT_ONCE)
+      .map((body) => draft('item.set', newId(), null, body));
+    await daybook.append(() => ({ ok: true, drafts }), lentBy === undefined ? {} : { lentBy });
+  }
+  await daybook.settle();
+  onProgress(wanted.length, wanted.length);
+  return wanted.length;
+}

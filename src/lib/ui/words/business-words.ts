@@ -1,0 +1,21 @@
+/** Sentences about what is wrong with the set-up of the business. */
+import type { BusinessRefusal } from '../../core/founding/set-business';
+
+export function businessRefusalWords(refusal: BusinessRefusal): string {
+  switch (refusal.code) {
+    case 'business/empty':
+      return 'Give it a name.';
+    case 'business/rate-wrong':
+      return `“${refusal.typed}” is not a percentage; type figures such as 20 or 9.975.`;
+    case 'business/step-wrong':
+      return `“${refusal.typed}” is not a step; type whole minor units, such as 1, 5 or 10.`;
+    case 'business/currency-wrong':
+      return `“${refusal.typed}” is not a currency by ISO 4217, such as GBP.`;
+    case 'tax/taken':
+      return `There is a tax called ${refusal.name} already.`;
+    case 'maker/number-wrong':
+      return `“${refusal.typed}” is not a maker’s number; type one from 1 to 99999.`;
+    case 'maker/number-taken':
+      return `${refusal.name} has that number already.`;
+  }
+}

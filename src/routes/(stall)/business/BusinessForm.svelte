@@ -1,0 +1,171 @@
+<script lang="ts">
+  import { toast } from 'svelte-sonner';
+  import { goto } from '$app/navigation';
+  import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
+  import { newId } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { businessRefusalWords } from '$lib/ui/words/business-words';
+  import RightButton from '../RightButton.svelte';
+  import { useStall } from '../stall.svelte';
+
+  const stall = useStall();
+  const start = stall.business;
+  let typed = $state({
+    name: start.name,
+    currency: start.currency,
+    locale: start.locale,
+    timeZone: start.timeZone,
+    pricesIncludeTax: start.pricesIncludeTax,
+    taxRounding: start.taxRounding === 'line' ? ('line' as const) : ('sale' as const),
+    cashStep: String(start.cashStep),
+    typedSide: start.typedSide === 'card' ? ('card' as const) : ('cash' as const),
+    uplift: start.uplift,
+    groups: start.groups.map((group) => ({ ...group })),
+    service: start.service !== null && 'percent' in start.service ? start.service.percent : '',
+    serviceTaxes: [...(start.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id))],
+    receiptHead: start.receiptHead,
+    receiptFoot: start.receiptFoot,
+  });
+  let wrong = $state.raw<BusinessRefusal | null>(null);
+  const zones = Intl.supportedValuesOf('timeZone');
+  const isWrong = (field: string): boolean => wrong?.field === field;
+  const isCurrencyChanged = $derived(typed.currency !== start.currency);
+  const isTaxChanged = $derived(typed.pricesIncludeTax !== start.pricesIncludeTax);
+
+  async function save(lentBy?: string): Promise<void> {
+    const said = $state.snapshot(typed);
+    const outcome = await stall.daybook.append(
+      () => setBusiness(newId, said, start.lockAfter),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    if (!outcome.ok) {
+      wrong = 'field' in outcome.refusal ? outcome.refusal : null;
+      return;
+    }
+    await stall.daybook.settle();
+    toast('The business is set up so from now on.');
+    await goto('/set-up');
+  }
+</script>
+
+<form class="grid gap-5" onsubmit={(event) => event.preventDefault()}>
+  <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="Name and money">
+    <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
+    <Field
+      label="Currency (ISO 4217)"
+      bind:value={typed.currency}
+      maxlength={3}
+      isWrong={isWrong('currency')}
+    />
+    <Field label="Language and region" bind:value={typed.locale} maxlength={20} />
+    <label class="grid gap-1 font-[560]">
+      Time zone
+      <input class="input w-full" bind:value={typed.timeZone} list="zones" />
+      <datalist id="zones"
+        >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
+      >
+    </label>
+    <label class="flex min-h-12 items-center gap-3">
+      <input
+        type="checkbox"
+        class="checkbox size-6 !rounded-md"
+        bind:checked={typed.pricesIncludeTax}
+      />
+      Shelf prices include tax
+    </label>
+    <label class="grid gap-1 font-[560]">
+      Tax is rounded
+      <select class="select min-h-12 w-full" bind:value={typed.taxRounding}>
+        <option value="sale">once for the sale</option>
+        <option value="line">line by line</option>
+      </select>
+    </label>
+    <Field
+      label="Cash is rounded to, in minor units"
+      bind:value={typed.cashStep}
+      inputmode="numeric"
+      help="1 is not rounded; 5 where there is no smaller coin"
+      isWrong={isWrong('cashStep')}
+    />
+  </section>
+  <section class="sheet grid gap-4 sm:grid-cols-2" aria-labelledby="two-prices">
+    <h2 id="two-prices" class="sm:col-span-2">Two prices</h2>
+    <label class="grid gap-1 font-[560]">
+      The price that is typed in is for
+      <select class="select min-h-12 w-full" bind:value={typed.typedSide}>
+        <option value="cash">cash</option>
+        <option value="card">card</option>
+      </select>
+    </label>
+    <Field
+      label="Card prices are higher by, percent"
+      bind:value={typed.uplift}
+      inputmode="decimal"
+      help="0 is one price for all"
+      isWrong={isWrong('uplift')}
+    />
+  </section>
+  <section class="sheet grid gap-3" aria-labelledby="groups">
+    <h2 id="groups">Discounts for groups</h2>
+    {#each typed.groups as group, at (group.id)}
+      <div class="flex flex-wrap items-end gap-2">
+        <div class="min-w-40 flex-1">
+          <Field label="Group" bind:value={group.name} maxlength={80} isWrong={isWrong('groups')} />
+        </div>
+        <div class="w-28">
+          <Field label="Percent off" bind:value={group.percent} inputmode="decimal" />
+        </div>
+        <button
+          type="button"
+          class="btn btn-quiet"
+          onclick={() => (typed.groups = typed.groups.filter((_, i) => i !== at))}>Take away</button
+        >
+      </div>
+    {/each}
+    <button
+      type="button"
+      class="btn btn-quiet justify-self-start"
+      onclick={() => typed.groups.push({ id: newId(), name: '', percent: '' })}>Add a group</button
+    >
+  </section>
+  <section class="sheet grid gap-4 sm:grid-cols-2" aria-labelledby="rest">
+    <h2 id="rest" class="sm:col-span-2">Service and receipts</h2>
+    <Field
+      label="Service charge on every slip, percent"
+      bind:value={typed.service}
+      inputmode="decimal"
+      isWrong={isWrong('service')}
+    />
+    <fieldset class="grid content-start gap-1">
+      <legend class="mb-1 font-[560]">Taxes on it</legend>
+      {#each stall.taxes as tax (tax.id)}
+        <label class="flex min-h-10 items-center gap-3">
+          <input
+            type="checkbox"
+            class="checkbox size-6 !rounded-md"
+            bind:group={typed.serviceTaxes}
+            value={tax.id}
+          />
+          {tax.name}
+        </label>
+      {/each}
+    </fieldset>
+    <Field label="Head of receipts" bind:value={typed.receiptHead} maxlength={500} />
+    <Field label="Foot of receipts" bind:value={typed.receiptFoot} maxlength={500} />
+  </section>
+  {#if isCurrencyChanged}
+    <p class="sheet border-accent border-l-8">
+      Amounts of past sales stay figures in {start.currency}; every price means {typed.currency} from
+      then on.
+    </p>
+  {/if}
+  {#if isTaxChanged}
+    <p class="sheet border-accent border-l-8">
+      Prices stay the figures they are, and are read {typed.pricesIncludeTax
+        ? 'with tax in them'
+        : 'before tax'} from then on. Past sales stay as they were.
+    </p>
+  {/if}
+  {#if wrong !== null}<p class="text-error" role="alert">{businessRefusalWords(wrong)}</p>{/if}
+  <RightButton right="set-up" label="Keep it so" onGo={save} />
+</form>

@@ -1,0 +1,204 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { dragHandleZone, dragHandle, type DndEvent } from 'svelte-dnd-action';
+  import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
+  import { findItems, goodsOf } from '$lib/core/entry-line/find-items';
+  import { lastDay } from '$lib/core/event/todays-event';
+  import { setTable, TAG_SIZES, type TableRefusal } from '$lib/core/goods/set-table';
+  import { newId } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import RightButton from '../../RightButton.svelte';
+  import { useStall } from '../../stall.svelte';
+
+  interface Props {
+    table?: Row<'tables'>;
+    tables: readonly Row<'tables'>[];
+    items: readonly Row<'items'>[];
+  }
+  const { table, tables, items }: Props = $props();
+  const stall = useStall();
+  const money = $derived(stall.money);
+  // svelte-ignore state_referenced_locally
+  const start = table;
+  let name = $state(start?.name ?? '');
+  let event = $state(start?.event ?? '');
+  let size = $state(TAG_SIZES.find((each) => each === start?.size) ?? 'middle');
+  let isActive = $state(start?.isActive ?? true);
+  /** In their order, as the drag and drop wants them: each with an id. */
+  let goods = $state.raw((start?.goods ?? []).map(({ item, width }) => ({ id: item, width })));
+  let typed = $state('');
+  let wrong = $state.raw<TableRefusal | null>(null);
+  const byId = $derived(new Map(items.map((item) => [item.id, item])));
+  const findable = $derived(goodsOf(items.filter(({ variantOf }) => variantOf === null)));
+  const found = $derived(
+    findItems(typed, findable).filter(({ id }) => !goods.some((each) => each.id === id)),
+  );
+  const events = $derived(
+    stall.events.filter((each) => each.id === start?.event || lastDay(each) >= stall.today),
+  );
+  const STILL = matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 150;
+  const sizeWords = {
+    small: 'small: more at a glance',
+    middle: 'middle',
+    large: 'large: easy to hit',
+  };
+
+  type Good = (typeof goods)[number];
+  const take = ({ detail }: CustomEvent<DndEvent<Good>>): void => {
+    goods = detail.items;
+  };
+  function move(at: number, by: number): void {
+    const next = [...goods];
+    const [moved] = next.splice(at, 1);
+    if (moved === undefined) return;
+    next.splice(at + by, 0, moved);
+    goods = next;
+  }
+
+  async function save(lentBy?: string): Promise<void> {
+    const said = {
+      id: start?.id ?? null,
+      name,
+      goods: goods.map(({ id, width }) => ({ item: id, width })),
+      event: event === '' ? null : event,
+      size,
+      isActive,
+    };
+    const outcome = await stall.daybook.append(
+      () => setTable(newId, said, tables),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    if (!outcome.ok) {
+      wrong = outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
+      return;
+    }
+    await stall.daybook.settle();
+    toast(`${name.trim()} is laid out so from now on.`);
+    await goto('/tables');
+  }
+</script>
+
+<form class="grid gap-5" onsubmit={(submitted) => submitted.preventDefault()}>
+  <section class="sheet grid gap-4 sm:grid-cols-3" aria-label="The table">
+    <Field
+      label="Name"
+      bind:value={name}
+      maxlength={80}
+      isWrong={wrong?.code === 'table/no-name'}
+    />
+    <label class="grid gap-1 font-[560]">
+      Tags
+      <select class="select min-h-12 w-full" bind:value={size}>
+        {#each TAG_SIZES as each (each)}<option value={each}>{sizeWords[each]}</option>{/each}
+      </select>
+    </label>
+    <label class="grid gap-1 font-[560]">
+      Laid out
+      <select class="select min-h-12 w-full" bind:value={event}>
+        <option value="">at every event</option>
+        {#each events as each (each.id)}<option value={each.id}>only at {each.name}</option>{/each}
+      </select>
+    </label>
+  </section>
+  <section class="sheet grid gap-3" aria-labelledby="goods">
+    <h2 id="goods">Goods on it</h2>
+    <p class="soft">
+      Drag them by the handle, or move them with the arrows. By keyboard: Enter on the handle lifts,
+      the arrow keys move, Enter lays down.
+    </p>
+    <ul
+      class="grid gap-1"
+      data-testid="laid-out"
+      use:dragHandleZone={{ items: [...goods], flipDurationMs: STILL, dropTargetStyle: {} }}
+      onconsider={take}
+      onfinalize={take}
+    >
+      {#each goods as good, at (good.id)}
+        {@const item = byId.get(good.id)}
+        {@const called = item === undefined ? 'Unknown' : item.name}
+        <li class="bg-card border-base-300 flex items-center gap-2 rounded-lg border px-2">
+          <span
+            use:dragHandle
+            class="grid size-12 cursor-grab place-items-center text-2xl"
+            aria-label={`Drag ${called}`}>⠿</span
+          >
+          <span class="size-4 flex-none rounded-full" style:background={item?.colour ?? '#888888'}
+          ></span>
+          <span class="min-w-0 flex-1 truncate"
+            ><b>{called}</b>{item?.detail ? `, ${item.detail}` : ''}</span
+          >
+          <button
+            type="button"
+            class={['btn btn-quiet max-sm:hidden', good.width === 2 && '!border-primary !border-3']}
+            aria-pressed={good.width === 2}
+            onclick={() =>
+              (goods = goods.map((each) =>
+                each.id === good.id ? { ...each, width: each.width === 2 ? 1 : 2 } : each,
+              ))}>wide</button
+          >
+          <button
+            type="button"
+            class="btn btn-quiet"
+            aria-label={`Move ${called} up`}
+            disabled={at === 0}
+            onclick={() => move(at, -1)}>↑</button
+          >
+          <button
+            type="button"
+            class="btn btn-quiet"
+            aria-label={`Move ${called} down`}
+            disabled={at === goods.length - 1}
+            onclick={() => move(at, 1)}>↓</button
+          >
+          <button
+            type="button"
+            class="btn btn-quiet"
+            aria-label={`Take ${called} off the table`}
+            onclick={() => (goods = goods.filter(({ id }) => id !== good.id))}>×</button
+          >
+        </li>
+      {/each}
+    </ul>
+    <label class="grid gap-1 font-[560]">
+      Put goods on it
+      <input
+        class="input w-full"
+        bind:value={typed}
+        placeholder="Name or code"
+        autocomplete="off"
+      />
+    </label>
+    <ul class="grid">
+      {#each found as item (item.id)}
+        <li>
+          <button
+            type="button"
+            class="hover:bg-base-200 flex min-h-12 w-full justify-between gap-3 rounded-lg px-3 text-left"
+            onclick={() => {
+              goods = [...goods, { id: item.id, width: 1 }];
+              typed = '';
+            }}
+          >
+            <span><b>{item.name}</b>{item.detail === '' ? '' : `, ${item.detail}`}</span>
+            <span class="figure">{money.figure(item.price)}</span>
+          </button>
+        </li>
+      {/each}
+    </ul>
+  </section>
+  {#if start !== undefined}
+    <label class="flex min-h-12 items-center gap-3">
+      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
+      Is laid out
+    </label>
+  {/if}
+  {#if wrong !== null}
+    <p class="text-error" role="alert">
+      {wrong.code === 'table/no-name'
+        ? 'Give the table a name.'
+        : 'The same goods lie on it twice.'}
+    </p>
+  {/if}
+  <RightButton right="set-up" label="Keep it so" onGo={save} />
+</form>

@@ -1,0 +1,70 @@
+<script lang="ts">
+  import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
+  import { setMaker, type BusinessRefusal } from '$lib/core/founding/set-business';
+  import { newId } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { businessRefusalWords } from '$lib/ui/words/business-words';
+  import RightButton from '../RightButton.svelte';
+  import { useStall } from '../stall.svelte';
+
+  interface Props {
+    maker?: Row<'makers'>;
+    makers: readonly Row<'makers'>[];
+    onDone?: () => void;
+  }
+  const { maker, makers, onDone = () => undefined }: Props = $props();
+  const stall = useStall();
+  // svelte-ignore state_referenced_locally
+  const start = maker;
+  let number = $state(String(start?.number ?? ''));
+  let name = $state(start?.name ?? '');
+  let commission = $state(start?.commission ?? '30');
+  let isActive = $state(start?.isActive ?? true);
+  let wrong = $state.raw<BusinessRefusal | null>(null);
+
+  async function save(lentBy?: string): Promise<void> {
+    const typed = { id: start?.id ?? null, number, name, commission, isActive };
+    const outcome = await stall.daybook.append(
+      () => setMaker(newId, typed, makers),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    wrong = !outcome.ok && 'field' in outcome.refusal ? outcome.refusal : null;
+    if (!outcome.ok) return;
+    await stall.daybook.settle();
+    toast(`${name.trim()} is so from now on.`);
+    onDone();
+  }
+</script>
+
+<form
+  class="sheet grid items-end gap-3 sm:grid-cols-[6rem_1fr_9rem]"
+  aria-label={start?.name ?? 'A new maker'}
+  onsubmit={(event) => event.preventDefault()}
+>
+  <Field
+    label="Number"
+    bind:value={number}
+    inputmode="numeric"
+    isWrong={wrong?.field === 'number'}
+  />
+  <Field label="Name" bind:value={name} maxlength={80} isWrong={wrong?.field === 'name'} />
+  <Field
+    label="Commission, %"
+    bind:value={commission}
+    inputmode="decimal"
+    isWrong={wrong?.field === 'commission'}
+  />
+  {#if start !== undefined}
+    <label class="flex min-h-12 items-center gap-3 sm:col-span-3">
+      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
+      Brings goods
+    </label>
+  {/if}
+  {#if wrong !== null}
+    <p class="text-error sm:col-span-3" role="alert">{businessRefusalWords(wrong)}</p>
+  {/if}
+  <div class="sm:col-span-3">
+    <RightButton right="set-up" label="Keep it so" look="btn-quiet" onGo={save} />
+  </div>
+</form>
