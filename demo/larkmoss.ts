@@ -114,7 +114,7 @@ export const larkmoss: DemoBusiness = {
     { id: candles, number: 17, name: 'Liv Tamsin', commission: '35', isActive: true },
   ],
   items: [
-    front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000018' }),
+    front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000011' }),
     front('Rosemary', '14 cm pot', 'ROS14', 650, { load: 24, pull: 5 }),
     front('Geranium', '9 cm pot', 'GER9', 320, { load: 36, pull: 6 }),
     front('Erysimum', '1 l pot', 'ERY1', 575, { load: 18 }),
@@ -170,7 +170,7 @@ export const larkmoss: DemoBusiness = {
     bulbs('Tulip, mixed', 'bag of 10', 'TUL10', 500, {
       load: 40,
       pull: 6,
-      barcode: '5099999000025',
+      barcode: '5099999000028',
     }),
     bulbs('Tulip, black', 'bag of 10', 'TUB10', 650, { load: 20 }),
     bulbs('Snowdrop', 'in leaf', 'SNO', 350, { load: 3, pull: 1 }),
@@ -245,7 +245,7 @@ export const larkmoss: DemoBusiness = {
     care('Compost', '20 l', 'COM20', 550, { load: 14, pull: 3 }),
     care('Compost', '40 l', 'COM40', 895, { load: 8, pull: 2 }),
     care('Grit', '5 l', 'GRI5', 375, { load: 12 }),
-    care('Plant food', '500 ml', 'FOO500', 725, { load: 14, pull: 2, barcode: '5099999000032' }),
+    care('Plant food', '500 ml', 'FOO500', 725, { load: 14, pull: 2, barcode: '5099999000035' }),
     care('Twine', '50 m', 'TWI50', 340, { load: 20, pull: 2 }),
     care('Hand fork', 'ash handle', 'FOR', 1650, { load: 6, pull: 1 }),
     care('Plant label', 'pack of 20', 'LAB20', 295, { load: 30, pull: 2 }),

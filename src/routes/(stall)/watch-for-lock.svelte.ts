@@ -1,8 +1,10 @@
 /** Locks a device that nobody has touched for as long as the vendor has set. */
 import { isTimeToLock } from '$lib/core/people/auto-lock';
+import { putBack } from './counter/keep-slip';
 import type { Stall } from './stall.svelte';
 
 const LOOK_EVERY = 5_000;
+const LEFT_ALONE = 10 * 60_000;
 /** How exactly the last touch is kept across a reload. */
 const NOTE_EVERY = 20_000;
 
@@ -16,9 +18,13 @@ export function watchForLock(stall: Stall): void {
     void stall.choose({ seenAt });
   };
   const look = (): void => {
-    // Somebody without a PIN could not be asked for one.
-    if (!stall.isReady || stall.seller?.pin == null) return;
+    if (!stall.isReady) return;
     const last = Math.max(seenAt ?? 0, stall.choices.seenAt ?? 0);
+    // A slip that was taken up and left is put back for everybody to see.
+    if (stall.slip.current.kept !== undefined && Date.now() - last > LEFT_ALONE)
+      void putBack(stall);
+    // Somebody without a PIN could not be asked for one.
+    if (stall.seller?.pin == null) return;
     if (isTimeToLock(last, Date.now(), stall.business.lockAfter)) void stall.lock();
   };
   $effect(() => {

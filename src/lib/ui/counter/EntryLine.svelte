@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ScanBarcode from '@lucide/svelte/icons/scan-barcode';
   import type { Row } from '../../core/books/tables';
   import type { Understood } from '../../core/entry-line/understand';
   import { hoursText } from '../../core/goods/hours';
@@ -13,8 +14,17 @@
     /** Does what is shown. */
     ondo: (chosen: Row<'items'> | null) => void;
     field?: HTMLInputElement | undefined;
+    /** Opens the camera. */
+    onscan: () => void;
   }
-  let { typed = $bindable(), understood, money, ondo, field = $bindable() }: Props = $props();
+  let {
+    typed = $bindable(),
+    understood,
+    money,
+    ondo,
+    field = $bindable(),
+    onscan,
+  }: Props = $props();
 
   let at = $state(0);
   $effect(() => {
@@ -105,6 +115,12 @@
       >
     {:else if typed === ''}
       <kbd class="key max-md:hidden">/</kbd>
+      <button
+        type="button"
+        class="btn btn-quiet !px-3 !py-0"
+        aria-label="Scan with the camera"
+        onclick={onscan}><ScanBarcode aria-hidden="true" class="size-6" /></button
+      >
     {/if}
   </div>
   {#if fitting.length > 1}

@@ -100,7 +100,7 @@
         >
       {/if}
       <button type="button" class="btn btn-quiet text-error ml-auto" onclick={onremove}>
-        <Trash aria-hidden="true" class="size-5" /> Remove
+        <Trash aria-hidden="true" class="size-5" /><span class="md:sr-only">Remove</span>
       </button>
       {#if wrong !== null}<p class="text-error basis-full" role="alert">{wrong}</p>{/if}
     </div>

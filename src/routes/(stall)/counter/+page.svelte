@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ComponentProps } from 'svelte';
+  import { tick, type ComponentProps } from 'svelte';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
@@ -19,6 +19,7 @@
   import KeyList from './KeyList.svelte';
   import SlipPaper from './SlipPaper.svelte';
   import { setAside } from './keep-slip';
+  import ScanCamera from './ScanCamera.svelte';
   import { takeCash } from './take-cash';
 
   type OnTable = Pick<
@@ -154,6 +155,7 @@
     if (refusal !== null) toast.error(refusalWords(refusal, money));
   }
 
+  let isScanning = $state(false);
   /** What must be said before it can go on the slip: which one, what with, what price, how long. */
   let sheet = $state.raw<{ item: Row<'items'>; quantity: number } | null>(null);
   const needsSheet = (item: Row<'items'>): boolean =>
@@ -293,7 +295,14 @@
     onpointerup={swipeTo}
     onpointercancel={() => (swipeFrom = null)}
   >
-    <EntryLine bind:typed bind:field {understood} {money} ondo={doEntry} />
+    <EntryLine
+      bind:typed
+      bind:field
+      {understood}
+      {money}
+      ondo={doEntry}
+      onscan={() => (isScanning = true)}
+    />
     {#if !canSell}
       <p class="sheet border-accent border-l-8">
         {stall.event === undefined
@@ -339,6 +348,16 @@
     </div>
   </div>
 </div>
+{#if isScanning}
+  <ScanCamera
+    onfound={(code) => {
+      isScanning = false;
+      typed = code;
+      void tick().then(() => doEntry(null));
+    }}
+    onclose={() => (isScanning = false)}
+  />
+{/if}
 {#if sheet !== null}
   {@const { item, quantity } = sheet}
   <ItemSheet

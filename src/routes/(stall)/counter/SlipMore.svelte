@@ -180,9 +180,10 @@
       />
     </label>
 
-    <section class="grid gap-2" aria-label="Keep it for later">
+    <section class="grid gap-2" aria-labelledby="for-later">
+      <h3 id="for-later" class="text-lg">For later</h3>
       <label class="grid gap-1 font-[560]">
-        Called
+        What to call it
         <input class="input w-full" bind:value={name} maxlength="80" autocomplete="off" />
       </label>
       <div class="flex flex-wrap gap-2">

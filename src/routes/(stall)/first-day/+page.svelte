@@ -145,7 +145,10 @@
           </select></label
         >
       {/if}
-      <button class="btn btn-quiet">Add it</button>
+      <div class="flex flex-wrap items-center gap-4 sm:col-span-full">
+        <button class="btn btn-quiet">Add it</button>
+        <a class="plain" href="/items">or take them all in from a file</a>
+      </div>
     </form>
   </section>
 

@@ -16,102 +16,108 @@
   let isTurned = $state(true);
 </script>
 
-<div
-  class={[
-    'bg-base-100 flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-5 md:p-8',
-    isTurned && 'rotate-180',
-  ]}
-  data-testid="for-customer"
->
-  <div class="flex items-baseline justify-between gap-4">
-    <h1>{stall.business.name}</h1>
-    <p class="soft">{stall.event?.name ?? ''}</p>
-  </div>
-  <table class="w-full text-lg md:text-xl">
-    <thead class="soft text-left text-base">
-      <tr>
-        <th class="py-1 font-normal" scope="col">Goods</th>
-        {#if hasTwoPrices}
-          <th class="py-1 text-right font-normal" scope="col">in cash</th>
-          <th class="py-1 text-right font-normal" scope="col">by card</th>
-        {:else}
-          <th class="py-1 text-right font-normal" scope="col">comes to</th>
-        {/if}
-      </tr>
-    </thead>
-    <tbody>
-      {#each slip.current.lines as line, at (line.key)}
-        <tr class="border-base-300 border-t">
-          <td class="py-2">
-            {quantityWords(line.quantity, line.unit)} × {line.name}{line.detail === ''
-              ? ''
-              : `, ${line.detail}`}
-            {#each line.extras ?? [] as extra (extra.name)}
-              <span class="soft block text-base">with {extra.name}</span>
-            {/each}
-          </td>
-          <td class="figure py-2 text-right align-top">{money.figure(cash?.lines[at]?.net ?? 0)}</td
-          >
+<div class="bg-base-100 fixed inset-0 z-40 flex flex-col">
+  <div
+    class={[
+      'flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-5 md:p-8',
+      isTurned && 'rotate-180',
+    ]}
+    data-testid="for-customer"
+  >
+    <div class="flex items-baseline justify-between gap-4">
+      <h1>{stall.business.name}</h1>
+      <p class="soft">{stall.event?.name ?? ''}</p>
+    </div>
+    <table class="w-full text-lg md:text-xl">
+      <thead class="soft text-left text-base">
+        <tr>
+          <th class="py-1 font-normal" scope="col">Goods</th>
           {#if hasTwoPrices}
+            <th class="py-1 text-right font-normal" scope="col">in cash</th>
+            <th class="py-1 text-right font-normal" scope="col">by card</th>
+          {:else}
+            <th class="py-1 text-right font-normal" scope="col">comes to</th>
+          {/if}
+        </tr>
+      </thead>
+      <tbody>
+        {#each slip.current.lines as line, at (line.key)}
+          <tr class="border-base-300 border-t">
+            <td class="py-2">
+              {quantityWords(line.quantity, line.unit)} × {line.name}{line.detail === ''
+                ? ''
+                : `, ${line.detail}`}
+              {#each line.extras ?? [] as extra (extra.name)}
+                <span class="soft block text-base">with {extra.name}</span>
+              {/each}
+            </td>
             <td class="figure py-2 text-right align-top"
-              >{money.figure(quote?.card.lines[at]?.net ?? 0)}</td
+              >{money.figure(cash?.lines[at]?.net ?? 0)}</td
             >
-          {/if}
-        </tr>
-      {/each}
-      {#if cash !== undefined && cash.serviceCharge !== 0}
-        <tr class="border-base-300 border-t">
-          <td class="py-2">Service charge</td>
-          <td class="figure py-2 text-right">{money.figure(cash.serviceCharge)}</td>
-          {#if hasTwoPrices}
-            <td class="figure py-2 text-right">{money.figure(quote?.card.serviceCharge ?? 0)}</td>
-          {/if}
-        </tr>
-      {/if}
-      {#each stall.taxes as tax (tax.id)}
-        {@const here = cash?.taxes.find(({ id }) => id === tax.id)}
-        {#if here !== undefined}
-          <tr class="soft border-base-300 border-t text-base">
-            <td class="py-1"
-              >{stall.business.pricesIncludeTax ? 'of which' : 'and'} {tax.name} ({tax.rate} %)</td
-            >
-            <td class="figure py-1 text-right">{money.figure(here.amount)}</td>
             {#if hasTwoPrices}
-              <td class="figure py-1 text-right"
-                >{money.figure(quote?.card.taxes.find(({ id }) => id === tax.id)?.amount ?? 0)}</td
+              <td class="figure py-2 text-right align-top"
+                >{money.figure(quote?.card.lines[at]?.net ?? 0)}</td
               >
             {/if}
           </tr>
+        {/each}
+        {#if cash !== undefined && cash.serviceCharge !== 0}
+          <tr class="border-base-300 border-t">
+            <td class="py-2">Service charge</td>
+            <td class="figure py-2 text-right">{money.figure(cash.serviceCharge)}</td>
+            {#if hasTwoPrices}
+              <td class="figure py-2 text-right">{money.figure(quote?.card.serviceCharge ?? 0)}</td>
+            {/if}
+          </tr>
         {/if}
-      {/each}
-    </tbody>
-  </table>
-  {#if off > 0}
-    <p class="soft">
-      {money.text(off)} off{standing === null ? '' : `, with ${standing.name}`}
-    </p>
-  {/if}
-  <div class="mt-auto flex flex-wrap items-end justify-between gap-4">
-    <p>
-      <span class="soft block">{hasTwoPrices ? 'In cash' : 'To pay'}</span>
-      <span class="amount text-6xl md:text-7xl" data-testid="customer-total"
-        >{money.text(cash?.total ?? 0)}</span
-      >
-    </p>
-    {#if hasTwoPrices}
-      <p class="text-right">
-        <span class="soft block">By card</span>
-        <span class="amount text-5xl md:text-6xl">{money.text(quote?.card.total ?? 0)}</span>
+        {#each stall.taxes as tax (tax.id)}
+          {@const here = cash?.taxes.find(({ id }) => id === tax.id)}
+          {#if here !== undefined}
+            <tr class="soft border-base-300 border-t text-base">
+              <td class="py-1"
+                >{stall.business.pricesIncludeTax ? 'of which' : 'and'}
+                {tax.name} ({tax.rate} %)</td
+              >
+              <td class="figure py-1 text-right">{money.figure(here.amount)}</td>
+              {#if hasTwoPrices}
+                <td class="figure py-1 text-right"
+                  >{money.figure(
+                    quote?.card.taxes.find(({ id }) => id === tax.id)?.amount ?? 0,
+                  )}</td
+                >
+              {/if}
+            </tr>
+          {/if}
+        {/each}
+      </tbody>
+    </table>
+    {#if off > 0}
+      <p class="soft">
+        {money.text(off)} off{standing === null ? '' : `, with ${standing.name}`}
       </p>
     {/if}
+    <div class="mt-auto flex flex-wrap items-end justify-between gap-4">
+      <p>
+        <span class="soft block">{hasTwoPrices ? 'In cash' : 'To pay'}</span>
+        <span class="amount text-6xl md:text-7xl" data-testid="customer-total"
+          >{money.text(cash?.total ?? 0)}</span
+        >
+      </p>
+      {#if hasTwoPrices}
+        <p class="text-right">
+          <span class="soft block">By card</span>
+          <span class="amount text-5xl md:text-6xl">{money.text(quote?.card.total ?? 0)}</span>
+        </p>
+      {/if}
+    </div>
   </div>
-</div>
-<div class="border-base-300 flex gap-2 border-t p-3">
-  <a class="btn btn-quiet flex-1" href="/counter">Back to the counter</a>
-  <button
-    type="button"
-    class="btn btn-quiet"
-    aria-pressed={isTurned}
-    onclick={() => (isTurned = !isTurned)}>Turn it round</button
-  >
+  <div class="border-base-300 flex gap-2 border-t p-3">
+    <a class="btn btn-quiet flex-1" href="/counter">Back to the counter</a>
+    <button
+      type="button"
+      class="btn btn-quiet"
+      aria-pressed={isTurned}
+      onclick={() => (isTurned = !isTurned)}>Turn it round</button
+    >
+  </div>
 </div>

@@ -142,7 +142,7 @@
       />
       {@render saying('barcodes')}
     </div>
-    <label class="grid gap-1 font-[560]">
+    <label class="grid content-start gap-1 font-[560]">
       Category
       <input class="input w-full" bind:value={typed.category} maxlength="80" list="categories" />
       <datalist id="categories">

@@ -1,0 +1,424 @@
+/** All that a slip can hold, slips that wait, goods that are set up at the stall. */
+import { writeFileSync } from 'node:fs';
+import { toBuffer } from 'bwip-js/node';
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import {
+  enrol,
+  entryLine,
+  lastSale,
+  openDrawer,
+  PINS,
+  standing,
+  tag,
+  total,
+  type,
+  useDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+/** The owner's desk, with the drawer open; the tests go on from one another's day. */
+let desk: Page;
+test.beforeAll(async ({ browser }) => {
+  till = await RunningTill.start();
+  desk = await (await device(browser)).newPage();
+  await enrol(desk, till, 'Maren');
+  await openDrawer(desk);
+});
+test.afterAll(() => till.end());
+
+const device = (browser: Browser): Promise<BrowserContext> =>
+  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+const lines = (page: Page) => page.getByRole('list', { name: 'Lines' });
+const openLine = (page: Page, name: string | RegExp): Promise<void> =>
+  lines(page).getByRole('button', { name }).first().click();
+const more = (page: Page): Promise<void> => page.getByRole('button', { name: 'More …' }).click();
+async function rowOf(number: string): Promise<Record<string, unknown>> {
+  const sql = 'SELECT * FROM books_sales WHERE number = ?';
+  let found: Record<string, unknown> | undefined;
+  await expect
+    .poll(
+      async () => ([found] = await select<Record<string, unknown>>(till.database, sql, [number])),
+    )
+    .toHaveLength(1);
+  return found!;
+}
+async function payExactly(page: Page): Promise<string> {
+  await page.getByRole('button', { name: /^Exact cash/ }).click();
+  const said = (await lastSale(page).textContent()) ?? '';
+  return said.split(',')[0]!;
+}
+
+test('a helper changes a price and gives a discount; the slip is rung up once a right is lent', async ({
+  browser,
+}) => {
+  const context = await device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Oriel');
+  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  await useDrawer(page);
+  await page.goto('/counter');
+  await context.setOffline(true);
+  await tag(page, 'Rosemary').click();
+  await openLine(page, /Rosemary/);
+  await page.getByLabel('Price', { exact: true }).fill('5');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(page.getByRole('alert')).toContainText('Say why the price is another');
+  await page.getByLabel('Why another price').fill('snapped stem');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  await expect(lines(page)).toContainText('was 6.50: snapped stem');
+  await page.getByLabel('Discount, % or amount').fill('20 %');
+  await page.getByLabel('Discount, % or amount').press('Enter');
+  await expect(total(page)).toHaveText('£4.00');
+  await expect(page.getByRole('button', { name: /Take payment/ })).toBeDisabled();
+  await expect(page.getByRole('region', { name: 'Lend a right' })).toContainText('Oriel may not');
+  await page.getByRole('button', { name: 'Tobin', exact: true }).click();
+  await page.getByLabel('PIN of Tobin').fill(PINS['Tobin']!);
+  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  const number = await payExactly(page);
+  await context.setOffline(false);
+  expect((await rowOf(number))['total']).toBe('400');
+  await expect(standing(page)).toHaveText('All sent');
+  const kept = await select(
+    till.database,
+    "SELECT id FROM daybook_entries WHERE state <> 'applied'",
+    [],
+  );
+  expect(kept).toEqual([]);
+  await desk.goto('/acts');
+  await expect(desk.getByText(`${number}: Rosemary, snapped stem`)).toBeVisible();
+  await expect(desk.getByText('Oriel, with the right lent by Tobin')).toBeVisible();
+  await context.close();
+});
+
+test('customer, group, discount on the whole, service charge and note; facts of the sale afterwards', async () => {
+  await desk.goto('/counter');
+  await tag(desk, 'Lavender').click();
+  await tag(desk, 'Viola').click();
+  await expect(total(desk)).toHaveText('£8.70');
+  await more(desk);
+  await desk.getByRole('button', { name: 'Neighbours, 5 % off' }).click();
+  await expect(total(desk)).toHaveText('£8.26');
+  await desk.getByPlaceholder('Name, company or phone').fill('hazel');
+  await desk.getByRole('button', { name: /Hazel Birk/ }).click();
+  // Hers is the larger of the two.
+  await expect(total(desk)).toHaveText('£7.83');
+  await desk.getByLabel('Off the whole').fill('ten');
+  await desk.getByLabel('Off the whole').press('Tab');
+  await expect(desk.getByRole('alert')).toContainText('“ten” is not a discount');
+  await desk.getByLabel('Off the whole').fill('0.83');
+  await desk.getByLabel('Off the whole').press('Tab');
+  await expect(total(desk)).toHaveText('£7.00');
+  await desk.getByLabel('Service charge').fill('10%');
+  await desk.getByLabel('Service charge').press('Tab');
+  await expect(total(desk)).toHaveText('£7.70');
+  await desk.getByLabel('Note', { exact: true }).fill('for the allotment');
+  await desk.getByLabel('Note', { exact: true }).press('Tab');
+  await desk.getByRole('button', { name: 'Show it to the customer' }).click();
+  await expect(desk.getByTestId('customer-total')).toHaveText('£7.70');
+  await expect(desk.getByTestId('for-customer')).toContainText('Service charge');
+  await desk.getByRole('link', { name: 'Back to the counter' }).click();
+  await expect(desk.getByTestId('slip-said')).toContainText('Hazel Birk');
+  const number = await payExactly(desk);
+  const sale = await rowOf(number);
+  expect([sale['total'], sale['service'], sale['standingName'], sale['note']]).toEqual([
+    '770',
+    '70',
+    'Hazel Birk',
+    'for the allotment',
+  ]);
+  // Another price today touches no figure of what was sold.
+  await desk.goto('/items');
+  await desk.getByLabel('Name, code, barcode or category').fill('lavender');
+  await desk.getByRole('link', { name: /^Lavender/ }).click();
+  await desk.getByLabel('Price', { exact: true }).fill('9.99');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByTestId('items')).toBeVisible();
+  await desk.goto(`/sales/${String(sale['id'])}`);
+  await expect(desk.getByText('£7.70').first()).toBeVisible();
+});
+
+test('variants in any order, extras by their rules, hours, an open price, a hang tag, a label', async () => {
+  await desk.goto('/counter');
+  await tag(desk, 'Pelargonium').click();
+  await desk.getByRole('button', { name: 'white' }).click();
+  await desk.getByRole('button', { name: '2 l', exact: true }).click();
+  await desk.getByRole('button', { name: '2 l', exact: true }).click();
+  await expect(desk.getByRole('button', { name: 'Choose pot.' })).toBeDisabled();
+  await desk.getByRole('button', { name: '1 l', exact: true }).click();
+  await desk.getByRole('button', { name: 'Put it on' }).click();
+  await expect(lines(desk)).toContainText('1 l, white');
+  await expect(total(desk)).toHaveText('£5.95');
+  await desk.getByRole('tab', { name: 'Pots & gifts' }).click();
+  await tag(desk, 'Terrarium').click();
+  await desk.getByRole('button', { name: /^Ericaceous compost/ }).click();
+  for (const name of [/^Gift wrap/, /^Care card/, /^Moss dressing/])
+    await desk.getByRole('dialog').getByRole('button', { name }).click();
+  // Two at most: the first made way.
+  await expect(
+    desk.getByRole('dialog').getByRole('button', { name: /^Gift wrap/ }),
+  ).toHaveAttribute('aria-pressed', 'false');
+  await desk.getByRole('button', { name: 'Put it on' }).click();
+  await expect(total(desk)).toHaveText('£43.45');
+  await tag(desk, 'Hand-thrown pot').click();
+  await desk.getByRole('dialog').getByLabel('Price').fill('18');
+  await desk.getByRole('button', { name: 'Put it on' }).click();
+  await type(desk, '1:20 sharpening');
+  await type(desk, '#12 salt pig 345 14.50');
+  await expect(lines(desk)).toContainText('salt pig, Odile Brandt');
+  // 43.45 + 18 + R(24 × 1.333) + 14.50
+  await expect(total(desk)).toHaveText('£107.94');
+  const number = await payExactly(desk);
+  const sale = await rowOf(number);
+  const rows = await select<{ name: string; maker: string | null; tag: string; extras: string }>(
+    till.database,
+    'SELECT name, maker, tag, extras FROM books_sale_lines WHERE sale = ? ORDER BY line',
+    [sale['id']],
+  );
+  expect(rows.map(({ name, maker, tag: on }) => [name, maker !== null, on])).toEqual([
+    ['Pelargonium', false, ''],
+    ['Terrarium', false, ''],
+    ['Hand-thrown pot', true, ''],
+    ['Tool sharpening', false, ''],
+    ['salt pig, Odile Brandt', true, '345'],
+  ]);
+  expect(JSON.stringify(rows[1]?.extras)).toContain('Moss dressing');
+  // What was chosen most is one tap.
+  await desk.getByRole('tab', { name: 'Front trestle' }).click();
+  await tag(desk, 'Pelargonium').click();
+  await desk.getByRole('button', { name: /The usual/ }).click();
+  await expect(lines(desk)).toContainText('1 l, white');
+  await payExactly(desk);
+});
+
+test('set aside in one gesture, seen elsewhere, taken up there, put back, told to the second', async ({
+  browser,
+}) => {
+  const context = await device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  await useDrawer(page);
+  await desk.goto('/counter');
+  await type(desk, '2 hosta');
+  await desk.keyboard.press('F4');
+  await expect(lines(desk)).not.toContainText('Hosta');
+  await tag(desk, 'Aster').click();
+
+  await page.goto('/waiting');
+  await expect(page.getByTestId('waiting')).toContainText('Hosta');
+  await page.getByLabel('Customer, name or goods').fill('zebra');
+  await expect(page.getByTestId('waiting')).toContainText('Nothing that waits fits');
+  await page.getByLabel('Customer, name or goods').fill('hos');
+  await page.getByRole('button', { name: 'Go on with it' }).click();
+  await expect(total(page)).toHaveText('£19.00');
+  await expect(standing(page)).toHaveText('All sent');
+  // The desk takes it up as well: it is told, and may; its own slip is put aside by itself.
+  await desk.goto('/waiting');
+  await expect(desk.getByTestId('waiting')).toContainText('taken up by D');
+  await desk.getByRole('button', { name: 'Go on with it' }).click();
+  await expect(desk.getByRole('alert')).toContainText('both sales stand');
+  await desk.getByRole('button', { name: 'Take it up all the same' }).click();
+  await expect(total(desk)).toHaveText('£19.00');
+  // Left without paying: the device locks, and the slip is back for everybody.
+  await desk.goto('/who');
+  await desk.getByRole('button', { name: 'Lock this device' }).click();
+  await desk.getByRole('button', { name: /^Maren/ }).click();
+  await desk.getByLabel('PIN of Maren').fill(PINS['Maren']!);
+  await desk.getByRole('button', { name: 'Sign in' }).click();
+  await expect(desk.getByLabel('PIN of Maren')).toHaveCount(0);
+  await desk.goto('/waiting');
+  await expect(desk.getByTestId('waiting')).toContainText('Aster');
+  await expect(desk.getByTestId('waiting')).toContainText('Hosta');
+  await desk.goto('/counter');
+  await expect(lines(desk)).not.toContainText('Hosta');
+  // Rung up elsewhere, it waits no more.
+  const number = await payExactly(page);
+  expect((await rowOf(number))['total']).toBe('1900');
+  await desk.goto('/waiting');
+  await expect(desk.getByTestId('waiting')).not.toContainText('Hosta');
+  await context.close();
+});
+
+test('a tab for a bench: both devices add to it offline, and all of it is there', async ({
+  browser,
+}) => {
+  const context = await device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await desk.goto('/counter');
+  await tag(desk, 'Viola').click();
+  await more(desk);
+  await desk.getByLabel('What to call it').fill('Terrarium bench');
+  await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await page.goto('/waiting');
+  await expect(page.getByTestId('waiting')).toContainText('Terrarium bench');
+  await context.setOffline(true);
+  const add = async (where: Page, what: string): Promise<void> => {
+    if (!where.url().endsWith('/waiting')) await where.goto('/waiting');
+    await where
+      .getByRole('listitem')
+      .filter({ hasText: 'Terrarium bench' })
+      .getByRole('button', { name: 'Go on with it' })
+      .click();
+    await type(where, what);
+    await where.keyboard.press('F4');
+    await expect(lines(where)).not.toContainText('Viola');
+  };
+  await add(page, 'sedum');
+  await add(desk, 'thyme');
+  await context.setOffline(false);
+  for (const where of [page, desk]) {
+    await where.goto('/waiting');
+    const bench = where.getByRole('listitem').filter({ hasText: 'Terrarium bench' });
+    await expect(bench).toContainText('Sedum', { timeout: 30_000 });
+    await expect(bench).toContainText('Thyme', { timeout: 30_000 });
+    await expect(bench).toContainText('Viola');
+  }
+  await context.close();
+});
+
+test('an unknown barcode is added at the stall with no network, and sold on another device', async ({
+  browser,
+}) => {
+  const context = await device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await useDrawer(page);
+  await desk.goto('/counter');
+  await desk.context().setOffline(true);
+  // A scanner types wherever the screen is, and ends with Enter.
+  await desk.locator('body').click({ position: { x: 5, y: 300 } });
+  await desk.keyboard.type('4006381333931');
+  await expect(desk.getByTestId('understood')).toContainText('is not among the goods yet');
+  await desk.keyboard.press('Enter');
+  await expect(desk.getByRole('heading', { name: 'Add an item' })).toBeVisible();
+  await expect(desk.getByLabel('Barcodes')).toHaveValue('4006381333931');
+  await desk.getByLabel('Name', { exact: true }).fill('Garden string');
+  await desk.getByLabel('Price', { exact: true }).fill('dear');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByRole('alert').first()).toContainText('“dear” is not an amount');
+  await desk.getByLabel('Price', { exact: true }).fill('3.25');
+  // Leaving and coming back loses nothing that was typed.
+  await desk.goBack();
+  await desk.goForward();
+  await expect(desk.getByLabel('Name', { exact: true })).toHaveValue('Garden string');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByTestId('goods')).toBeVisible();
+  await type(desk, '4006381333931');
+  await expect(total(desk)).toHaveText('£3.25');
+  await desk.context().setOffline(false);
+  await page.goto('/counter');
+  await expect(async () => {
+    await entryLine(page).fill('4006381333931');
+    await expect(page.getByTestId('understood')).toContainText('Garden string', { timeout: 1000 });
+  }).toPass();
+  await entryLine(page).press('Enter');
+  await expect(total(page)).toHaveText('£3.25');
+  await context.close();
+});
+
+test('a barcode is read by the camera, with no network, and out of a picture', async () => {
+  const png = await toBuffer({ bcid: 'ean13', text: '5099999000011', scale: 4, padding: 12 });
+  await desk.goto('/counter');
+  await desk.getByRole('tab', { name: 'Front trestle' }).click();
+  // The reader is kept with the rest of the application.
+  await desk.context().setOffline(true);
+  await desk.evaluate(async (picture) => {
+    const image = new Image();
+    image.src = `data:image/png;base64,${picture}`;
+    await image.decode();
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [640, 480];
+    const paint = canvas.getContext('2d')!;
+    const draw = (): void => {
+      paint.fillStyle = '#fff';
+      paint.fillRect(0, 0, 640, 480);
+      paint.drawImage(image, 100, 100);
+    };
+    draw();
+    setInterval(draw, 100);
+    navigator.mediaDevices.getUserMedia = () => Promise.resolve(canvas.captureStream(10));
+  }, png.toString('base64'));
+  await desk.getByRole('button', { name: 'Scan with the camera' }).click();
+  await expect(lines(desk)).toContainText('Lavender');
+  await desk.evaluate(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new Error('no camera'));
+  });
+  await desk.getByRole('button', { name: 'Scan with the camera' }).click();
+  await expect(desk.getByRole('dialog')).toContainText('The camera cannot be used');
+  await desk.getByLabel('Read a picture instead').setInputFiles({
+    name: 'tulips.png',
+    mimeType: 'image/png',
+    buffer: await toBuffer({ bcid: 'ean13', text: '5099999000028', scale: 4, padding: 12 }),
+  });
+  await expect(lines(desk)).toContainText('Tulip, mixed');
+  await desk.context().setOffline(false);
+  await payExactly(desk);
+});
+
+test('goods from a file: what will happen is said line by line, and a table is laid out of them', async ({}, info) => {
+  const file = info.outputPath('goods.csv');
+  writeFileSync(
+    file,
+    [
+      'Name,Price,Code,Barcodes',
+      '"Fern, ""royal""",7.50,ROY,',
+      'Quaking grass,3.20,QUA,',
+      'Lavender,9.99,LAV10,',
+      'Wrong price,dear,,',
+      'Bad barcode,1,,5012345678901',
+    ].join('\r\n'),
+  );
+  await desk.goto('/items');
+  await desk.getByLabel('Take goods in from a file').setInputFiles(file);
+  const says = desk.getByRole('group', { name: 'What will happen' });
+  await expect(says).toContainText('2 new');
+  await expect(says).toContainText('2 wrong');
+  await expect(desk.getByTestId('planned')).toContainText('price: “dear” is not an amount');
+  await expect(desk.getByTestId('planned')).toContainText('5012345678901 has a wrong check digit');
+  await desk.getByRole('button', { name: /^Take \d in$/ }).click();
+  await desk.getByLabel('Name, code, barcode or category').fill('royal');
+  await expect(desk.getByTestId('items')).toContainText('Fern, "royal"');
+  // The file that is saved reads as the same.
+  const saving = desk.waitForEvent('download');
+  await desk.getByRole('button', { name: 'Save all goods as a file' }).click();
+  await desk.getByLabel('Take goods in from a file').setInputFiles(await (await saving).path());
+  await expect(says).toContainText('0 new');
+  await expect(says).toContainText('0 changed');
+  await expect(says).toContainText('0 wrong');
+
+  await desk.goto('/tables/new');
+  await desk.getByLabel('Name', { exact: true }).fill('New arrivals');
+  for (const name of ['royal', 'quaking']) {
+    await desk.getByLabel('Put goods on it').fill(name);
+    await desk
+      .getByRole('listitem')
+      .getByRole('button')
+      .filter({ hasText: new RegExp(name, 'i') })
+      .first()
+      .click();
+  }
+  const laid = desk.getByTestId('laid-out').getByRole('listitem');
+  await expect(laid.first()).toContainText('Fern');
+  await desk.getByRole('button', { name: 'Move Quaking grass up' }).click();
+  await expect(laid.first()).toContainText('Quaking');
+  // The same by dragging, with the mouse.
+  const [from, to] = await Promise.all([
+    desk.getByLabel('Drag Fern, "royal"').boundingBox(),
+    desk.getByLabel('Drag Quaking grass').boundingBox(),
+  ]);
+  await desk.mouse.move(from!.x + 20, from!.y + 20);
+  await desk.mouse.down();
+  await desk.mouse.move(from!.x + 20, to!.y + 30, { steps: 8 });
+  await desk.mouse.move(from!.x + 20, to!.y - 4, { steps: 8 });
+  await desk.waitForTimeout(400);
+  await desk.mouse.up();
+  await expect(laid.first()).toContainText('Fern');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByTestId('tables')).toContainText('New arrivals');
+  await desk.goto('/counter');
+  await desk.getByRole('tab', { name: 'New arrivals' }).click();
+  await expect(tag(desk, 'Quaking grass')).toBeVisible();
+});
