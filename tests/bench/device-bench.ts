@@ -20,6 +20,9 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
     const large = await device(browser, till, script, 5000, 20_000);
     return [
       await tapToPaint(small),
+      await tapWithManyLines(small),
+      await keysToResult(large),
+      await importItems(small),
       ...(await durableSale(small, large)),
       ...(await startToCounter(empty, small, large)),
     ];
@@ -73,8 +76,7 @@ async function device(
   return { context, bench };
 }
 
-/** From a tap on a tag until the frame with the changed slip has been painted, at a quarter of the speed. */
-async function tapToPaint({ context }: Device): Promise<Figure> {
+const counterTimes = async (context: BrowserContext, what: 'timeTaps' | 'timeKeys') => {
   const page = await context.newPage();
   await page.goto('/counter');
   await page.getByTestId('goods').getByRole('button').first().waitFor();
@@ -82,15 +84,63 @@ async function tapToPaint({ context }: Device): Promise<Figure> {
   const cdp = await context.newCDPSession(page);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await page.addScriptTag({ content: await bundle('tests/bench/tap-timer.ts') });
-  const { taps, trivial } = await page.evaluate(
-    async () => await (window as unknown as { timeTaps(): Promise<TapTimes> }).timeTaps(),
+  const times = await page.evaluate(
+    async (name) =>
+      await (window as unknown as Record<typeof name, () => Promise<TapTimes>>)[name](),
+    what,
   );
   await page.close();
+  return times;
+};
+
+function againstTrivial(what: string, { taps, trivial }: TapTimes, most: number): Figure {
   return {
-    what: 'tap to painted slip, phone at a quarter of the speed',
+    what,
     is: milliseconds(median(taps)),
     against: `${milliseconds(median(trivial))} for a trivial update`,
     ratio: median(taps) / median(trivial),
+    target: { most },
+  };
+}
+
+/** From a tap on a tag until the frame with the changed slip has been painted, at a quarter of the speed. */
+const tapToPaint = async ({ context }: Device): Promise<Figure> =>
+  againstTrivial(
+    'tap to painted slip, phone at a quarter of the speed',
+    await counterTimes(context, 'timeTaps'),
+    1.5,
+  );
+
+/** The same with 300 lines on the slip, which is worked out anew at each tap. */
+async function tapWithManyLines({ context, bench }: Device): Promise<Figure> {
+  await bench.evaluate(async () => await (window as unknown as WithHarness).harness.fillSlip(300));
+  const times = await counterTimes(context, 'timeTaps');
+  await bench.evaluate(async () => await (window as unknown as WithHarness).harness.fillSlip(0));
+  return againstTrivial('the same with 300 lines on the slip', times, 3);
+}
+
+/** From a key in the entry line until what fits is painted, among 5,000 items. */
+const keysToResult = async ({ context }: Device): Promise<Figure> =>
+  againstTrivial(
+    'a key to what fits among 5,000 items, at a quarter of the speed',
+    await counterTimes(context, 'timeKeys'),
+    1.5,
+  );
+
+/** Per item, 5,000 against 500: reading a file and taking it in should not grow faster than it. */
+async function importItems({ bench }: Device): Promise<Figure> {
+  const time = (items: number): Promise<number> =>
+    bench.evaluate(
+      async (count) => await (window as unknown as WithHarness).harness.timeImport(count),
+      items,
+    );
+  const few = await time(500);
+  const many = await time(5000);
+  return {
+    what: 'taking in 5,000 items from a file, per item',
+    is: milliseconds(many / 5000),
+    against: `${milliseconds(few / 500)} for each of 500`,
+    ratio: many / 5000 / (few / 500),
     target: { most: 1.5 },
   };
 }

@@ -5,6 +5,8 @@ import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
 import { taxesInForce } from '../../src/lib/core/slip/price-slip';
 import { todaysEvent } from '../../src/lib/core/event/todays-event';
 import type { Row } from '../../src/lib/core/books/tables';
+import { readItems } from '../../src/lib/core/formats/items-table';
+import { takeItemsIn } from '../../src/lib/device/items-file/items-file';
 import { DeviceDaybook } from '../../src/lib/device/daybook';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { newId } from '../../src/lib/device/new-id';
@@ -22,7 +24,14 @@ async function today(): Promise<Row<'events'>> {
 /** Replaces the goods by `items` of them, forty on each table, and adds `sales` past sales. */
 async function fill(items: number, sales: number): Promise<void> {
   const event = await today();
-  const [pattern] = await books.items.toArray();
+  const pattern = (await books.items.toArray()).find(
+    (item) =>
+      item.variantOf === null &&
+      item.choices.length === 0 &&
+      item.extras.length === 0 &&
+      item.unit === '' &&
+      !item.isOpenPrice,
+  );
   if (pattern === undefined) throw new Error('no goods');
   for (const table of [
     'items',
@@ -141,6 +150,31 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
   return { sale, lines, payment };
 }
 
+/** Puts a slip of so many lines on the counter. */
+async function fillSlip(lines: number): Promise<void> {
+  let slip = emptySlip(newId());
+  for (const item of await books.items.reverse().limit(lines).toArray()) {
+    const put = putItem(slip, item, 1000, newId());
+    if (put.ok) slip = put.slip;
+  }
+  await db.write('slip', { ...slip, revision: 1 });
+}
+
+/** Milliseconds to read a file of so many new items and to take them in, all of it on disk. */
+async function timeImport(items: number): Promise<number> {
+  const lines = Array.from({ length: items }, (_, n) => ({
+    name: `Imported ${String(n)} of ${newId()}`,
+    price: '4.50',
+    code: newId().slice(0, 36),
+  }));
+  const context = { currency: 'GBP', taxes: [], makers: [] };
+  const from = performance.now();
+  const planned = readItems({ newId, lines, items: await books.items.toArray(), context });
+  const signal = new AbortController().signal;
+  await takeItemsIn(daybook, planned, undefined, () => undefined, signal);
+  return performance.now() - from;
+}
+
 /** Milliseconds until a sale is on disk, and until the rows have followed. */
 export interface SaleTimes {
   readonly durable: number;
@@ -222,5 +256,8 @@ export interface Harness {
   timeSale(): Promise<SaleTimes>;
   timeBarePut(): Promise<number>;
   openDrawer(): Promise<void>;
+  fillSlip(lines: number): Promise<void>;
+  timeImport(items: number): Promise<number>;
 }
-Object.assign(window, { harness: { fill, timeSale, timeBarePut, openDrawer } satisfies Harness });
+const harness: Harness = { fill, fillSlip, openDrawer, timeBarePut, timeImport, timeSale };
+Object.assign(window, { harness });

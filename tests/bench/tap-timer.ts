@@ -36,4 +36,23 @@ async function timeTaps(): Promise<TapTimes> {
   return times;
 }
 
-Object.assign(window, { timeTaps });
+/** Types words into the entry line, key by key. */
+async function timeKeys(): Promise<TapTimes> {
+  const name = document.querySelector('[data-testid=goods] button b')!;
+  const field = document.querySelector<HTMLInputElement>('input[aria-describedby=understood]')!;
+  const type = (text: string): void => {
+    field.value = text;
+    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
+  };
+  const times: TapTimes = { taps: [], trivial: [] };
+  for (const word of ['crocus 12', 'dahlia', '3 basil', 'erica 499', 'c4711', 'aster']) {
+    for (let end = 1; end <= word.length; end += 1) {
+      times.trivial.push(await timed(() => (name.textContent = `Aster ${String(end)}`)));
+      times.taps.push(await timed(() => type(word.slice(0, end))));
+    }
+    await timed(() => type(''));
+  }
+  return times;
+}
+
+Object.assign(window, { timeTaps, timeKeys });

@@ -320,7 +320,13 @@ test('an unknown barcode is added at the stall with no network, and sold on anot
 });
 
 test('a barcode is read by the camera, with no network, and out of a picture', async () => {
-  const png = await toBuffer({ bcid: 'ean13', text: '5099999000011', scale: 4, padding: 12 });
+  const png = await toBuffer({
+    bcid: 'ean13',
+    text: '5099999000011',
+    scale: 4,
+    padding: 12,
+    backgroundcolor: 'FFFFFF',
+  });
   await desk.goto('/counter');
   await desk.getByRole('tab', { name: 'Front trestle' }).click();
   // The reader is kept with the rest of the application.
@@ -351,15 +357,21 @@ test('a barcode is read by the camera, with no network, and out of a picture', a
   await desk.getByLabel('Read a picture instead').setInputFiles({
     name: 'tulips.png',
     mimeType: 'image/png',
-    buffer: await toBuffer({ bcid: 'ean13', text: '5099999000028', scale: 4, padding: 12 }),
+    buffer: await toBuffer({
+      bcid: 'ean13',
+      text: '5099999000028',
+      scale: 4,
+      padding: 12,
+      backgroundcolor: 'FFFFFF',
+    }),
   });
   await expect(lines(desk)).toContainText('Tulip, mixed');
   await desk.context().setOffline(false);
   await payExactly(desk);
 });
 
-test('goods from a file: what will happen is said line by line, and a table is laid out of them', async ({}, info) => {
-  const file = info.outputPath('goods.csv');
+test('goods from a file: what will happen is said line by line, and a table is laid out of them', async () => {
+  const file = test.info().outputPath('goods.csv');
   writeFileSync(
     file,
     [

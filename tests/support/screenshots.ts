@@ -45,6 +45,16 @@ try {
   await take(phone, 'payment-phone');
   await phone.getByRole('button', { name: /^£50/ }).click();
   await take(phone, 'change-phone');
+  await phone.goto('/counter');
+  await tag(phone, 'Lavender').click();
+  await type(phone, '2 hellebore');
+  await phone.getByRole('button', { name: 'Set aside' }).click();
+  await tag(phone, 'Viola').click();
+  await phone.getByRole('button', { name: 'More …' }).click();
+  await phone.getByLabel('What to call it').fill('Terrarium bench');
+  await phone.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await phone.goto('/waiting');
+  await take(phone, 'waiting-phone');
   await phone.goto('/stock');
   await take(phone, 'stock-phone');
 
@@ -82,6 +92,11 @@ try {
   await take(desk, 'find-desk');
   await desk.goto('/set-up');
   await take(desk, 'set-up-desk');
+  await desk.goto('/items');
+  await desk.getByRole('link', { name: /^Pelargonium/ }).click();
+  await desk.getByRole('heading', { name: 'Variants' }).scrollIntoViewIfNeeded();
+  await desk.mouse.wheel(0, 500);
+  await take(desk, 'item-desk');
   await desk.goto('/people');
   await desk.getByRole('link', { name: 'Tobin lead' }).click();
   await take(desk, 'person-desk');

@@ -16,7 +16,6 @@ import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
 import type { Standing } from '$lib/ui/words/sync-words';
 import { moneyWords } from '$lib/ui/words/money-words';
-import { putBack } from './counter/keep-slip';
 import { OpenSlipState } from './open-slip.svelte';
 
 const KEY = Symbol('stall');
@@ -213,8 +212,6 @@ export class Stall {
 
   /** Asks again who is there; the slip stays. */
   async lock(): Promise<void> {
-    // Whoever comes next may be somebody else, at another counter: what was taken up is put back.
-    await putBack(this);
     await this.choose({ by: null });
   }
 

@@ -1,6 +1,6 @@
 /** Locks a device that nobody has touched for as long as the vendor has set. */
 import { isTimeToLock } from '$lib/core/people/auto-lock';
-import { putBack } from './counter/keep-slip';
+import { lockDevice, putBack } from './counter/keep-slip';
 import type { Stall } from './stall.svelte';
 
 const LOOK_EVERY = 5_000;
@@ -25,7 +25,7 @@ export function watchForLock(stall: Stall): void {
       void putBack(stall);
     // Somebody without a PIN could not be asked for one.
     if (stall.seller?.pin == null) return;
-    if (isTimeToLock(last, Date.now(), stall.business.lockAfter)) void stall.lock();
+    if (isTimeToLock(last, Date.now(), stall.business.lockAfter)) void lockDevice(stall);
   };
   $effect(() => {
     look();

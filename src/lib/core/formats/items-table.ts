@@ -265,11 +265,12 @@ function bodyOf(
       const parts = parted(text);
       return parts ?? wrong(column, 'parts are kept apart by |');
     };
+  // What it holds is checked with the rest of the body.
   const json =
-    <T>(column: ItemColumn) =>
-    (text: string): T => {
+    (column: ItemColumn) =>
+    (text: string): never[] => {
       try {
-        return JSON.parse(text === '' ? '[]' : text) as T;
+        return JSON.parse(text === '' ? '[]' : text) as never[];
       } catch {
         return wrong(column, 'this is not JSON');
       }
@@ -375,13 +376,16 @@ const joined = (parts: readonly string[]): string =>
 
 function parted(text: string): readonly string[] | null {
   if (text === '') return [];
-  const parts = [''];
+  const parts: string[] = [];
+  let part = '';
   for (let at = 0; at < text.length; at += 1) {
     const letter = text.charAt(at);
-    if (letter === '|') parts.push('');
-    else if (letter !== '\\') parts[parts.length - 1] += letter;
-    else if (at + 1 < text.length) parts[parts.length - 1] += text.charAt((at += 1));
+    if (letter === '|') {
+      parts.push(part);
+      part = '';
+    } else if (letter !== '\\') part += letter;
+    else if (at + 1 < text.length) part += text.charAt((at += 1));
     else return null;
   }
-  return parts.map((part) => part.trim());
+  return [...parts, part].map((each) => each.trim());
 }

@@ -48,7 +48,7 @@
   }
 </script>
 
-<form class="grid gap-5" onsubmit={(event) => event.preventDefault()}>
+<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="Name and money">
     <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
     <Field
@@ -105,11 +105,11 @@
       isWrong={isWrong('uplift')}
     />
   </section>
-  <section class="sheet grid gap-3" aria-labelledby="groups">
+  <section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="groups">
     <h2 id="groups">Discounts for groups</h2>
     {#each typed.groups as group, at (group.id)}
       <div class="flex flex-wrap items-end gap-2">
-        <div class="min-w-40 flex-1">
+        <div class="min-w-0 flex-[1_1_9rem]">
           <Field label="Group" bind:value={group.name} maxlength={80} isWrong={isWrong('groups')} />
         </div>
         <div class="w-28">
@@ -139,7 +139,7 @@
     <fieldset class="grid content-start gap-1">
       <legend class="mb-1 font-[560]">Taxes on it</legend>
       {#each stall.taxes as tax (tax.id)}
-        <label class="flex min-h-10 items-center gap-3">
+        <label class="flex min-h-12 items-center gap-3">
           <input
             type="checkbox"
             class="checkbox size-6 !rounded-md"

@@ -15,15 +15,15 @@
   $effect(() => {
     dialog?.showModal();
     let stream: MediaStream | null = null;
-    let isOver = false;
+    const closed = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = async (): Promise<void> => {
-      if (isOver || video === undefined) return;
+      if (closed.signal.aborted || video === undefined) return;
       const code = video.readyState >= 2 ? await codeIn(video).catch(() => null) : null;
       // Closed while it was looking.
-      if (isOver as boolean) return;
+      if (closed.signal.aborted) return;
       if (code !== null) {
-        navigator.vibrate?.(40);
+        if ('vibrate' in navigator) navigator.vibrate(40);
         onfound(code);
         return;
       }
@@ -35,7 +35,7 @@
           video: { facingMode: 'environment' },
           audio: false,
         });
-        if (isOver as boolean) stream.getTracks().forEach((track) => track.stop());
+        if (closed.signal.aborted) stream.getTracks().forEach((track) => track.stop());
         else if (video !== undefined) {
           video.srcObject = stream;
           await video.play();
@@ -47,7 +47,7 @@
     };
     void start();
     return () => {
-      isOver = true;
+      closed.abort();
       clearTimeout(timer);
       stream?.getTracks().forEach((track) => track.stop());
     };
@@ -70,7 +70,6 @@
   {onclose}
 >
   <div class="grid gap-3">
-    <!-- svelte-ignore a11y_media_has_caption -->
     <video
       bind:this={video}
       class="aspect-[4/3] w-full rounded-lg bg-black object-cover"

@@ -15,7 +15,7 @@
   // All start afresh when the line changes, whoever changed it.
   let price = $derived(money.plain(line.price));
   let reason = $derived(line.reason ?? '');
-  let discount = $derived(discountText(line.discount, money.plain));
+  let discount = $derived(discountText(line.discount, (each) => money.plain(each)));
   let note = $derived(line.note ?? '');
   let wrong = $state('');
   let where = $state<'price' | 'reason' | 'discount' | ''>('');

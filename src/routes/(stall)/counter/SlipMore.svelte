@@ -28,7 +28,7 @@
     return () => (wanted ? db.books.customers.toArray() : []);
   }, []);
   const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
-  let discount = $derived(discountText(open.discount, money.plain));
+  let discount = $derived(discountText(open.discount, (each) => money.plain(each)));
   let charge = $derived(
     service === null
       ? ''

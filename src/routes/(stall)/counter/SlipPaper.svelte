@@ -38,7 +38,9 @@
     return [
       customer?.name ?? '',
       group === undefined ? '' : `${group.name}, ${group.percent} % off`,
-      discount === undefined ? '' : `${discountText(discount, money.text)} off the whole`,
+      discount === undefined
+        ? ''
+        : `${discountText(discount, (each) => money.text(each))} off the whole`,
       service === 0 ? '' : `service ${money.text(service)}`,
       note ?? '',
     ]

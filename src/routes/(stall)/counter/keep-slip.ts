@@ -69,3 +69,9 @@ export async function takeUpSlip(stall: Stall, kept: KeptSlip): Promise<Kept> {
 export async function putBack(stall: Stall): Promise<void> {
   if (stall.slip.current.kept !== undefined) await setAside(stall);
 }
+
+/** Asks again who is there. Whoever comes may be somebody else: what was taken up is put back first. */
+export async function lockDevice(stall: Stall): Promise<void> {
+  await putBack(stall);
+  await stall.lock();
+}

@@ -62,7 +62,7 @@
     <fieldset class="flex flex-wrap gap-x-4 sm:col-span-3">
       <legend class="font-[560]">Charged on top of</legend>
       {#each before as each (each.id)}
-        <label class="flex min-h-10 items-center gap-2">
+        <label class="flex min-h-12 items-center gap-2">
           <input
             type="checkbox"
             class="checkbox size-6 !rounded-md"

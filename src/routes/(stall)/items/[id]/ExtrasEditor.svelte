@@ -15,13 +15,13 @@
   };
 </script>
 
-<section class="sheet grid gap-4" aria-labelledby="extras">
+<section class="sheet grid grid-cols-[minmax(0,1fr)] gap-4" aria-labelledby="extras">
   <h2 id="extras">Extras</h2>
   <p class="soft">Gift wrap, engraving, another compost: in groups, each at a price of its own.</p>
   {#each groups as group, at (at)}
     <fieldset class="border-base-300 grid gap-2 rounded-lg border p-3">
       <div class="flex flex-wrap items-end gap-2">
-        <label class="grid min-w-36 flex-1 gap-1 font-[560]">
+        <label class="grid min-w-0 flex-[1_1_9rem] gap-1 font-[560]">
           Group
           <input
             class="input w-full"
@@ -57,7 +57,7 @@
       {#each group.options as option, i (i)}
         <div class="flex flex-wrap items-center gap-2">
           <input
-            class="input min-w-36 flex-1"
+            class="input min-w-0 flex-[1_1_9rem]"
             aria-label="Extra"
             placeholder="Gift wrap"
             maxlength="80"

@@ -41,13 +41,12 @@
   const at = $derived(item?.id ?? 'new');
   // svelte-ignore state_referenced_locally
   const from = item?.setStamp ?? page.url.searchParams.get('barcode') ?? '';
-  // svelte-ignore state_referenced_locally
   let before = JSON.stringify(typed);
   $effect(() => {
     const now = JSON.stringify(typed);
     if (now === before) return;
     before = now;
-    keepDraft(at, from, $state.snapshot(typed) as TypedItem);
+    keepDraft(at, from, $state.snapshot(typed));
   });
   const isWrong = (field: string): boolean => wrong?.field === field;
   const words = $derived(wrong === null ? '' : itemRefusalWords(wrong));
@@ -94,7 +93,7 @@
   {#if isWrong(field)}<p class="text-error text-sm" role="alert">{words}</p>{/if}
 {/snippet}
 
-<form class="grid gap-5" onsubmit={(event) => event.preventDefault()}>
+<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="What it is">
     <div data-field="name">
       <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
@@ -152,7 +151,7 @@
     <fieldset class="grid content-start gap-1">
       <legend class="mb-1 font-[560]">Taxes</legend>
       {#each stall.taxes as tax (tax.id)}
-        <label class="flex min-h-10 items-center gap-3">
+        <label class="flex min-h-12 items-center gap-3">
           <input
             type="checkbox"
             class="checkbox size-6 !rounded-md"

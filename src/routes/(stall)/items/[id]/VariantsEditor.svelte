@@ -34,7 +34,7 @@
   }
 </script>
 
-<section class="sheet grid gap-3" aria-labelledby="variants">
+<section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="variants">
   <h2 id="variants">Variants</h2>
   <p class="soft">
     One item in several sizes or colours. Each has its own code, price and stock; without a price it
@@ -55,7 +55,7 @@
           }}
         />
       </label>
-      <label class="grid min-w-48 flex-1 gap-1 font-[560]">
+      <label class="grid min-w-0 flex-[1_1_9rem] gap-1 font-[560]">
         Values, apart by commas
         <input
           class="input w-full"
@@ -94,13 +94,15 @@
             {@const called = values.join(', ')}
             <tr>
               <td
-                ><input
-                  type="checkbox"
-                  class="checkbox size-6 !rounded-md"
-                  aria-label={`${called} is sold`}
-                  checked={cell.isSold}
-                  onchange={(event) => change(values, { isSold: event.currentTarget.checked })}
-                /></td
+                ><label class="grid size-12 place-items-center"
+                  ><input
+                    type="checkbox"
+                    class="checkbox size-6 !rounded-md"
+                    aria-label={`${called} is sold`}
+                    checked={cell.isSold}
+                    onchange={(event) => change(values, { isSold: event.currentTarget.checked })}
+                  /></label
+                ></td
               >
               <td class="min-w-32 py-1 pr-2">{called}</td>
               {#each ['code', 'barcodes', 'price'] as const as field (field)}

@@ -79,7 +79,10 @@
   }
 </script>
 
-<form class="grid gap-5" onsubmit={(submitted) => submitted.preventDefault()}>
+<form
+  class="grid grid-cols-[minmax(0,1fr)] gap-5"
+  onsubmit={(submitted) => submitted.preventDefault()}
+>
   <section class="sheet grid gap-4 sm:grid-cols-3" aria-label="The table">
     <Field
       label="Name"
