@@ -15,13 +15,14 @@
   $effect(() => {
     dialog?.showModal();
     let stream: MediaStream | null = null;
-    const closed = new AbortController();
+    let hasClosed = false;
+    const isClosed = (): boolean => hasClosed;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const look = async (): Promise<void> => {
-      if (closed.signal.aborted || video === undefined) return;
+      if (isClosed() || video === undefined) return;
       const code = video.readyState >= 2 ? await codeIn(video).catch(() => null) : null;
       // Closed while it was looking.
-      if (closed.signal.aborted) return;
+      if (isClosed()) return;
       if (code !== null) {
         if ('vibrate' in navigator) navigator.vibrate(40);
         onfound(code);
@@ -35,7 +36,7 @@
           video: { facingMode: 'environment' },
           audio: false,
         });
-        if (closed.signal.aborted) stream.getTracks().forEach((track) => track.stop());
+        if (isClosed()) stream.getTracks().forEach((track) => track.stop());
         else if (video !== undefined) {
           video.srcObject = stream;
           await video.play();
@@ -47,7 +48,7 @@
     };
     void start();
     return () => {
-      closed.abort();
+      hasClosed = true;
       clearTimeout(timer);
       stream?.getTracks().forEach((track) => track.stop());
     };
