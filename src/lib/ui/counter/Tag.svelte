@@ -41,7 +41,12 @@
       loading="lazy"
     />
   {/if}
-  <span class="leading-tight max-md:text-[0.94rem] max-md:tracking-[-0.01em]">
+  <span
+    class={[
+      'leading-tight max-md:text-[0.94rem] max-md:tracking-[-0.01em]',
+      picture !== null && 'pr-11',
+    ]}
+  >
     <b class={['font-[600]', isOut && 'struck']}>{item.name}</b>
     {#if item.detail !== ''}<span class="soft block text-[0.84rem] leading-tight"
         >{item.detail}</span
