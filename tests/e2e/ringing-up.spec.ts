@@ -276,7 +276,49 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
     await expect(bench).toContainText('Thyme', { timeout: 30_000 });
     await expect(bench).toContainText('Viola');
   }
+  // A second tab, with nothing on it yet, takes a line that is for one of the bench alone.
+  await desk.goto('/counter');
+  await more(desk);
+  await desk.getByLabel('What to call it').fill('By the gate');
+  await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await desk.goto('/waiting');
+  await desk
+    .getByRole('listitem')
+    .filter({ hasText: 'Terrarium bench' })
+    .getByRole('button', { name: 'Go on with it' })
+    .click();
+  await openLine(desk, /Sedum/);
+  await desk.getByLabel('For', { exact: true }).fill('Wren');
+  await desk.getByLabel('For', { exact: true }).press('Tab');
+  await expect(lines(desk)).toContainText('for Wren');
+  await desk.getByLabel('Move to').selectOption({ label: 'By the gate' });
+  await expect(lines(desk)).not.toContainText('Sedum');
+  await desk.keyboard.press('F4');
+  await desk.goto('/waiting');
+  const gate = desk.getByRole('listitem').filter({ hasText: 'By the gate' });
+  await expect(gate).toContainText('Sedum');
+  await expect(desk.getByRole('listitem').filter({ hasText: 'Terrarium bench' })).not.toContainText(
+    'Sedum',
+  );
   await context.close();
+});
+
+test('an event charges another tax, and what was sold before keeps its own', async () => {
+  await desk.goto('/counter');
+  await tag(desk, 'Rosemary').click();
+  await expect(desk.getByTestId('tax')).toHaveText('1.08');
+  const number = await payExactly(desk);
+  await desk.goto('/');
+  await desk.getByRole('link', { name: 'The event’s page' }).click();
+  const here = desk.getByRole('region', { name: 'Taxes here' });
+  await here.getByLabel('VAT 20 %').selectOption({ label: 'VAT zero, 0 %' });
+  await here.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(here.getByRole('button', { name: 'Keep it so' })).toHaveCount(0);
+  await desk.goto('/counter');
+  await tag(desk, 'Rosemary').click();
+  await expect(desk.getByTestId('tax')).toHaveText('0.00');
+  await payExactly(desk);
+  expect((await rowOf(number))['tax']).toBe('108');
 });
 
 test('an unknown barcode is added at the stall with no network, and sold on another device', async ({

@@ -1,8 +1,10 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
-import { eventBody, idOf } from '../testing/arbitrary-daybook';
+import { readEntry } from '../daybook/read-entry';
+import { DeviceWriter, eventBody, idOf } from '../testing/arbitrary-daybook';
 import { localTime } from './local-time';
+import { setEventTaxes } from './set-taxes';
 import { differencesBetween, takingsOf, type EventRows } from './takings';
 import { byDate, todaysEvent } from './todays-event';
 
@@ -90,5 +92,21 @@ describe('an event’s takings', () => {
       { where: 'items.c.left', device: 4000, server: null },
       { where: 'ways.cash', device: 900, server: 0 },
     ]);
+  });
+});
+
+describe('taxes of an event', () => {
+  it('are swaps that change something, each tax once; the rest of the event stays', () => {
+    const writer = new DeviceWriter(1);
+    const green = { ...event(1, '2026-11-22', 'trading'), name: 'Green' };
+    const [a, b] = [idOf(3, 1), idOf(3, 2)];
+    const { drafts } = setEventTaxes(writer.newId, green, [
+      { from: a, to: b },
+      { from: b, to: b },
+      { from: a, to: null },
+    ]);
+    const [entry] = writer.append(drafts, 0);
+    assert.ok(readEntry(entry!).ok);
+    assert.deepEqual([entry?.body['swaps'], entry?.body['name']], [[{ from: a, to: b }], 'Green']);
   });
 });

@@ -7,9 +7,8 @@ import type { BodyOf } from '../daybook/kinds';
 import { itemSet } from '../daybook/kinds/item-set';
 import { hasRightCheckDigit, looksLikeGtin } from '../goods/gtin';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { costText } from '../goods/set-item';
 import { readAmount, typedText } from '../money/amount-text';
-import { currencyOf } from '../money/currency';
+import { costText, readCost } from '../money/cost-text';
 import { quantityOf, quantityText } from '../money/units';
 
 type Item = Row<'items'>;
@@ -339,15 +338,9 @@ function bodyOf(
   };
 }
 
-/** @returns Thousandths of a minor unit. */
 function costIn(text: string, currency: string): number | null {
   if (text === '') return null;
-  const places = currencyOf(currency).decimals + 3;
-  const match = /^(\d{1,9})(?:[.,](\d+))?$/.exec(text);
-  const [, whole = '', rest = ''] = match ?? [];
-  if (match === null || rest.length > places)
-    return wrong('cost', `“${text}” is not an amount such as 1.8125`);
-  return Number(whole + rest.padEnd(places, '0'));
+  return readCost(text, currency) ?? wrong('cost', `“${text}” is not an amount such as 1.8125`);
 }
 
 /** Names of what differs, as the columns call it. */

@@ -4,10 +4,11 @@ import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
 import { DeviceWriter, item } from '../testing/arbitrary-daybook';
+import { costText } from '../money/cost-text';
 import { chooseExtra, chosenExtras, extrasToBegin, lackingGroup } from './extras';
 import { checkDigit, hasRightCheckDigit, looksLikeGtin, readLabel } from './gtin';
 import { hoursOf, hoursText } from './hours';
-import { costText, setItem, type ItemRefusal, type TypedItem } from './set-item';
+import { setItem, type ItemRefusal, type TypedItem } from './set-item';
 import { choose, chosenToBegin, combinations, possible, variantFor, variantsOf } from './variants';
 
 const typed = (more: Partial<TypedItem> = {}): TypedItem => ({

@@ -3,9 +3,9 @@ import type { Choice, ExtraGroup, Reorder, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
-import { currencyOf } from '../money/currency';
+import { readCost } from '../money/cost-text';
 import { quantityOf } from '../money/units';
-import { hasRightCheckDigit, looksLikeGtin } from './gtin';
+import { checkDigit, hasRightCheckDigit, looksLikeGtin } from './gtin';
 import { PLAIN_ITEM } from './plain-item';
 import { combinations } from './variants';
 
@@ -284,29 +284,11 @@ function quantityIn(text: string, field: string): number {
   return refuse({ code: 'item/not-a-quantity', field, typed: text });
 }
 
-/** @returns Thousandths of a minor unit. */
 function costIn(text: string, currency: string): number | null {
-  const typed = text
-    .trim()
-    .replace(/^\p{Sc}\s*/u, '')
-    .replace(',', '.');
-  if (typed === '') return null;
-  const places = currencyOf(currency).decimals + 3;
-  const match = /^(\d{1,9})(?:\.(\d+))?$/.exec(typed);
-  const [, whole = '', rest = ''] = match ?? [];
-  if (match === null || rest.length > places)
-    return refuse({ code: 'item/not-an-amount', field: 'cost', typed: text });
-  return Number(whole + rest.padEnd(places, '0'));
-}
-
-/** The cost as it would be typed. */
-export function costText(cost: number | null, currency: string): string {
-  if (cost === null) return '';
-  const { decimals } = currencyOf(currency);
-  const digits = String(cost).padStart(decimals + 4, '0');
-  const [whole, rest] = [digits.slice(0, -decimals - 3), digits.slice(-decimals - 3)];
-  const fine = rest.replace(/0{1,3}$/, '');
-  return fine === '' ? whole : `${whole}.${fine}`;
+  if (text.trim() === '') return null;
+  return (
+    readCost(text, currency) ?? refuse({ code: 'item/not-an-amount', field: 'cost', typed: text })
+  );
 }
 
 const reorderIn = (text: string): readonly Reorder[] =>
@@ -317,7 +299,7 @@ function barcodesIn(text: string, field: string, at?: number): readonly string[]
   for (const code of codes) {
     if (code.length > 40) refuse({ code: 'item/too-long', field, most: 40 });
     if (looksLikeGtin(code) && !hasRightCheckDigit(code)) {
-      const right = String(rightDigit(code));
+      const right = String(checkDigit(code.slice(0, -1)));
       refuse({
         code: 'item/check-digit',
         field,
@@ -328,12 +310,6 @@ function barcodesIn(text: string, field: string, at?: number): readonly string[]
     }
   }
   return codes.filter((code, i) => codes.indexOf(code) === i);
-}
-
-function rightDigit(code: string): number {
-  for (let digit = 0; digit < 10; digit += 1)
-    if (hasRightCheckDigit(`${code.slice(0, -1)}${String(digit)}`)) return digit;
-  return 0;
 }
 
 /** Codes and barcodes by what has them, in lower case. */

@@ -1,9 +1,10 @@
 /** An item as its form holds it: what the command reads back. */
 import type { Row } from '../books/tables';
 import { typedText } from '../money/amount-text';
+import { costText } from '../money/cost-text';
 import { quantityText } from '../money/units';
 import { PLAIN_ITEM } from './plain-item';
-import { costText, type TypedItem, type TypedVariant } from './set-item';
+import type { TypedItem, TypedVariant } from './set-item';
 import { variantsOf } from './variants';
 
 type Item = Row<'items'>;

@@ -6,7 +6,7 @@ import type { Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
 import { emptySlip, putItem, removeLine, sayOfLine, type OpenSlip } from '../slip/open-slip';
 import { DeviceWriter, EVENT, idOf, item } from '../testing/arbitrary-daybook';
-import { fits, keepSlip, keptSlips, openFrom, takeUp, throwAway } from './kept-slips';
+import { fits, keepSlip, keptSlips, moveLine, openFrom, takeUp, throwAway } from './kept-slips';
 
 const now = Date.UTC(2026, 10, 22, 9);
 
@@ -125,6 +125,24 @@ describe('setting a slip aside', () => {
     assert.equal(stall.kept[0]!.row.device, idOf(5, 2));
     stall.keep(2, slip);
     assert.equal(stall.kept[0]!.row.state, 'open');
+  });
+
+  it('a line goes to another tab, for the same person, and is found there', () => {
+    const stall = new Stall();
+    stall.keep(1, { ...slip, id: idOf(61, 2) }, 'Bench', 'tab');
+    const said = sayOfLine(put(emptySlip(idOf(61, 1)), 3, 3), idOf(60, 3), { person: 'Wren' });
+    assert.ok(said.ok);
+    const [line] = said.slip.lines;
+    stall.write(2, moveLine(stall.newId(2), EVENT, line!, idOf(61, 2)).drafts);
+    const bench = openFrom(stall.kept[0]!, undefined);
+    assert.deepEqual(
+      bench.lines.map(({ item: id, person }) => [id, person]),
+      [
+        [item(1, 0).id, undefined],
+        [item(2, 0).id, undefined],
+        [item(3, 0).id, 'Wren'],
+      ],
+    );
   });
 
   it('wants something on it, a tab a name', () => {

@@ -110,6 +110,17 @@ export function keepSlip({ newId, event, slip, sort, name, known }: Keep): KeepO
   return { ok: true, drafts };
 }
 
+/** A line goes from the slip that is open to another that is kept; taking it off is the open slip's. */
+export const moveLine = (
+  newId: () => string,
+  event: string | null,
+  { key: _key, person = '', ...line }: OpenLine,
+  to: string,
+): { readonly ok: true; readonly drafts: readonly Draft[] } => ({
+  ok: true,
+  drafts: [lineDraft(newId(), event, { id: newId(), slip: to, person, line: bare(line) })],
+});
+
 /** Says that this device goes on with it; the others see so. */
 export const takeUp = (
   newId: () => string,

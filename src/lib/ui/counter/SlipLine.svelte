@@ -54,6 +54,7 @@
           )} a {line.unit}{/if}
         {#each line.extras ?? [] as extra (extra.name)}<span class="block">with {extra.name}</span
           >{/each}
+        {#if line.person !== undefined}<span class="block">for {line.person}</span>{/if}
         {#if line.note !== undefined}<span class="block">“{line.note}”</span>{/if}
         {#if line.listPrice !== undefined}<span class="block"
             >was {money.figure(line.listPrice)}: {line.reason}</span

@@ -4,6 +4,7 @@
   import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -65,14 +66,7 @@
         >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
       >
     </label>
-    <label class="flex min-h-12 items-center gap-3">
-      <input
-        type="checkbox"
-        class="checkbox size-6 !rounded-md"
-        bind:checked={typed.pricesIncludeTax}
-      />
-      Shelf prices include tax
-    </label>
+    <Tick label="Shelf prices include tax" bind:checked={typed.pricesIncludeTax} />
     <label class="grid gap-1 font-[560]">
       Tax is rounded
       <select class="select min-h-12 w-full" bind:value={typed.taxRounding}>

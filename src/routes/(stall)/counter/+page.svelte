@@ -162,7 +162,18 @@
     item.choices.length > 0 || item.extras.length > 0 || item.isOpenPrice || item.isTimed;
 
   function put(item: Row<'items'>, quantity: number, said: PutWith = {}): void {
-    say(slip.put(item, quantity, said));
+    const refusal = slip.put(item, quantity, said);
+    say(refusal);
+    if (refusal === null && item.isStocked) void warnIfGone(item);
+  }
+
+  /** The goods are in the hand, whatever the books say: it is sold, and said. */
+  async function warnIfGone(item: Row<'items'>): Promise<void> {
+    const place = stall.event?.id;
+    if (place === undefined) return;
+    const left = (await db.books.stock.get([place, item.id]))?.quantity ?? 0;
+    if (left - (slip.onSlip.get(item.id) ?? 0) < 0)
+      toast(`By the books there is not so much ${item.name} left. It is sold all the same.`);
   }
 
   function tap(item: Row<'items'>): void {
@@ -178,7 +189,7 @@
       field?.setSelectionRange(0, 0);
       return;
     }
-    say(slip.put(item, quantity));
+    put(item, quantity);
   }
 
   function doEntry(chosen: Row<'items'> | null): void {

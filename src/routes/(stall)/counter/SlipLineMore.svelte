@@ -2,21 +2,32 @@
   import { readAmount } from '$lib/core/money/amount-text';
   import type { OpenLine } from '$lib/core/slip/open-slip';
   import { discountText, readDiscount } from '$lib/core/slip/read-discount';
+  import { live } from '$lib/device/live.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import { moveLineTo } from './keep-slip';
 
   interface Props {
     line: OpenLine;
   }
   const { line }: Props = $props();
   const stall = useStall();
-  const { slip } = stall;
+  const { slip, db } = stall;
   const money = $derived(stall.money);
   // All start afresh when the line changes, whoever changed it.
   let price = $derived(money.plain(line.price));
   let reason = $derived(line.reason ?? '');
   let discount = $derived(discountText(line.discount, (each) => money.plain(each)));
   let note = $derived(line.note ?? '');
+  let person = $derived(line.person ?? '');
+  /** Tabs that are open elsewhere than on this counter. */
+  const tabs = live(() => {
+    const own = slip.current.id;
+    return async () =>
+      (await db.books.slips.toArray()).filter(
+        ({ id, sort, state }) => id !== own && sort === 'tab' && state !== 'gone',
+      );
+  }, []);
   let wrong = $state('');
   let where = $state<'price' | 'reason' | 'discount' | ''>('');
 
@@ -127,6 +138,31 @@
         </label>
       {/each}
     </fieldset>
+  {/if}
+  {#if slip.current.kept?.sort === 'tab'}
+    <label class="grid gap-0.5 text-sm">
+      For
+      <input
+        class="input w-full"
+        maxlength="40"
+        placeholder="all of them"
+        autocomplete="off"
+        bind:value={person}
+        onchange={() =>
+          slip.sayOfLine(line.key, { person: person.trim() === '' ? undefined : person.trim() })}
+      />
+    </label>
+    <label class="grid gap-0.5 text-sm">
+      Move to
+      <select
+        class="select min-h-12 w-full"
+        value=""
+        onchange={(event) => moveLineTo(stall, line, event.currentTarget.value)}
+      >
+        <option value="">another tab …</option>
+        {#each tabs.value as tab (tab.id)}<option value={tab.id}>{tab.name}</option>{/each}
+      </select>
+    </label>
   {/if}
   {#if wrong !== ''}<p class="text-error col-span-2" role="alert">{wrong}</p>{/if}
 </div>

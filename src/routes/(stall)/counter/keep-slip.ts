@@ -1,12 +1,14 @@
 /** Setting the open slip aside and taking another up: on disk before the counter shows it. */
 import {
   keepSlip,
+  moveLine,
   openFrom,
   takeUp,
   throwAway,
   type KeepRefusal,
   type KeptSlip,
 } from '$lib/core/set-aside/kept-slips';
+import type { OpenLine } from '$lib/core/slip/open-slip';
 import type { SlipGone } from '$lib/device/daybook';
 import { newId } from '$lib/device/new-id';
 import type { Stall } from '../stall.svelte';
@@ -63,6 +65,12 @@ export async function takeUpSlip(stall: Stall, kept: KeptSlip): Promise<Kept> {
   );
   await slip.saved();
   return { ok: true, name: kept.row.name };
+}
+
+/** Moves a line of the open slip to another that is kept; it is there before it is off here. */
+export async function moveLineTo(stall: Stall, line: OpenLine, to: string): Promise<void> {
+  await stall.daybook.append(() => moveLine(newId, stall.event?.id ?? null, line, to));
+  stall.slip.remove(line.key);
 }
 
 /** A slip that was taken up and left without paying is put back by itself. */

@@ -4,6 +4,7 @@
   import { setMaker, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -56,10 +57,7 @@
     isWrong={wrong?.field === 'commission'}
   />
   {#if start !== undefined}
-    <label class="flex min-h-12 items-center gap-3 sm:col-span-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
-      Brings goods
-    </label>
+    <div class="sm:col-span-3"><Tick label="Brings goods" bind:checked={isActive} /></div>
   {/if}
   {#if wrong !== null}
     <p class="text-error sm:col-span-3" role="alert">{businessRefusalWords(wrong)}</p>

@@ -4,6 +4,7 @@
   import { setTax, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -75,10 +76,7 @@
     </fieldset>
   {/if}
   {#if start !== undefined}
-    <label class="flex min-h-12 items-center gap-3 sm:col-span-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
-      Is charged
-    </label>
+    <div class="sm:col-span-3"><Tick label="Is charged" bind:checked={isActive} /></div>
   {/if}
   {#if isChanged && carriers > 0}
     <p class="soft sm:col-span-3">

@@ -8,6 +8,7 @@
   import { agreementRight } from '$lib/core/people/judge';
   import { newId, newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import { consentWords, customerRefusalWords } from '$lib/ui/words/customer-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import RightButton from '../../RightButton.svelte';
@@ -133,10 +134,7 @@
         isWrong={where === 'credit'}
       />
     {/if}
-    <label class="flex min-h-12 items-center gap-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isUnlimited} />
-      May owe without limit
-    </label>
+    <Tick label="May owe without limit" bind:checked={isUnlimited} />
   </div>
   {#if start === undefined}
     <label class="grid content-start gap-1 font-[560]">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { SERVICE } from '$lib/core/books/tables';
   import { stageOf } from '$lib/core/event/todays-event';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import { readNumber } from '$lib/core/sale/sale-number';
@@ -10,6 +11,7 @@
   import { dayWords } from '$lib/ui/words/date-words';
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import EventTaxes from './EventTaxes.svelte';
   import { askTakings, type ServerTakings } from './ask-takings';
 
   const stall = useStall();
@@ -178,6 +180,8 @@
       </section>
     </div>
 
+    {#key event.setStamp}<EventTaxes {event} />{/key}
+
     <section class="sheet" aria-labelledby="items">
       <div class="mb-2 flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="items">Item by item</h2>
@@ -204,7 +208,7 @@
         <tbody>
           {#each sorted as row (row.id)}
             <tr data-item={row.item?.code ?? row.id}>
-              <td>{nameOf(row.item)}</td>
+              <td>{row.id === SERVICE ? 'Service charge' : nameOf(row.item)}</td>
               <td class="figure">{quantityWords(row.sold, row.item?.unit ?? '')}</td>
               <td class={['figure', row.left !== null && row.left < 0 && 'text-error font-[650]']}
                 >{leftWords(row.left, row.item?.unit ?? '')}</td

@@ -8,6 +8,7 @@
   import { newId } from '$lib/device/new-id';
   import { draft as entry } from '$lib/core/daybook/kinds';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import { itemRefusalWords } from '$lib/ui/words/item-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -169,14 +170,8 @@
 
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="How it is sold">
     <h2 class="sm:col-span-2">How it is sold</h2>
-    <label class="flex min-h-12 items-center gap-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={typed.isOpenPrice} />
-      The seller types the price
-    </label>
-    <label class="flex min-h-12 items-center gap-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={typed.isTimed} />
-      By the hour: hours and minutes are typed
-    </label>
+    <Tick label="The seller types the price" bind:checked={typed.isOpenPrice} />
+    <Tick label="By the hour: hours and minutes are typed" bind:checked={typed.isTimed} />
     {#if !typed.isTimed}
       <Field
         label="Unit of measure"
@@ -193,15 +188,7 @@
         </label>
       {/if}
     {/if}
-    <label class="flex min-h-12 items-center gap-3">
-      <input
-        type="checkbox"
-        class="checkbox size-6 !rounded-md"
-        bind:checked={typed.isStocked}
-        disabled={typed.isTimed}
-      />
-      Its stock is counted
-    </label>
+    <Tick label="Its stock is counted" bind:checked={typed.isStocked} disabled={typed.isTimed} />
     <div data-field="low">
       <Field
         label="Little is left at"
@@ -261,18 +248,8 @@
     <div class="sm:col-span-2">
       <Field label="Description" bind:value={typed.description} maxlength={500} />
     </div>
-    <label class="flex min-h-12 items-center gap-3">
-      <input
-        type="checkbox"
-        class="checkbox size-6 !rounded-md"
-        bind:checked={typed.isReturnable}
-      />
-      Can be brought back
-    </label>
-    <label class="flex min-h-12 items-center gap-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={typed.earnsPoints} />
-      Earns points
-    </label>
+    <Tick label="Can be brought back" bind:checked={typed.isReturnable} />
+    <Tick label="Earns points" bind:checked={typed.earnsPoints} />
     {#if item === undefined && tables.value.length > 0}
       <label class="grid gap-1 font-[560]">
         Lay it out on
@@ -284,10 +261,7 @@
         </select>
       </label>
     {:else}
-      <label class="flex min-h-12 items-center gap-3">
-        <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={typed.isActive} />
-        Is sold
-      </label>
+      <Tick label="Is sold" bind:checked={typed.isActive} />
     {/if}
   </section>
   {#if item !== undefined && item.isActive && !typed.isActive}

@@ -44,18 +44,42 @@
               class="border-base-300 grid grid-cols-[auto_1fr_auto] gap-3 border-b border-dashed py-2"
             >
               <span class="figure">{quantityWords(line.quantity, line.unit)}</span>
-              <span>{line.name} <span class="soft">{line.detail}</span></span>
+              <span>
+                {line.name} <span class="soft">{line.detail}</span>
+                <span class="soft block text-sm empty:hidden"
+                  >{[
+                    ...line.extras.map((extra) => `with ${extra.name}`),
+                    line.listPrice === null
+                      ? ''
+                      : `${money.figure(line.price)}, was ${money.figure(line.listPrice)}: ${line.reason}`,
+                    line.discount === 0 ? '' : `less ${money.figure(line.discount)}`,
+                    line.note === '' ? '' : `“${line.note}”`,
+                    line.seller === null ? '' : `sold by ${stall.nameOf(line.seller)}`,
+                  ]
+                    .filter((part) => part !== '')
+                    .join(' · ')}</span
+                >
+              </span>
               <span class="figure"
                 >{money.figure(stall.business.pricesIncludeTax ? line.total : line.net)}</span
               >
             </li>
           {/each}
         </ul>
+        {#if sale.standingName !== '' || sale.note !== ''}
+          <p class="soft mt-2 text-sm">
+            {[sale.standingName, sale.note].filter((part) => part !== '').join(' · ')}
+          </p>
+        {/if}
         <dl class="figure mt-3 grid grid-cols-[1fr_auto] gap-y-1">
           {#each sale.taxes as tax (tax.id)}
             <dt class="soft">{tax.name} {tax.rate} % on {money.figure(tax.base)}</dt>
             <dd class="soft text-right">{money.figure(tax.amount)}</dd>
           {/each}
+          {#if sale.service !== 0}
+            <dt class="soft">Service charge</dt>
+            <dd class="soft text-right">{money.figure(sale.service)}</dd>
+          {/if}
           <dt class="text-lg font-[650]">Total</dt>
           <dd class="amount text-right text-2xl">{money.text(sale.total)}</dd>
           {#each payments as part (part.id)}

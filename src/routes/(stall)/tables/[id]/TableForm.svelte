@@ -8,6 +8,7 @@
   import { setTable, TAG_SIZES, type TableRefusal } from '$lib/core/goods/set-table';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
 
@@ -191,10 +192,7 @@
     </ul>
   </section>
   {#if start !== undefined}
-    <label class="flex min-h-12 items-center gap-3">
-      <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
-      Is laid out
-    </label>
+    <Tick label="Is laid out" bind:checked={isActive} />
   {/if}
   {#if wrong !== null}
     <p class="text-error" role="alert">

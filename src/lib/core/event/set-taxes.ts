@@ -1,0 +1,20 @@
+/** Taxes that an event charges in the place of others: a command. */
+import type { Row, TaxSwap } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+
+/**
+ * Sets what the event charges instead; a tax that stands in its own place is no swap. Everything else
+ * about the event stays.
+ */
+export function setEventTaxes(
+  newId: () => string,
+  event: Row<'events'>,
+  swaps: readonly TaxSwap[],
+): { readonly ok: true; readonly drafts: readonly Draft[] } {
+  const { setStamp: _set, stage: _stage, stageStamp: _stamp, ...body } = event;
+  const real = swaps.filter(
+    ({ from, to }, at) => from !== to && swaps.findIndex((each) => each.from === from) === at,
+  );
+  return { ok: true, drafts: [draft('event.set', newId(), event.id, { ...body, swaps: real })] };
+}
