@@ -45,7 +45,7 @@ async function stop({ child }: Started, signal: NodeJS.Signals): Promise<number 
 }
 
 const links = (text: string): string[] =>
-  text.match(/http:\/\/127\.0\.0\.1:\d+\/enrol#[A-Z0-9-]+/g) ?? [];
+  text.match(/http:\/\/localhost:\d+\/enrol#[A-Z0-9-]+/g) ?? [];
 const origin = (text: string): string => /Stall Till is at (\S+)/.exec(text)?.[1] ?? '';
 const databasePid = (): number =>
   Number(readFileSync(join(folder, 'mariadb', 'mariadbd.pid'), 'utf8'));

@@ -103,7 +103,8 @@ export function ringUp(command: RingUp): RungUp {
       payments,
       note: slip.note ?? '',
       ...(slip.customer === undefined ? {} : { customer: slip.customer.id }),
-      ...(standing === null ? {} : { standingName: standing.name }),
+      // A customer is named by id alone: what is personal stands apart, and can be forgotten.
+      ...(standing !== null && standing === slip.group ? { standingName: standing.name } : {}),
       ...(service === null ? {} : { service }),
     }),
   );

@@ -241,8 +241,10 @@
 
   /** Away in one gesture: the next customer is served. */
   async function putAside(): Promise<void> {
+    const isEmptied = slip.isEmpty;
     const kept = await setAside(stall);
-    if (!kept.ok) toast.error(refusalWords(kept.refusal, money));
+    if (kept.ok && isEmptied) toast('Nothing was left on it, so it waits no more.');
+    else if (!kept.ok) toast.error(refusalWords(kept.refusal, money));
     else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);
   }
 
@@ -252,7 +254,8 @@
     const isTyping = event.target instanceof HTMLInputElement;
     if (event.key === 'F2' && !slip.isEmpty) void goto('/counter/pay');
     else if (event.key === 'F9' && !slip.isEmpty) void payExactly();
-    else if (event.key === 'F4' && !slip.isEmpty) void putAside();
+    else if (event.key === 'F4' && (!slip.isEmpty || slip.current.kept !== undefined))
+      void putAside();
     else if (event.key === 'F8') void goto('/waiting');
     else if (event.key === '/' && !isTyping) field?.focus();
     else if (event.key === '?' && (!isTyping || typed === '')) keyList?.showModal();

@@ -21,10 +21,9 @@
   const service = $derived(serviceOf(open, stall.business));
   const AT_MOST = 6;
 
-  let isOpen = $state(false);
   let who = $state('');
   const customers = live(() => {
-    const wanted = isOpen;
+    const wanted = who.trim() !== '';
     return () => (wanted ? db.books.customers.toArray() : []);
   }, []);
   const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
@@ -37,7 +36,7 @@
         : money.plain(service.amount),
   );
   let note = $derived(open.note ?? '');
-  let name = $derived(open.kept?.name ?? open.customer?.name ?? '');
+  let name = $derived(open.kept?.name ?? '');
   let isAsking = $state(false);
   let wrong = $state('');
 
@@ -71,8 +70,7 @@
   bind:this={dialog}
   class="sheet m-auto max-h-[92dvh] w-[min(34rem,96vw)] overflow-y-auto backdrop:bg-black/40"
   aria-labelledby="slip-more"
-  ontoggle={(event) => {
-    isOpen = event.newState === 'open';
+  onclose={() => {
     who = '';
     wrong = '';
     isAsking = false;

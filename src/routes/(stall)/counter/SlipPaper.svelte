@@ -28,6 +28,8 @@
   const lines = $derived(slip.current.lines);
   const tax = $derived(quote?.taxes.reduce((all, { amount }) => all + amount, 0) ?? 0);
   const total = $derived(quote?.total ?? 0);
+  /** One that was taken up can be put back with nothing on it too: then it is no more. */
+  const canKeep = $derived(lines.length > 0 || slip.current.kept !== undefined);
   const canPay = $derived(lines.length > 0 && stall.slipLacks.length === 0);
   const things = $derived(thingsOn(slip.current));
   const asideWord = $derived(slip.current.kept === undefined ? 'Set aside' : 'Put back');
@@ -103,15 +105,12 @@
     <div class="relative flex min-h-0 flex-1 flex-col px-3.5 pt-3 md:px-4.5 md:pt-7 md:pb-6">
       {#if isDesk.current}
         <div class="flex items-baseline justify-between">
-          <h2>{slip.current.kept?.name || 'Slip'}</h2>
+          <h2>{slip.current.kept?.name || slip.current.customer?.name || 'Slip'}</h2>
           <span class="soft">{stall.seller?.name ?? ''}</span>
         </div>
         <div class="flex gap-2 py-1">
-          <button
-            type="button"
-            class="btn btn-quiet flex-1"
-            disabled={lines.length === 0}
-            onclick={onaside}>{asideWord} <kbd class="key">F4</kbd></button
+          <button type="button" class="btn btn-quiet flex-1" disabled={!canKeep} onclick={onaside}
+            >{asideWord} <kbd class="key">F4</kbd></button
           >
           <button type="button" class="btn btn-quiet" onclick={() => moreDialog?.showModal()}
             >More …</button
@@ -122,7 +121,7 @@
           <button
             type="button"
             class="soft min-h-12 px-1 text-left font-[560] disabled:opacity-50"
-            disabled={lines.length === 0}
+            disabled={!canKeep}
             onclick={onaside}>{asideWord}</button
           >
           <button

@@ -29,7 +29,8 @@ export async function setAside(
   const { slip, db } = stall;
   await slip.saved();
   const open = slip.current;
-  const called = name ?? open.kept?.name ?? open.customer?.name ?? '';
+  // Not the customer’s name: they are named by id, so that they can be forgotten.
+  const called = name ?? open.kept?.name ?? '';
   const known = await db.books.slipLines.where('slip').equals(open.id).toArray();
   const event = stall.event?.id ?? null;
   const isEmptied = open.lines.length === 0 && sort === 'aside' && open.kept !== undefined;
@@ -43,7 +44,7 @@ export async function setAside(
   );
   if (!outcome.ok) return outcome;
   slip.startAfresh();
-  return { ok: true, name: called };
+  return { ok: true, name: called === '' ? (open.customer?.name ?? '') : called };
 }
 
 /** Goes on with a kept slip; one that is open here is set aside first. */

@@ -71,7 +71,7 @@ export const saleRung = kind(
       payments: z.array(recordId).max(50),
       note,
       customer: recordId.optional(),
-      /** What the standing discount is called: a group, or the customer's own. */
+      /** The group whose standing discount it is; a customer's own has no name here. */
       standingName: z.string().max(80).optional(),
       service: service.optional(),
     })

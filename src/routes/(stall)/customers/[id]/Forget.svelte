@@ -19,7 +19,8 @@
 
   async function hand(): Promise<void> {
     const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
-    const file = customerFile(customer, consents, []);
+    const sales = await db.books.sales.filter((sale) => sale.customer === customer.id).toArray();
+    const file = customerFile(customer, consents, sales);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 

@@ -17,7 +17,9 @@
       const payments = (await books.payments.bulkGet([...sale.payments])).flatMap((part) =>
         part ? [part] : [],
       );
-      return { sale, lines, payments };
+      const customer =
+        sale.customer === null ? undefined : await books.customers.get(sale.customer);
+      return { sale, lines, payments, customer };
     };
   }, null);
   const event = $derived(stall.events.find(({ id }) => id === found.value?.sale.event));
@@ -25,7 +27,7 @@
 
 <div class="overflow-y-auto p-4 pt-8 md:p-8 md:pt-10">
   {#if found.value !== null}
-    {@const { sale, lines, payments } = found.value}
+    {@const { sale, lines, payments, customer } = found.value}
     <article class="paper-shade mx-auto max-w-md">
       <div class="paper torn-below p-5 pb-8">
         <p class="soft text-center text-sm">{stall.business.receiptHead}</p>
@@ -66,9 +68,11 @@
             </li>
           {/each}
         </ul>
-        {#if sale.standingName !== '' || sale.note !== ''}
+        {#if sale.standingName !== '' || sale.note !== '' || customer !== undefined}
           <p class="soft mt-2 text-sm">
-            {[sale.standingName, sale.note].filter((part) => part !== '').join(' · ')}
+            {[customer?.name ?? '', sale.standingName, sale.note]
+              .filter((part) => part !== '')
+              .join(' · ')}
           </p>
         {/if}
         <dl class="figure mt-3 grid grid-cols-[1fr_auto] gap-y-1">
