@@ -346,6 +346,25 @@ test('script in every text field is shown as text, on every screen', async ({ br
   await page.getByLabel('Name', { exact: true }).fill(`2${EVIL}`);
   await page.getByRole('button', { name: 'Keep it so' }).click();
   await expect(page).toHaveURL(/\/people$/);
+  await page.goto('/customers/new');
+  for (const label of ['Name', 'Company', 'Phone', 'Address', 'Note'])
+    await page.getByLabel(label, { exact: true }).fill(EVIL.slice(0, 40));
+  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(page.getByTestId('customers')).toContainText('img src');
+  await page.goto('/items/new');
+  for (const label of ['Name', 'What tells it from others', 'Own code', 'Description'])
+    await page.getByLabel(label).first().fill(EVIL.slice(0, 40));
+  await page.getByLabel('Price', { exact: true }).fill('2');
+  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(page.getByTestId('items')).toContainText('img src');
+  await page.goto('/counter');
+  await page.getByTestId('goods').getByRole('button').first().click();
+  await page.getByRole('button', { name: 'More …' }).click();
+  await page.getByLabel('Note', { exact: true }).fill(EVIL);
+  await page.getByLabel('Note', { exact: true }).press('Tab');
+  await page.getByLabel('What to call it').fill(EVIL.slice(0, 40));
+  await page.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await page.getByTestId('goods').getByRole('button').first().click();
   for (const path of [
     '/',
     '/who',
@@ -360,6 +379,15 @@ test('script in every text field is shown as text, on every screen', async ({ br
     '/first-day',
     '/drawer/count',
     '/account',
+    '/counter/show',
+    '/waiting',
+    '/customers',
+    '/items',
+    '/tables',
+    '/taxes',
+    '/business',
+    '/devices',
+    '/loose-ends',
   ]) {
     await page.goto(path);
     await expect(page.locator('main').first()).toBeVisible();

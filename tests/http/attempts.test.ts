@@ -259,6 +259,9 @@ describe('any body at all', () => {
     '/api/devices/code',
     `/api/devices/${deviceId(1)}/unsent`,
     '/api/enrol',
+    '/api/account/proof',
+    '/api/account/passkeys',
+    '/api/account/passkey/sign-in',
   ] as const;
   /** Bodies that are nearly right are more telling than noise. */
   const field = fc.oneof(
@@ -305,11 +308,30 @@ describe('any body at all', () => {
       field,
     )
     .map((entry) => JSON.stringify({ entries: [entry] }));
+  const base64url = fc.stringMatching(/^[\w-]{0,60}$/);
+  const passkeyLike = fc
+    .record({
+      id: base64url,
+      rawId: base64url,
+      type: fc.constant('public-key'),
+      clientExtensionResults: fc.constant({}),
+      response: fc.record(
+        {
+          clientDataJSON: base64url,
+          authenticatorData: base64url,
+          signature: base64url,
+          attestationObject: base64url,
+        },
+        { requiredKeys: ['clientDataJSON'] },
+      ),
+    })
+    .chain((passkey) => fc.constantFrom<unknown>(passkey, { name: 'Key', passkey }))
+    .map((body) => JSON.stringify(body));
   const noise = fc.oneof(fc.json({ maxDepth: 5 }), fc.string({ unit: 'binary', maxLength: 200 }));
 
   it('of ten thousand is answered with a reason, never with a fault', async () => {
     const cookie = pairOf(await signedIn());
-    const bodies = fc.sample(fc.oneof(nearly, entryLike, noise), {
+    const bodies = fc.sample(fc.oneof(nearly, entryLike, passkeyLike, noise), {
       numRuns: 10_000,
       seed: 20_261_125,
     });
