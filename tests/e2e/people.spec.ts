@@ -97,7 +97,7 @@ test('a helper changes a colleague only with a right that somebody lends, and it
   );
   await expect(standing(page)).toHaveText('All sent');
   await page.goto('/set-up');
-  await expect(page.getByText('Nothing. What a version cannot read')).toBeVisible();
+  await expect(page.getByText('This device knows of none')).toBeVisible();
 });
 
 test('somebody new gets a PIN that nobody else has, and another device knows them', async ({

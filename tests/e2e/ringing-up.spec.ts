@@ -318,7 +318,7 @@ test('an event charges another tax, and what was sold before keeps its own', asy
   await desk.goto('/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   const here = desk.getByRole('region', { name: 'Taxes here' });
-  await here.getByLabel('VAT 20 %').selectOption({ label: 'VAT zero, 0 %' });
+  await here.getByRole('combobox').first().selectOption({ label: 'VAT zero, 0 %' });
   await here.getByRole('button', { name: 'Keep it so' }).click();
   await expect(here.getByRole('button', { name: 'Keep it so' })).toHaveCount(0);
   await desk.goto('/counter');
