@@ -180,8 +180,6 @@
       </section>
     </div>
 
-    {#key event.setStamp}<EventTaxes {event} />{/key}
-
     <section class="sheet" aria-labelledby="items">
       <div class="mb-2 flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="items">Item by item</h2>
@@ -221,5 +219,7 @@
         </tbody>
       </table>
     </section>
+
+    {#key event.setStamp}<EventTaxes {event} />{/key}
   {/if}
 </div>
