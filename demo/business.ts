@@ -37,6 +37,8 @@ export interface DemoBusiness {
   readonly account: { readonly email: string; readonly password: string };
   /** People who buy here often; `consent` is how they agreed to be kept. */
   readonly customers: readonly DemoCustomer[];
+  /** Ways to pay, in the vendor's order. */
+  readonly ways: readonly BodyOf<'way.set'>[];
   /** Whose goods are sold on commission. */
   readonly makers: readonly BodyOf<'maker.set'>[];
   /** Tables in their order, each with its goods. */

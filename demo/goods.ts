@@ -51,7 +51,7 @@ export function goodsOn(business: string, table: string, colour: string, taxes: 
       detail,
       code,
       barcodes: options.barcode === undefined ? [] : [options.barcode],
-      category: table,
+      category: recordIdOf(business, 'category', table),
       colour,
       unit: options.unit ?? '',
       decimals: options.decimals ?? 0,

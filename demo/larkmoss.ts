@@ -3,6 +3,7 @@ import type { DemoBusiness } from './business';
 import { goodsOn, inVariants } from './goods';
 import { recordIdOf } from './ids';
 import { person } from './person';
+import { waysOf } from './ways';
 
 const id = recordIdOf('Larkmoss Plants');
 const standard = recordIdOf(id, 'tax', 'standard');
@@ -59,6 +60,7 @@ export const larkmoss: DemoBusiness = {
       { id: recordIdOf(id, 'group', 'Neighbours'), name: 'Neighbours', percent: '5' },
     ],
     service: null,
+    tips: null,
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
     lockAfter: 15,
@@ -75,6 +77,17 @@ export const larkmoss: DemoBusiness = {
     },
     { id: zero, name: 'VAT zero', rate: '0', level: 'country', on: [], sort: 2, isActive: true },
   ],
+  ways: waysOf(id, [
+    { name: 'Cheque', method: 'cheque', reference: 'Cheque number', opensDrawer: true },
+    {
+      name: 'Bank transfer',
+      method: 'transfer',
+      reference: 'What it will say',
+      needsCustomer: true,
+      account: 'Larkmoss current account',
+    },
+    { name: 'Town tokens', method: 'own', ledger: '1090' },
+  ]),
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   staff: [
     person(id, 'Maren', 'owner', '4071'),

@@ -3,6 +3,7 @@ import type { DemoBusiness } from './business';
 import { goodsOn, inVariants } from './goods';
 import { recordIdOf } from './ids';
 import { person } from './person';
+import { waysOf } from './ways';
 
 const id = recordIdOf('Pinwheel & Tail');
 const state = recordIdOf(id, 'tax', 'state');
@@ -25,6 +26,7 @@ export const pinwheel: DemoBusiness = {
     uplift: '3.5',
     groups: [],
     service: null,
+    tips: { percents: ['10', '15', '20'], of: 'net' },
     receiptHead: 'Pinwheel & Tail · kites and windsocks',
     receiptFoot: 'Never fly near power lines. fly@pinwheel.example',
     lockAfter: 15,
@@ -33,6 +35,15 @@ export const pinwheel: DemoBusiness = {
     { id: state, name: 'State', rate: '6.25', level: 'region', on: [], sort: 1, isActive: true },
     { id: county, name: 'County', rate: '1.75', level: 'local', on: [], sort: 2, isActive: true },
   ],
+  ways: waysOf(id, [
+    {
+      name: 'Card, on the fair’s terminal',
+      method: 'own',
+      side: 'card',
+      reference: 'Terminal slip',
+      surchargeFixed: 0,
+    },
+  ]),
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   staff: [person(id, 'Dov', 'owner', '8264'), person(id, 'Pia', 'helper', '3950')],
   customers: [

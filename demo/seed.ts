@@ -67,8 +67,13 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   for (const customer of demo.customers) drafts.push(...customerDrafts(demo.id, customer));
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
   for (const body of demo.makers) drafts.push(draft('maker.set', newId(), null, body));
-  for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
+  for (const body of demo.ways) drafts.push(draft('way.set', newId(), null, body));
   const names = [...new Set(demo.items.map(({ table }) => table))];
+  for (const [sort, name] of names.entries()) {
+    const body = { id: recordIdOf(demo.id, 'category', name), name, sort, isActive: true };
+    drafts.push(draft('category.set', newId(), null, body));
+  }
+  for (const { body } of demo.items) drafts.push(draft('item.set', newId(), null, body));
   for (const [sort, name] of names.entries()) {
     const goods = demo.items
       .filter(({ table, body }) => table === name && body.variantOf === null)
@@ -105,6 +110,7 @@ function eventOn(demo: DemoBusiness, at: number): EventBody {
     days: [{ date: day, opens, closes }],
     timeZone,
     swaps: [],
+    ways: null,
     notes: '',
   };
 }
@@ -165,7 +171,7 @@ async function pastEdition(
   await desk.send();
   for (const device of devices) await device.send();
   const closes = opens + hours * 3_600_000;
-  const sums = { drawer, parts: 0, handed, change, rounding: 0 };
+  const sums = { drawer, parts: 0, handed, change, rounding: 0, back: 0 };
   count(desk, demo, event, {
     drawer,
     sums,

@@ -134,18 +134,28 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     customer: null,
     standingName: '',
     service: 0,
+    uplift: 0,
+    isUpliftWaived: false,
   };
   const payment: Row<'payments'> = {
     id: part,
     ...said,
     slip,
     way: 'cash',
+    wayName: 'Cash',
+    method: 'cash',
+    side: 'cash',
     drawer: event.id,
     clears: total,
     charge: total,
     surcharge: 0,
+    tip: 0,
     change: 0,
     rounding: 0,
+    reference: '',
+    customer: null,
+    share: null,
+    card: null,
   };
   return { sale, lines, payment };
 }
@@ -167,7 +177,7 @@ async function timeImport(items: number): Promise<number> {
     price: '4.50',
     code: newId().slice(0, 36),
   }));
-  const context = { currency: 'GBP', taxes: [], makers: [] };
+  const context = { currency: 'GBP', taxes: [], makers: [], categories: [] };
   const from = performance.now();
   const planned = readItems({ newId, lines, items: await books.items.toArray(), context });
   const signal = new AbortController().signal;

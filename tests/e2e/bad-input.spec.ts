@@ -63,11 +63,11 @@ for (const [typed, says] of [
 ] as const) {
   test(`cash of “${typed}” is refused`, async () => {
     await page.goto('/counter/pay');
-    await page.getByLabel('Cash, other amount').fill(typed);
-    await page.getByLabel('Cash, other amount').press('Enter');
+    await page.getByLabel('Handed over').fill(typed);
+    await page.getByLabel('Handed over').press('Enter');
     await expect(page.getByRole('alert')).toContainText(says);
-    await expect(page.getByLabel('Cash, other amount')).toHaveValue(typed);
-    await expect(page.getByLabel('Cash, other amount')).toBeFocused();
+    await expect(page.getByLabel('Handed over')).toHaveValue(typed);
+    await expect(page.getByLabel('Handed over')).toBeFocused();
   });
 }
 

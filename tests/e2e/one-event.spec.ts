@@ -93,9 +93,9 @@ test('from the printed address to the final read', async ({ browser }) => {
     await expect(lastSale(page)).toHaveText('D4-2, £3.20');
     await tag(page, 'Viola').click();
     await page.keyboard.press('F2');
-    await page.getByLabel('Cash, other amount').fill('4');
+    await page.getByLabel('Handed over').fill('4');
     await expect(page.getByText('leaves £0.20 to pay')).toBeVisible();
-    await page.getByLabel('Cash, other amount').fill('4.50');
+    await page.getByLabel('Handed over').fill('4.50');
     await page.keyboard.press('Control+Enter');
     await expect(page.getByTestId('change')).toHaveText('£0.30');
     await page.getByRole('button', { name: /Next customer/ }).click();

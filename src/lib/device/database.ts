@@ -2,7 +2,7 @@
  * The device's database in IndexedDB. The books' tables are those of the core; beside them stands
  * what makes this a device: its daybook, what it received, where it stands with the server.
  */
-import { Dexie, type Table } from 'dexie';
+import { Dexie, type Table, type Transaction } from 'dexie';
 import type { ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
@@ -156,20 +156,9 @@ export class DeviceDatabase extends Dexie {
           row['drawer'] ??= null;
         });
       });
-    // Version 4 brought all that a slip can hold; every row gets what it lacks.
-    this.version(4)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        for (const name of tableNames) {
-          const initial = Object.entries<Field<unknown>>(tables[name].fields);
-          await transaction
-            .table<Record<string, unknown>>(name)
-            .toCollection()
-            .modify((row) => {
-              for (const [field, spec] of initial) row[field] ??= INITIAL[field] ?? spec.initial;
-            });
-        }
-      });
+    // Version 4 brought all that a slip can hold, version 5 ways to pay; rows get what they lack.
+    this.version(4).stores(stores).upgrade(fillUp);
+    this.version(5).stores(stores).upgrade(fillUp);
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
@@ -187,13 +176,30 @@ export class DeviceDatabase extends Dexie {
   }
 }
 
+/** Gives every row the fields that there was no word for when it was written. */
+async function fillUp(transaction: Transaction): Promise<void> {
+  for (const name of tableNames) {
+    const fields = Object.entries<Field<unknown>>(tables[name].fields);
+    await transaction
+      .table<Record<string, unknown>>(name)
+      .toCollection()
+      .modify((row) => {
+        for (const [field, spec] of fields)
+          row[field] ??= INITIAL[`${name}.${field}`] ?? spec.initial;
+      });
+  }
+}
+
 /** What fields were before there was a word for them, where that is not nothing. */
 const INITIAL: Readonly<Record<string, unknown>> = {
-  size: 'middle',
-  typedSide: 'cash',
-  uplift: '0',
-  isReturnable: true,
-  earnsPoints: true,
+  'tables.size': 'middle',
+  'businesses.typedSide': 'cash',
+  'businesses.uplift': '0',
+  'items.isReturnable': true,
+  'items.earnsPoints': true,
+  'payments.wayName': 'Cash',
+  'payments.method': 'cash',
+  'payments.side': 'cash',
 };
 
 export const NO_CHOICES: Choices = { by: null, drawers: {} };

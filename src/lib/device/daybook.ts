@@ -21,7 +21,8 @@ import { CLOCK_AT_REST, type Clock } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import { readEntry } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
-import type { DeviceDatabase, Head, Meta, MetaRow, OwnBlock } from './database';
+import type { OpenSlip } from '../core/slip/open-slip';
+import type { DeviceDatabase, Head, KeptSlip, Meta, MetaRow, OwnBlock } from './database';
 import { erasePrivate } from './erase';
 
 /** What a command needs to know of the daybook it will be written in. */
@@ -44,6 +45,10 @@ export interface SlipGone {
 export interface AppendOptions {
   /** The open slip that this settles: it must still be there, and is gone afterwards. */
   readonly settles?: string;
+  /** The revision that the slip must still have, where another window's change would matter. */
+  readonly revision?: number;
+  /** The slip as it goes on instead of being gone; asked after the command. Null is gone. */
+  readonly leaves?: () => OpenSlip | null;
   /** The colleague who lent the right to this, having shown a PIN. */
   readonly lentBy?: string;
 }
@@ -103,13 +108,13 @@ export class DeviceDaybook {
    */
   async append<M extends Made<unknown>>(
     command: (next: Next) => M,
-    { settles, lentBy }: AppendOptions = {},
+    options: AppendOptions = {},
   ): Promise<Appended<M>> {
     if (!this.db.isOpen()) await this.db.open();
-    const attempt = (ground: Ground): Attempt<M> => this.#attempt(command, ground, lentBy);
+    const attempt = (ground: Ground): Attempt<M> => this.#attempt(command, ground, options.lentBy);
     const written =
-      (await this.#write(settles, attempt, this.#seen)) ??
-      (await this.#write(settles, attempt, null));
+      (await this.#write(options, attempt, this.#seen)) ??
+      (await this.#write(options, attempt, null));
     setTimeout(() => this.#settleBehind());
     if (written === null) return { ok: false, refusal: { code: 'slip/gone' } };
     this.#seen = { ...written.ground, head: written.head };
@@ -137,7 +142,7 @@ export class DeviceDaybook {
    * @returns Null, with nothing written, if the guess was wrong or the slip is gone.
    */
   #write<M extends Made<unknown>>(
-    settles: string | undefined,
+    { settles, revision, leaves }: AppendOptions,
     attempt: (ground: Ground) => Attempt<M>,
     guess: Ground | null,
   ): Promise<Attempt<M> | null> {
@@ -161,7 +166,11 @@ export class DeviceDaybook {
           const block: OwnBlock = { upTo: last.seq, entries };
           transaction.objectStore('entries').add(block);
           meta.put({ key: 'head', value: head } satisfies MetaRow);
-          if (settles !== undefined) meta.delete('slip');
+          const goesOn = settles === undefined ? null : (leaves?.() ?? null);
+          if (goesOn !== null) {
+            const value = { ...goesOn, revision: (revision ?? 0) + 1 };
+            meta.put({ key: 'slip', value } satisfies MetaRow);
+          } else if (settles !== undefined) meta.delete('slip');
           // Checked while the browser writes; nothing is committed before this returns.
           entries.forEach(mustBeFit);
         } catch (error) {
@@ -172,7 +181,7 @@ export class DeviceDaybook {
       const reading = meta.getAll() as IDBRequest<MetaRow[]>;
       reading.onsuccess = () => {
         const found = asMeta(reading.result);
-        const isGone = settles !== undefined && found.slip?.id !== settles;
+        const isGone = settles !== undefined && !isSlip(found.slip, settles, revision);
         if (isGone || (outcome !== null && !isSame(outcome.ground, found))) takeBack();
         else if (outcome === null) write(found);
       };
@@ -256,6 +265,9 @@ export async function ownEntriesAfter(
     .each((block) => void entries.push(...block.entries.filter((entry) => entry.seq > seq)));
   return entries;
 }
+
+const isSlip = (slip: KeptSlip | undefined, id: string, revision: number | undefined): boolean =>
+  slip?.id === id && (revision === undefined || slip.revision === revision);
 
 const asMeta = (rows: readonly MetaRow[]): Partial<Meta> =>
   Object.fromEntries(rows.map(({ key, value }) => [key, value]));

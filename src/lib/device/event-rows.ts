@@ -3,13 +3,14 @@ import type { DeviceDatabase } from './database';
 
 /** An event's rows out of this device's books, all of one moment. */
 export async function eventRows({ books }: DeviceDatabase, event: string): Promise<EventRows> {
-  const [totals, items, hours, taxes, ways, stock] = await Promise.all([
+  const [totals, items, hours, taxes, ways, tips, stock] = await Promise.all([
     books.eventTotals.get(event),
     books.eventItems.where('event').equals(event).toArray(),
     books.eventHours.where('event').equals(event).toArray(),
     books.eventTaxes.where('event').equals(event).toArray(),
     books.eventWays.where('event').equals(event).toArray(),
+    books.eventTips.where('event').equals(event).toArray(),
     books.stock.where('place').equals(event).toArray(),
   ]);
-  return { totals, items, hours, taxes, ways, stock };
+  return { totals, items, hours, taxes, ways, tips, stock };
 }

@@ -16,7 +16,9 @@
   const stall = useStall();
   let isLending = $state(false);
 
-  function press(): void {
+  /** Enter in a field of its form presses it too. */
+  function press(event: MouseEvent): void {
+    event.preventDefault();
     if (right === null || stall.may(right)) void onGo();
     else isLending = true;
   }
@@ -33,7 +35,7 @@
   />
 {:else}
   <button
-    type="button"
+    type="submit"
     class={['btn justify-self-start px-6', look]}
     disabled={isBusy}
     onclick={press}>{label}</button

@@ -18,6 +18,7 @@ import {
   type SlipOutcome,
   type SlipRefusal,
 } from '$lib/core/slip/open-slip';
+import { leftOf } from '$lib/core/sale/take-part';
 import { priceSlip } from '$lib/core/slip/price-slip';
 import type { DeviceDatabase, KeptSlip } from '$lib/device/database';
 import { live } from '$lib/device/live.svelte';
@@ -55,6 +56,14 @@ export class OpenSlipState {
   get isRead(): boolean {
     return this.#isTakenUp;
   }
+  /** As last saved or read; 0 for one that was never saved. */
+  get revision(): number {
+    return this.#revision;
+  }
+  /** Parts of its payment are safe already: what it comes to stays until they are given back. */
+  get isPartPaid(): boolean {
+    return (this.#slip.paid ?? []).length > 0;
+  }
   get current(): OpenSlip {
     return this.#slip;
   }
@@ -66,6 +75,10 @@ export class OpenSlipState {
     const business = this.business();
     return business === null ? null : priceSlip(this.#slip, business, this.taxes(), this.swaps());
   });
+  /** Minor units of what is owed that are still to pay. */
+  get left(): number {
+    return this.quote === null ? 0 : leftOf(this.quote, this.#slip);
+  }
   /** The line that was taken off last, as long as it can come back. */
   get takenOff(): OpenLine | null {
     const left = new Set(this.#slip.lines.map(({ key }) => key));
@@ -93,15 +106,16 @@ export class OpenSlipState {
   sayOfLine(key: string, said: Parameters<typeof sayOfLine>[2]): SlipRefusal | null {
     return this.#take(sayOfLine(this.#slip, key, said));
   }
-  say(said: Parameters<typeof sayOfSlip>[1]): void {
-    this.#set(sayOfSlip(this.#slip, said));
+  say(said: Parameters<typeof sayOfSlip>[1]): SlipRefusal | null {
+    return this.#take({ ok: true, slip: sayOfSlip(this.#slip, said) });
   }
   /** As it would be without what somebody must lend a right for. */
   takeFavoursBack(): void {
-    this.#set(withoutFavours(this.#slip));
+    this.#take({ ok: true, slip: withoutFavours(this.#slip) });
   }
   /** Takes everything off; what was on it can come back. */
   empty(): void {
+    if (this.isPartPaid) return;
     const before = this.#slip;
     this.#set({ ...emptySlip(before.id), ...(before.kept ? { kept: before.kept } : {}) });
     this.#before = before;
@@ -121,6 +135,13 @@ export class OpenSlipState {
     while (this.#saving !== null) await this.#saving;
   }
 
+  /** The slip as an append left it on disk: nothing more is to be saved. */
+  leftAs(slip: OpenSlip, revision: number): void {
+    this.#slip = slip;
+    this.#before = null;
+    this.#revision = revision;
+  }
+
   /** The slip has been rung up: its row is gone, the next one begins. */
   startAfresh(): void {
     this.#slip = emptySlip(newId());
@@ -130,8 +151,21 @@ export class OpenSlipState {
 
   #take(outcome: SlipOutcome): SlipRefusal | null {
     if (!outcome.ok) return outcome.refusal;
+    if (this.isPartPaid && !this.#comesToTheSame(outcome.slip)) return { code: 'slip/part-paid' };
     this.#set(outcome.slip);
     return null;
+  }
+
+  #comesToTheSame(slip: OpenSlip): boolean {
+    const business = this.business();
+    if (business === null) return false;
+    const before = this.quote;
+    const now = priceSlip(slip, business, this.taxes(), this.swaps());
+    return (
+      now.cash.total === before?.cash.total &&
+      now.card.total === before.card.total &&
+      slip.isUpliftWaived === this.#slip.isUpliftWaived
+    );
   }
 
   #set(slip: OpenSlip): void {

@@ -6,6 +6,7 @@ import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
 import { saleRights } from '$lib/core/people/judge';
 import { inOrder } from '$lib/core/people/in-order';
 import { may, type Right } from '$lib/core/people/rights';
+import { waysOpen } from '$lib/core/payment/ways';
 import type { SlipTax } from '$lib/core/pricing/slip';
 import { taxesInForce } from '$lib/core/slip/price-slip';
 import { DeviceDaybook } from '$lib/device/daybook';
@@ -36,6 +37,7 @@ export class Stall {
   readonly #now = $state({ minute: Date.now() });
   readonly #business;
   readonly #taxes;
+  readonly #ways;
   readonly #staff;
   readonly #events;
   readonly #devices;
@@ -53,6 +55,7 @@ export class Stall {
     const { books } = db;
     this.#business = live(() => () => books.businesses.get(identity.business), undefined);
     this.#taxes = live(() => () => books.taxes.toArray(), []);
+    this.#ways = live(() => () => books.ways.toArray(), []);
     this.#staff = live(() => () => books.staff.toArray(), []);
     this.#events = live(() => () => books.events.toArray(), []);
     this.#devices = live(() => () => books.devices.toArray(), []);
@@ -106,6 +109,12 @@ export class Stall {
   }
   readonly money = $derived.by(() => moneyWords(this.business));
   readonly taxes: readonly SlipTax[] = $derived.by(() => taxesInForce(this.#taxes.value));
+  /** Ways to pay as they were set up. */
+  get wayRows(): readonly Row<'ways'>[] {
+    return this.#ways.value;
+  }
+  /** The ways that are open at today's event. */
+  readonly ways: readonly Row<'ways'>[] = $derived.by(() => waysOpen(this.#ways.value, this.event));
   get staff(): readonly Row<'staff'>[] {
     return this.everybody.filter(({ isActive }) => isActive);
   }
@@ -193,7 +202,11 @@ export class Stall {
       const { gross, net, standingDiscount: standing } = line;
       return [{ gross, discount: gross - net, standing, listPrice }];
     });
-    const asked = saleRights(sold, this.seller?.discountUpTo ?? '0');
+    const asked = saleRights(
+      sold,
+      this.seller?.discountUpTo ?? '0',
+      current.isUpliftWaived === true,
+    );
     return asked.filter((right) => !may(this.seller, right) && !may(lender, right));
   });
 
@@ -234,6 +247,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   uplift: '0',
   groups: [],
   service: null,
+  tips: null,
   receiptHead: '',
   receiptFoot: '',
   lockAfter: 0,

@@ -3,6 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Entry } from '../daybook/entry';
 import { readEntry } from '../daybook/read-entry';
+import { paidWith } from '../payment/part-sums';
 import { arbitraryDaybook, DeviceWriter, EVENT, itemId } from '../testing/arbitrary-daybook';
 import { Books } from './books';
 import { changesOf } from './changes';
@@ -51,15 +52,21 @@ describe('the books', () => {
       fc.property(arbitraryDaybook, (entries) => {
         const books = booksOf(entries);
         assert.equal(total(books.rows('stock').map((row) => row.quantity)), 0);
-        const takings = total(books.rows('sales').map((row) => row.total));
+        const takings = total(books.rows('sales').map((row) => row.total + row.uplift));
         assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventWays').map((row) => row.takings)), takings);
+        const back = new Set(books.rows('reversals').map((row) => row.payment));
+        const kept = books.rows('payments').filter(({ id }) => !back.has(id));
+        const cash = kept.filter(({ drawer }) => drawer !== null);
         assert.equal(
-          total(books.rows('drawerSums').map((row) => row.handed - row.change)),
-          takings,
+          total(books.rows('drawerSums').map((row) => row.handed - row.change - row.back)),
+          total(cash.map(paidWith)),
         );
+        const tips = total(kept.map(({ tip }) => tip));
+        assert.equal(total(books.rows('eventWays').map((row) => row.tips)), tips);
+        assert.equal(total(books.rows('eventTips').map((row) => row.tips)), tips);
         const tax = total(books.rows('sales').map((row) => row.tax));
         assert.equal(total(books.rows('eventTaxes').map((row) => row.amount)), tax);
       }),

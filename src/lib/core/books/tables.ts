@@ -1,6 +1,7 @@
 /** Every table of the books. Amounts are minor units, quantities thousandths, times ISO text. */
 import type { z } from 'zod';
 import type { Immutable } from '../daybook/kind';
+import type { paymentTaken } from '../daybook/kinds/payment-taken';
 import type { openLine } from '../daybook/kinds/slip-line';
 import type { Pieces } from '../money/worth';
 import type { PinHash } from '../people/pin';
@@ -56,6 +57,13 @@ export interface TaxSwap {
   readonly from: string;
   readonly to: string | null;
 }
+export interface Tips {
+  /** Percent each. */
+  readonly percents: readonly string[];
+  readonly of: 'total' | 'net';
+}
+/** What a card payment leaves behind. */
+export type CardFacts = Immutable<NonNullable<z.infer<(typeof paymentTaken)['body']>['card']>>;
 export type Service = Discount & { readonly taxes: readonly string[] };
 /** A line of a kept slip, without its key. */
 export type KeptLine = Immutable<z.infer<typeof openLine>>;
@@ -81,6 +89,7 @@ export const tables = {
       uplift: text(12),
       groups: json<readonly GroupDiscount[]>([]),
       service: json<Service | null>(null),
+      tips: json<Tips | null>(null),
       receiptHead: text(500),
       receiptFoot: text(500),
       lockAfter: whole(),
@@ -124,6 +133,25 @@ export const tables = {
       commodityCode: text(20),
       isReturnable: flag(),
       earnsPoints: flag(),
+      isActive: flag(),
+    },
+  }),
+  categories: records({ set: { name: text(80), sort: whole(), isActive: flag() } }),
+  /** Ways to pay. */
+  ways: records({
+    set: {
+      name: text(80),
+      sort: whole(),
+      method: text(10),
+      side: text(4),
+      needsCustomer: flag(),
+      reference: text(40),
+      account: text(80),
+      surchargeRate: text(12),
+      surchargeFixed: whole(),
+      opensDrawer: flag(),
+      givesChange: flag(),
+      ledger: text(40),
       isActive: flag(),
     },
   }),
@@ -210,6 +238,7 @@ export const tables = {
       stripe: text(7),
       cloth: text(7),
       swaps: json<readonly TaxSwap[]>([]),
+      ways: json<readonly string[] | null>(null),
       notes: text(500),
     },
     stage: { stage: text(10) },
@@ -235,6 +264,8 @@ export const tables = {
     handed: whole(),
     change: whole(),
     rounding: whole(),
+    /** Given back of parts whose slip was not rung up. */
+    back: whole(),
   }),
   drawerReads: facts(
     ['id'],
@@ -340,6 +371,9 @@ export const tables = {
       standingName: text(80),
       /** With its tax, where prices are before tax. */
       service: whole(),
+      /** What card parts paid above the cash price, with its tax; not in the total. */
+      uplift: whole(),
+      isUpliftWaived: flag(),
     },
     { indexes: ['event'], keep: 'recent' },
   ),
@@ -382,14 +416,38 @@ export const tables = {
       at: text(30),
       slip: id(),
       way: text(40),
-      drawer: id(),
+      wayName: text(80),
+      method: text(10),
+      side: text(4),
+      drawer: textOrNull(40),
       clears: whole(),
       charge: whole(),
       surcharge: whole(),
+      tip: whole(),
       change: whole(),
       rounding: whole(),
+      reference: text(80),
+      customer: textOrNull(40),
+      share: wholeOrNull(),
+      card: json<CardFacts | null>(null),
     },
-    { indexes: ['event'], keep: 'recent' },
+    { indexes: ['event', 'slip'], keep: 'recent' },
+  ),
+  /** Parts that were given back. */
+  reversals: facts(
+    ['id'],
+    {
+      id: id(),
+      payment: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      at: text(30),
+      slip: id(),
+      amount: whole(),
+      reason: text(200),
+    },
+    { indexes: ['payment', 'event'], keep: 'recent' },
   ),
 
   eventTotals: sums(['event'], {
@@ -415,9 +473,23 @@ export const tables = {
     { event: id(), tax: id(), rate: text(12), base: whole(), amount: whole() },
     { indexes: ['event'] },
   ),
+  /** Tips by who took them. */
+  eventTips: sums(
+    ['event', 'seller'],
+    { event: id(), seller: id(), parts: whole(), tips: whole() },
+    { indexes: ['event'] },
+  ),
   eventWays: sums(
     ['event', 'way'],
-    { event: id(), way: text(40), parts: whole(), takings: whole() },
+    {
+      event: id(),
+      way: text(40),
+      parts: whole(),
+      /** What was owed, with what cards paid above it; without surcharge and tips. */
+      takings: whole(),
+      surcharge: whole(),
+      tips: whole(),
+    },
     { indexes: ['event'] },
   ),
 } as const;
@@ -434,4 +506,6 @@ export const SUPPLIERS = 'suppliers';
 /** Sums by item or event need a key also where there is none. */
 export const UNLISTED = 'unlisted';
 export const SERVICE = 'service';
+export const UPLIFT = 'uplift';
+export const NOBODY = 'nobody';
 export const NO_EVENT = 'none';

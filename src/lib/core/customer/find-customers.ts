@@ -1,4 +1,5 @@
 import type { Row } from '../books/tables';
+import { hasWords, wordsIn } from '../entry-line/words';
 
 /**
  * Customers by any part of name, company, e-mail or phone, every word of what is typed; those whose
@@ -8,10 +9,7 @@ export function findCustomers(
   typed: string,
   customers: readonly Row<'customers'>[],
 ): readonly Row<'customers'>[] {
-  const words = typed
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== '');
+  const words = wordsIn(typed);
   const figures = typed.replace(/\D/g, '');
   const found = customers.filter(
     (each) => each.isActive && !each.isErased && each.name !== '' && isFound(each, words, figures),
@@ -34,9 +32,8 @@ function isFound(
   words: readonly string[],
   figures: string,
 ): boolean {
-  const text = [name, company, email].join(' ').toLowerCase();
   const isPhone = figures.length >= 3 && phone.replace(/\D/g, '').includes(figures);
-  return isPhone || words.every((word) => text.includes(word));
+  return isPhone || hasWords([name, company, email], words);
 }
 
 const compare = (a: string, b: string): number => {

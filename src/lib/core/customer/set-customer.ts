@@ -4,7 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft, privateDraft } from '../daybook/kinds';
 import type { ConsentWay } from '../daybook/kinds/customer-consent';
 import { customerWho, type CustomerWho } from '../daybook/kinds/customer-set';
-import { rateOf } from '../money/units';
+import { readPercent } from '../money/percent';
 
 export interface SetCustomer {
   readonly newId: () => string;
@@ -42,7 +42,7 @@ export function setCustomer(command: SetCustomer): CustomerOutcome {
   const id = command.id ?? newId();
   if (customers.some((each) => each.id === id && each.isErased))
     return refuse({ code: 'customer/erased' });
-  const discount = percentIn(command.discount);
+  const discount = readPercent(command.discount);
   if (discount === null)
     return refuse({ code: 'customer/discount-wrong', typed: command.discount });
   const terms = Number(command.terms.trim() === '' ? '0' : command.terms);
@@ -96,14 +96,4 @@ function refusalOf(field: string, who: CustomerWho): CustomerRefusal {
   if (field === 'name' && who.name === '') return { code: 'customer/no-name' };
   if (field === 'email') return { code: 'customer/email-wrong', typed: who.email };
   return { code: 'customer/too-long', field };
-}
-
-function percentIn(typed: string): string | null {
-  const text = typed.trim().replace(/%$/, '').trim();
-  try {
-    const rate = rateOf(text === '' ? '0' : text);
-    return rate >= 0 && rate <= 1_000_000 ? (text === '' ? '0' : text) : null;
-  } catch {
-    return null;
-  }
 }

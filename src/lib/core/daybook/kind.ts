@@ -38,6 +38,8 @@ export const placeId = z
   .string()
   .max(40)
   .regex(/^[a-z0-9:-]+$/);
+/** Ways to pay: a UUID, or `cash`, which every business has. */
+export const wayId = z.union([z.literal('cash'), z.uuid()]);
 export const name = z.string().trim().min(1).max(80);
 export const note = z.string().max(500);
 

@@ -42,7 +42,7 @@ describe('reading an entry', () => {
       entry: withBody(payment, { change: 1 }),
       code: 'body/wrong',
     },
-    { about: 'a field nobody knows', entry: withBody(payment, { tip: 1 }), code: 'body/wrong' },
+    { about: 'a field nobody knows', entry: withBody(payment, { tipp: 1 }), code: 'body/wrong' },
   ];
   for (const { about, entry, code } of faults) {
     it(`says what is wrong: ${about}`, () => {

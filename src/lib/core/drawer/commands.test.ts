@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { pay } from '../payment/pay';
-import { CASH } from '../sale/ring-up';
+import { CASH_WAY, rulesOf } from '../payment/ways';
 import { idOf } from '../testing/arbitrary-daybook';
 import { countDrawer, openDrawer, type CountDrawer, type DrawerOutcome } from './commands';
 import { expectedCash } from './expected-cash';
@@ -18,7 +18,7 @@ const drawer: Row<'drawers'> = {
   float: 8000,
   counts: [],
 };
-const sums = { drawer: drawer.id, parts: 2, handed: 3000, change: 760, rounding: 0 };
+const sums = { drawer: drawer.id, parts: 2, handed: 3000, change: 760, rounding: 0, back: 0 };
 let ids = 0;
 const command: CountDrawer = {
   newId: () => idOf(8, (ids += 1)),
@@ -57,7 +57,7 @@ describe('a drawer', () => {
               cashTotal,
               cardTotal: cashTotal,
               cashStep,
-              ways: [CASH],
+              ways: [rulesOf(CASH_WAY)],
               parts: [{ way: 'cash', gives }],
             });
             assert.ok('parts' in paid);

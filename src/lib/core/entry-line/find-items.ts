@@ -1,5 +1,6 @@
 /** Finding goods by what they are called. */
 import type { Row } from '../books/tables';
+import { wordsIn } from './words';
 
 type Item = Row<'items'>;
 
@@ -34,10 +35,7 @@ const MOST_FOUND = 8;
  * begin with what was typed come first, then by name.
  */
 export function findItems(typed: string, { names }: Goods): readonly Item[] {
-  const words = typed
-    .toLowerCase()
-    .split(/[\s,]+/)
-    .filter((word) => word !== '');
+  const words = wordsIn(typed);
   const [first] = words;
   if (first === undefined) return [];
   const ranked: Item[][] = [[], [], []];

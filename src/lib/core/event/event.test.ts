@@ -65,7 +65,8 @@ describe('an event’s takings', () => {
     items: [{ event: id, item: 'b', quantity: 2000, takings: 900, tax: 150 }],
     hours: [],
     taxes: [],
-    ways: [{ event: id, way: 'cash', parts: 2, takings: 900 }],
+    ways: [{ event: id, way: 'cash', parts: 2, takings: 900, surcharge: 0, tips: 0 }],
+    tips: [],
     stock: [
       { place: id, item: 'c', quantity: 4000 },
       { place: id, item: 'b', quantity: -1000 },
@@ -90,7 +91,7 @@ describe('an event’s takings', () => {
       { where: 'items.c.sold', device: 0, server: null },
       { where: 'items.c.takings', device: 0, server: null },
       { where: 'items.c.left', device: 4000, server: null },
-      { where: 'ways.cash', device: 900, server: 0 },
+      { where: 'ways.cash.takings', device: 900, server: 0 },
     ]);
   });
 });

@@ -8,6 +8,7 @@ export interface EventRows {
   readonly hours: readonly Row<'eventHours'>[];
   readonly taxes: readonly Row<'eventTaxes'>[];
   readonly ways: readonly Row<'eventWays'>[];
+  readonly tips: readonly Row<'eventTips'>[];
   /** Stock at the event itself. */
   readonly stock: readonly Row<'stock'>[];
 }
@@ -31,6 +32,8 @@ export interface EventTakings {
   readonly hours: readonly Row<'eventHours'>[];
   readonly taxes: readonly Row<'eventTaxes'>[];
   readonly ways: readonly Row<'eventWays'>[];
+  /** By who took them; apart from the takings. */
+  readonly tips: readonly Row<'eventTips'>[];
 }
 
 /** Puts an event's rows together; lists are in order of their keys, so two sources can be compared. */
@@ -53,6 +56,7 @@ export function takingsOf(rows: EventRows): EventTakings {
     hours: inOrder(rows.hours, ({ day, hour }) => `${day} ${String(hour).padStart(2, '0')}`),
     taxes: inOrder(rows.taxes, ({ tax, rate }) => `${tax} ${rate}`),
     ways: inOrder(rows.ways, ({ way }) => way),
+    tips: inOrder(rows.tips, ({ seller }) => seller),
   };
 }
 
@@ -85,9 +89,11 @@ export function differencesBetween(
     }
   }
   for (const way of new Set([...device.ways, ...server.ways].map((row) => row.way))) {
-    const of = (side: EventTakings): number =>
-      side.ways.find((row) => row.way === way)?.takings ?? 0;
-    compare(`ways.${way}`, of(device), of(server));
+    for (const figure of ['takings', 'surcharge', 'tips'] as const) {
+      const of = (side: EventTakings): number =>
+        side.ways.find((row) => row.way === way)?.[figure] ?? 0;
+      compare(`ways.${way}.${figure}`, of(device), of(server));
+    }
   }
   return found;
 }

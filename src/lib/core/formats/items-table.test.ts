@@ -13,6 +13,7 @@ const context: ItemsContext = {
     { id: idOf(3, 2), name: 'Zero | none' },
   ],
   makers: [{ id: idOf(21, 1), number: 12 }],
+  categories: [{ id: idOf(31, 1), setStamp: 'x', name: 'Herbs', sort: 0, isActive: true }],
 };
 let ids = 0;
 const read = (

@@ -5,6 +5,7 @@
 import type { Row } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
 import { itemSet } from '../daybook/kinds/item-set';
+import { categoryName, categoryNamed } from '../goods/categories';
 import { hasRightCheckDigit, looksLikeGtin } from '../goods/gtin';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { readAmount, typedText } from '../money/amount-text';
@@ -19,6 +20,7 @@ export interface ItemsContext {
   readonly currency: string;
   readonly taxes: readonly Pick<Row<'taxes'>, 'id' | 'name'>[];
   readonly makers: readonly Pick<Row<'makers'>, 'id' | 'number'>[];
+  readonly categories: readonly Row<'categories'>[];
 }
 
 export const ITEM_COLUMNS = [
@@ -67,7 +69,7 @@ export function itemLines(items: readonly Item[], context: ItemsContext): readon
     .map(({ item }) => lineOf(item, context));
 }
 
-function lineOf(item: Item, { currency, taxes, makers }: ItemsContext): ItemLine {
+function lineOf(item: Item, { currency, taxes, makers, categories }: ItemsContext): ItemLine {
   const amount = (minor: number): string => typedText(minor, currency);
   const taxName = (id: string): string => taxes.find((tax) => tax.id === id)?.name ?? id;
   const maker = makers.find(({ id }) => id === item.maker)?.number;
@@ -80,7 +82,7 @@ function lineOf(item: Item, { currency, taxes, makers }: ItemsContext): ItemLine
     other_price: item.otherPrice === null ? '' : amount(item.otherPrice),
     unit: item.unit,
     decimals: String(item.decimals),
-    category: item.category,
+    category: categoryName(item.category, categories),
     taxes: joined(item.taxes.map(taxName)),
     barcodes: joined(item.barcodes),
     cost: costText(item.cost, currency),
@@ -220,7 +222,7 @@ function bodyOf(
   line: Readonly<Record<string, string>>,
   id: string,
   before: Item | Body | undefined,
-  { currency, taxes, makers }: ItemsContext,
+  { currency, taxes, makers, categories }: ItemsContext,
   known: Known,
 ): Body {
   const { setStamp: _stamp, ...was } = {
@@ -293,7 +295,7 @@ function bodyOf(
     name: use('name', was.name, (text) => text),
     detail: use('detail', was.detail, (text) => text),
     description: use('description', was.description, (text) => text),
-    category: use('category', was.category, (text) => text),
+    category: use('category', was.category, (text) => categoryNamed(text, categories)),
     colour: use('colour', was.colour, (text) => (text === '' ? PLAIN_ITEM.colour : text)),
     unit: use('unit', was.unit, (text) => text),
     decimals: use('decimals', was.decimals, (text) => Number(text === '' ? '0' : text)),

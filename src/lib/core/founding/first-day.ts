@@ -108,6 +108,7 @@ export function planEvent(command: PlanEvent): FirstDayOutcome {
     stripe: '#1c684c',
     cloth: '#fffaf0',
     swaps: [],
+    ways: null,
     notes: '',
   };
   return { ok: true, drafts: [draft('event.set', newId(), id, body)] };

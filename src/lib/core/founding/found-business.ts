@@ -30,6 +30,7 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     uplift: '0',
     groups: [],
     service: null,
+    tips: null,
     receiptHead: name,
     receiptFoot: '',
     lockAfter: 0,

@@ -33,6 +33,8 @@ const typed: TypedBusiness = {
   groups: [],
   service: '',
   serviceTaxes: [],
+  tips: '',
+  tipsOf: 'total',
   receiptHead: '',
   receiptFoot: '',
 };

@@ -3,12 +3,14 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { isKnownCurrency } from '../money/currency';
+import { ANY_RATE, readPercent } from '../money/percent';
 import { rateOf } from '../money/units';
 
 export type BusinessRefusal = { readonly field: string } & (
   | { readonly code: 'business/empty' }
   | { readonly code: 'business/rate-wrong'; readonly typed: string }
   | { readonly code: 'business/step-wrong'; readonly typed: string }
+  | { readonly code: 'business/tips-wrong'; readonly typed: string }
   | { readonly code: 'business/currency-wrong'; readonly typed: string }
   | { readonly code: 'tax/taken'; readonly name: string }
   | { readonly code: 'maker/number-wrong'; readonly typed: string }
@@ -20,17 +22,6 @@ export type BusinessOutcome =
   | { readonly ok: false; readonly refusal: BusinessRefusal };
 
 const refuse = (refusal: BusinessRefusal): BusinessOutcome => ({ ok: false, refusal });
-
-/** A percentage as people type it, or null. */
-export function percentIn(typed: string): string | null {
-  const text = typed.trim().replace(/%$/, '').trim().replace(',', '.');
-  try {
-    rateOf(text === '' ? '0' : text);
-    return text === '' ? '0' : text;
-  } catch {
-    return null;
-  }
-}
 
 export interface TypedBusiness {
   readonly name: string;
@@ -51,6 +42,9 @@ export interface TypedBusiness {
   /** Percent that every slip is charged for service; empty is none. */
   readonly service: string;
   readonly serviceTaxes: readonly string[];
+  /** Percentages that are offered as tips, apart by blanks; empty asks for none. */
+  readonly tips: string;
+  readonly tipsOf: 'total' | 'net';
   readonly receiptHead: string;
   readonly receiptFoot: string;
 }
@@ -67,21 +61,25 @@ export function setBusiness(
   const cashStep = Number(typed.cashStep.trim() === '' ? '1' : typed.cashStep);
   if (!Number.isInteger(cashStep) || cashStep < 1 || cashStep > 1000)
     return refuse({ code: 'business/step-wrong', field: 'cashStep', typed: typed.cashStep });
-  const uplift = percentIn(typed.uplift);
+  const uplift = readPercent(typed.uplift, ANY_RATE);
   if (uplift === null)
     return refuse({ code: 'business/rate-wrong', field: 'uplift', typed: typed.uplift });
-  const percent = percentIn(typed.service);
+  const percent = readPercent(typed.service, ANY_RATE);
   if (percent === null)
     return refuse({ code: 'business/rate-wrong', field: 'service', typed: typed.service });
   const groups: { id: string; name: string; percent: string }[] = [];
   for (const group of typed.groups) {
-    const off = percentIn(group.percent);
+    const off = readPercent(group.percent);
     if (group.name.trim() === '') return refuse({ code: 'business/empty', field: 'groups' });
-    if (off === null || rateOf(off) > 1_000_000)
+    if (off === null)
       return refuse({ code: 'business/rate-wrong', field: 'groups', typed: group.percent });
     groups.push({ id: group.id, name: group.name.trim().slice(0, 80), percent: off });
   }
-  const { serviceTaxes, ...rest } = typed;
+  const percents = typed.tips.split(/[\s;]+/).filter((part) => part !== '' && part !== '%');
+  const tips = percents.map((part) => readPercent(part));
+  if (tips.includes(null) || tips.length > 6)
+    return refuse({ code: 'business/tips-wrong', field: 'tips', typed: typed.tips });
+  const { serviceTaxes, tipsOf, ...rest } = typed;
   const service = rateOf(percent) === 0 ? null : { percent, taxes: serviceTaxes };
   const body: BodyOf<'business.set'> = {
     ...rest,
@@ -90,6 +88,7 @@ export function setBusiness(
     uplift,
     groups,
     service,
+    tips: tips.length === 0 ? null : { percents: tips.filter((each) => each !== null), of: tipsOf },
     receiptHead: typed.receiptHead.slice(0, 500),
     receiptFoot: typed.receiptFoot.slice(0, 500),
     lockAfter,
@@ -114,7 +113,7 @@ export function setTax(
 ): BusinessOutcome {
   const name = typed.name.trim().slice(0, 80);
   if (name === '') return refuse({ code: 'business/empty', field: 'name' });
-  const rate = percentIn(typed.rate);
+  const rate = readPercent(typed.rate, ANY_RATE);
   if (rate === null)
     return refuse({ code: 'business/rate-wrong', field: 'rate', typed: typed.rate });
   const isTaken = taxes.some(
@@ -154,8 +153,8 @@ export function setMaker(
   );
   if (other !== undefined && typed.isActive)
     return refuse({ code: 'maker/number-taken', field: 'number', name: other.name });
-  const commission = percentIn(typed.commission);
-  if (commission === null || rateOf(commission) > 1_000_000)
+  const commission = readPercent(typed.commission);
+  if (commission === null)
     return refuse({ code: 'business/rate-wrong', field: 'commission', typed: typed.commission });
   const body = { id: typed.id ?? newId(), number, name, commission, isActive: typed.isActive };
   return { ok: true, drafts: [draft('maker.set', newId(), null, body)] };

@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter, idOf, item } from '../testing/arbitrary-daybook';
 import { costText } from '../money/cost-text';
 import { chooseExtra, chosenExtras, extrasToBegin, lackingGroup } from './extras';
 import { checkDigit, hasRightCheckDigit, looksLikeGtin, readLabel } from './gtin';
@@ -43,6 +43,8 @@ const typed = (more: Partial<TypedItem> = {}): TypedItem => ({
 const sizes = { name: 'Size', values: '9 cm, 1 l, 2 l' };
 const colours = { name: 'Colour', values: 'red, white' };
 
+const POTS = { id: idOf(31, 1), setStamp: 'x', name: 'Pots', sort: 0, isActive: true };
+
 /** Sets an item up and gives the rows that come of it. */
 function rowsOf(more: Partial<TypedItem>, items: readonly Row<'items'>[] = []): Row<'items'>[] {
   const writer = new DeviceWriter(1);
@@ -52,6 +54,7 @@ function rowsOf(more: Partial<TypedItem>, items: readonly Row<'items'>[] = []): 
     typed: typed(more),
     currency: 'GBP',
     items,
+    categories: [POTS],
   });
   assert.ok(outcome.ok, JSON.stringify(outcome));
   for (const entry of writer.append(outcome.drafts, 0)) assert.ok(readEntry(entry).ok);
@@ -64,6 +67,7 @@ function refusalOf(more: Partial<TypedItem>, items: readonly Row<'items'>[] = []
     typed: typed(more),
     currency: 'GBP',
     items,
+    categories: [],
   });
   assert.ok(!outcome.ok);
   return outcome.refusal;

@@ -5,6 +5,7 @@ import { draft, type BodyOf } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
 import { readCost } from '../money/cost-text';
 import { quantityOf } from '../money/units';
+import { categoryNamed, setCategory } from './categories';
 import { checkDigit, hasRightCheckDigit, looksLikeGtin } from './gtin';
 import { PLAIN_ITEM } from './plain-item';
 import { combinations } from './variants';
@@ -39,6 +40,7 @@ export interface TypedItem {
   readonly code: string;
   /** Apart by blanks or commas. */
   readonly barcodes: string;
+  /** The name of it. */
   readonly category: string;
   readonly colour: string;
   readonly unit: string;
@@ -72,6 +74,7 @@ export interface SetItem {
   readonly typed: TypedItem;
   readonly currency: string;
   readonly items: readonly Item[];
+  readonly categories: readonly Row<'categories'>[];
 }
 
 /** What is wrong, with the field it is in; `at` is the place within a list. */
@@ -112,14 +115,15 @@ export function setItem(command: SetItem): ItemOutcome {
   }
 }
 
-function drafted({ newId, id: known, typed, currency, items }: SetItem): ItemOutcome {
+function drafted({ newId, id: known, typed, currency, items, categories }: SetItem): ItemOutcome {
   const id = known ?? newId();
   const before = items.filter((each) => each.variantOf === id);
   const others = items.filter((each) => each.id !== id && each.variantOf !== id && each.isActive);
   const taken = codesOf(others);
   const choices = choicesIn(typed);
-  const own = bodyIn(id, typed, choices, currency, taken);
-  const drafts = [draft('item.set', newId(), null, own)];
+  const named = categoryOf(typed, categories, newId);
+  const own = bodyIn(id, { ...typed, category: named.category }, choices, currency, taken);
+  const drafts = [...named.drafts, draft('item.set', newId(), null, own)];
   const kept = new Set<string>();
   const cells = combinations(choices);
   if (choices.length > 0 && cells.length > MOST_VARIANTS)
@@ -141,6 +145,26 @@ function drafted({ newId, id: known, typed, currency, items }: SetItem): ItemOut
 }
 
 type Body = BodyOf<'item.set'>;
+
+/** The category that was typed; a name that nothing has yet becomes one there and then. */
+function categoryOf(
+  typed: TypedItem,
+  categories: readonly Row<'categories'>[],
+  newId: () => string,
+): { readonly category: string; readonly drafts: readonly Draft[] } {
+  const category = categoryNamed(textIn(typed.category, 'category', 80), categories);
+  const isKnown = category === '' || categories.some(({ id }) => id === category);
+  if (isKnown) return { category, drafts: [] };
+  const made = setCategory({
+    newId,
+    id: null,
+    name: category,
+    isActive: true,
+    categories,
+    items: [],
+  });
+  return made.ok ? { category: made.id, drafts: made.drafts } : { category, drafts: [] };
+}
 
 function bodyIn(
   id: string,

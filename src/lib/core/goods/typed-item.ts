@@ -3,6 +3,7 @@ import type { Row } from '../books/tables';
 import { typedText } from '../money/amount-text';
 import { costText } from '../money/cost-text';
 import { quantityText } from '../money/units';
+import { categoryName } from './categories';
 import { PLAIN_ITEM } from './plain-item';
 import type { TypedItem, TypedVariant } from './set-item';
 import { variantsOf } from './variants';
@@ -26,10 +27,16 @@ export const typedToBegin = (taxes: readonly string[], barcode = ''): TypedItem 
 });
 
 /** What stands in the form of an item that is there. */
-export function typedFrom(item: Item, items: readonly Item[], currency: string): TypedItem {
+export function typedFrom(
+  item: Item,
+  items: readonly Item[],
+  categories: readonly Row<'categories'>[],
+  currency: string,
+): TypedItem {
   const amount = (minor: number): string => typedText(minor, currency);
   return {
     ...item,
+    category: categoryName(item.category, categories),
     barcodes: item.barcodes.join(' '),
     price: item.isOpenPrice && item.price === 0 ? '' : amount(item.price),
     otherPrice: item.otherPrice === null ? '' : amount(item.otherPrice),

@@ -24,11 +24,14 @@ export interface PartAsked {
   readonly clears?: number | undefined;
 }
 
-export interface Payment {
+export interface Totals {
   /** The slip's totals on both sides, in minor units. */
   readonly cashTotal: number;
   readonly cardTotal: number;
   readonly cashStep?: number | undefined;
+}
+
+export interface Payment extends Totals {
   readonly ways: readonly WayRules[];
   readonly parts: readonly PartAsked[];
 }
@@ -56,7 +59,8 @@ export interface PaymentTaken {
   readonly rounding: number;
 }
 
-interface Running {
+/** How far a payment has come. */
+export interface Running {
   left: number;
   /** Y: all that card parts have cleared so far. */
   cardCleared: number;
@@ -72,27 +76,15 @@ interface Running {
  * @returns The parts, what is left, the change and the rounding; or why a part was refused.
  */
 export function pay(payment: Payment): PaymentTaken | PaymentRefusal {
-  const running: Running = {
-    left: minor(payment.cashTotal),
-    cardCleared: 0,
-    change: 0,
-    rounding: 0,
-  };
+  const running = goOn(payment.cashTotal, []);
   const parts: PartTaken[] = [];
   for (const [at, asked] of payment.parts.entries()) {
     const way = payment.ways.find((known) => known.id === asked.way);
     if (way === undefined) return { error: 'unknown way to pay', at };
     const amount =
       way.side === 'card' ? (asked.clears ?? asked.gives) : (asked.gives ?? asked.clears);
-    if (amount !== undefined && !(Number.isSafeInteger(amount) && amount > 0)) {
-      return { error: 'not an amount above zero', at };
-    }
-    if (running.left === 0 && payment.cashTotal !== 0) return { error: 'nothing is left', at };
-    const taken =
-      way.side === 'card'
-        ? takeOnCard(payment, way, amount ?? running.left, running)
-        : takeOnCashSide(payment, way, amount, running);
-    if (taken === null) return { error: 'more than is left', at };
+    const taken = takeNext(payment, way, amount, running);
+    if (typeof taken === 'string') return { error: taken, at };
     parts.push(taken);
   }
   return {
@@ -103,8 +95,42 @@ export function pay(payment: Payment): PaymentTaken | PaymentRefusal {
   };
 }
 
+/**
+ * Where a payment stands after these parts, which are facts: what each cleared, and on which side.
+ * Units: minor units.
+ */
+export const goOn = (
+  cashTotal: number,
+  parts: readonly { readonly side: Side; readonly clears: number }[],
+): Running => ({
+  left: minor(cashTotal) - sum(parts.map(({ clears }) => clears)),
+  cardCleared: sum(parts.map(({ side, clears }) => (side === 'card' ? clears : 0))),
+  change: 0,
+  rounding: 0,
+});
+
+/**
+ * Takes one more part; `running` moves on.
+ * @param amount What it gives on the cash side or clears on the card side; undefined is all that is left.
+ */
+export function takeNext(
+  totals: Totals,
+  way: WayRules,
+  amount: number | undefined,
+  running: Running,
+): PartTaken | PaymentRefusal['error'] {
+  if (amount !== undefined && !(Number.isSafeInteger(amount) && amount > 0))
+    return 'not an amount above zero';
+  if (running.left === 0 && totals.cashTotal !== 0) return 'nothing is left';
+  const taken =
+    way.side === 'card'
+      ? takeOnCard(totals, way, amount ?? running.left, running)
+      : takeOnCashSide(totals, way, amount, running);
+  return taken ?? 'more than is left';
+}
+
 function takeOnCard(
-  { cashTotal, cardTotal }: Payment,
+  { cashTotal, cardTotal }: Totals,
   way: WayRules,
   clears: number,
   running: Running,
@@ -118,7 +144,7 @@ function takeOnCard(
 }
 
 function takeOnCashSide(
-  { cashStep = 1 }: Payment,
+  { cashStep = 1 }: Totals,
   way: WayRules,
   asked: number | undefined,
   running: Running,

@@ -33,6 +33,8 @@ const setUp = (): readonly Right[] => ['set-up'];
 const needs: Needs = {
   'business.set': setUp,
   'tax.set': setUp,
+  'category.set': setUp,
+  'way.set': setUp,
   'item.set': setUp,
   'maker.set': setUp,
   'photo.set': setUp,
@@ -56,8 +58,10 @@ const needs: Needs = {
   'slip.line': nothing,
   'slip.taken': nothing,
   'slip.gone': nothing,
-  'sale.rung': (entry, by) => saleRights(entry.body.lines, by?.discountUpTo ?? '0'),
+  'sale.rung': ({ body }, by) =>
+    saleRights(body.lines, by?.discountUpTo ?? '0', body.isUpliftWaived === true),
   'payment.taken': nothing,
+  'payment.reversed': nothing,
   'looseEnd.settled': setUp,
 };
 
@@ -110,16 +114,20 @@ type SoldLine = Pick<
 >;
 
 /**
- * A price of another making asks for the one right; more off a line than R(gross × limit), rounded as
+ * A price of another making, the cash price charged to a card among them, asks for the one right; more off a line than R(gross × limit), rounded as
  * the slip rounds it, for the other. Standing discounts have been granted in the set-up.
  */
-export function saleRights(lines: readonly SoldLine[], limit: string): readonly Right[] {
+export function saleRights(
+  lines: readonly SoldLine[],
+  limit: string,
+  isUpliftWaived = false,
+): readonly Right[] {
   const rate = BigInt(rateOf(limit));
   const isWithin = lines.every(({ gross, discount, standing = 0 }) => {
     const most = (BigInt(Math.abs(gross)) * rate + 500_000n) / 1_000_000n;
     return BigInt(Math.abs(discount - standing)) <= most;
   });
-  const isChanged = lines.some(({ listPrice }) => listPrice !== undefined);
+  const isChanged = isUpliftWaived || lines.some(({ listPrice }) => listPrice !== undefined);
   return [
     ...(isWithin ? [] : ['discount.over' as const]),
     ...(isChanged ? ['price.change' as const] : []),

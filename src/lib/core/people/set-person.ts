@@ -2,7 +2,7 @@
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
-import { rateOf } from '../money/units';
+import { readPercent } from '../money/percent';
 import { isTaken, type PinHash, type PinRefusal } from './pin';
 import { RIGHTS, type Right, type Role } from './rights';
 
@@ -43,8 +43,9 @@ export function setPerson(command: SetPerson): PersonOutcome {
   if (others.some((each) => each.name.toLowerCase() === name.toLowerCase())) {
     return refuse({ code: 'person/name-taken', name });
   }
-  const discountUpTo = command.discountUpTo.trim().replace(/%$/, '').trim();
-  if (!isPercent(discountUpTo)) {
+  const typed = command.discountUpTo.trim();
+  const discountUpTo = typed === '' ? null : readPercent(typed);
+  if (discountUpTo === null) {
     return refuse({ code: 'person/discount-wrong', typed: command.discountUpTo });
   }
   if (pin !== null && isTaken(people, id, pin)) return refuse({ code: 'pin/taken' });
@@ -56,11 +57,3 @@ export function setPerson(command: SetPerson): PersonOutcome {
 }
 
 const refuse = (refusal: PersonRefusal): PersonOutcome => ({ ok: false, refusal });
-
-function isPercent(text: string): boolean {
-  try {
-    return rateOf(text) <= 1_000_000;
-  } catch {
-    return false;
-  }
-}

@@ -2,6 +2,7 @@
 import type { KeptLine, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
+import { hasWords, wordsIn } from '../entry-line/words';
 import { emptySlip, type OpenLine, type OpenSlip, type SlipCustomer } from '../slip/open-slip';
 
 /** A kept slip with its lines, as this device knows it. */
@@ -33,13 +34,8 @@ export function keptSlips(
 
 /** Whether a kept slip fits what was typed: its name, the customer’s, or what is on it. */
 export function fits(kept: KeptSlip, typed: string, customer: string): boolean {
-  const words = typed
-    .toLowerCase()
-    .split(/\s+/)
-    .filter((word) => word !== '');
   const goods = kept.lines.map(({ line }) => `${line?.name ?? ''} ${line?.detail ?? ''}`);
-  const text = [kept.row.name, customer, ...goods].join(' ').toLowerCase();
-  return words.every((word) => text.includes(word));
+  return hasWords([kept.row.name, customer, ...goods], wordsIn(typed));
 }
 
 /** The slip as it goes on, on the device that takes it up. */
@@ -69,8 +65,9 @@ export interface Keep {
   readonly known: readonly Row<'slipLines'>[];
 }
 
-export type KeepRefusal =
-  { readonly code: 'aside/nothing-on-it' } | { readonly code: 'tab/no-name' };
+export type KeepRefusal = {
+  readonly code: 'aside/nothing-on-it' | 'aside/part-paid' | 'tab/no-name';
+};
 
 export type KeepOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
@@ -82,6 +79,7 @@ export type KeepOutcome =
  */
 export function keepSlip({ newId, event, slip, sort, name, known }: Keep): KeepOutcome {
   const called = name.trim().slice(0, 80);
+  if ((slip.paid ?? []).length > 0) return refuse('aside/part-paid');
   if (sort === 'tab' && called === '') return refuse('tab/no-name');
   if (sort === 'aside' && slip.lines.length === 0) return refuse('aside/nothing-on-it');
   const before = new Map(known.map((row) => [row.id, row]));

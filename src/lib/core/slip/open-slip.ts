@@ -4,6 +4,7 @@
  */
 import type { Row } from '../books/tables';
 import type { Extra, Service } from '../books/tables';
+import type { BodyOf } from '../daybook/kinds';
 import { thousandths } from '../money/units';
 import type { Discount } from '../pricing/slip';
 
@@ -58,7 +59,24 @@ export interface OpenSlip {
   readonly kept?: { readonly sort: 'aside' | 'tab'; readonly name: string } | undefined;
   /** The colleague who lent a right for something on it. */
   readonly lentBy?: string | undefined;
+  /** Cards are charged the cash price for this sale. */
+  readonly isUpliftWaived?: true | undefined;
+  /** Parts of the payment that are safe already; while there are any, what it comes to stays. */
+  readonly paid?: readonly PaidPart[] | undefined;
+  /** What the customer wants to give on top with the next part. Minor units. */
+  readonly tip?: number | undefined;
+  /** How it is shared out, once the people have said so. */
+  readonly shares?: readonly Share[] | undefined;
 }
+
+/** What one of several people pays. Minor units, on the cash side. */
+export interface Share {
+  readonly name: string;
+  readonly amount: number;
+}
+
+/** A part of its payment that has been taken: the body of the entry that says so, and its id. */
+export type PaidPart = Omit<BodyOf<'payment.taken'>, 'slip'> & { readonly id: string };
 
 export interface SlipCustomer {
   readonly id: string;
@@ -79,6 +97,7 @@ export type SlipRefusal =
   | { readonly code: 'slip/no-such-line' }
   | { readonly code: 'slip/no-reason' }
   | { readonly code: 'slip/price-wrong'; readonly price: number }
+  | { readonly code: 'slip/part-paid' }
   | { readonly code: 'slip/full' };
 
 export type SlipOutcome =
@@ -222,7 +241,19 @@ export const sayOfLine = (
 export const sayOfSlip = (
   slip: OpenSlip,
   said: Partial<
-    Pick<OpenSlip, 'customer' | 'group' | 'discount' | 'service' | 'note' | 'kept' | 'lentBy'>
+    Pick<
+      OpenSlip,
+      | 'customer'
+      | 'group'
+      | 'discount'
+      | 'service'
+      | 'note'
+      | 'kept'
+      | 'lentBy'
+      | 'isUpliftWaived'
+      | 'tip'
+      | 'shares'
+    >
   >,
 ): OpenSlip => ({ ...slip, ...said });
 
@@ -247,7 +278,7 @@ export function withoutFavours(slip: OpenSlip): OpenSlip {
   const lines = slip.lines.map(({ discount: _off, listPrice, reason: _why, ...line }) =>
     listPrice === undefined ? line : { ...line, price: listPrice },
   );
-  return { ...slip, lines, discount: undefined, lentBy: undefined };
+  return { ...slip, lines, discount: undefined, lentBy: undefined, isUpliftWaived: undefined };
 }
 
 const without = (line: OpenLine, field: 'listPrice'): OpenLine => {

@@ -1,5 +1,6 @@
 /** A discount as people type it: 10 %, or an amount. */
 import { readAmount } from '../money/amount-text';
+import { readPercent } from '../money/percent';
 import { rateOf } from '../money/units';
 import type { Discount } from '../pricing/slip';
 
@@ -22,14 +23,9 @@ export function readDiscount(typed: string, currency: string): DiscountRead {
   const wrong: DiscountRead = { ok: false, refusal: { code: 'discount/wrong', typed } };
   if (text === '') return { ok: true, discount: undefined };
   if (text.endsWith('%')) {
-    const percent = text.slice(0, -1).trim().replace(',', '.');
-    try {
-      const rate = rateOf(percent);
-      if (rate > 1_000_000) return wrong;
-      return { ok: true, discount: rate === 0 ? undefined : { percent } };
-    } catch {
-      return wrong;
-    }
+    const percent = text === '%' ? null : readPercent(text);
+    if (percent === null) return wrong;
+    return { ok: true, discount: rateOf(percent) === 0 ? undefined : { percent } };
   }
   const read = readAmount(text, currency);
   if (!read.ok) return wrong;

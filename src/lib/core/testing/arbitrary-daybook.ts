@@ -7,7 +7,10 @@ import { STAGES } from '../daybook/kinds/event-stage';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
+import { CASH_WAY, type WayToPay } from '../payment/ways';
+import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
+import { takePart } from '../sale/take-part';
 import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import type { Row } from '../books/tables';
@@ -32,6 +35,19 @@ const pricing = {
   uplift: '0',
   service: null,
 } as const;
+/** A card on a terminal of its own, which costs extra. */
+export const CARD_WAY: WayToPay = {
+  ...CASH_WAY,
+  id: idOf(32, 9),
+  setStamp: 'x',
+  name: 'Card',
+  sort: 1,
+  method: 'own',
+  side: 'card',
+  surchargeRate: '1.8',
+  opensDrawer: false,
+  givesChange: false,
+};
 const tax = {
   id: TAX,
   name: 'VAT',
@@ -61,6 +77,16 @@ type Step =
       readonly goods: readonly (readonly [number, number])[];
       readonly over: number;
     }
+  | {
+      readonly does: 'parts';
+      readonly goods: number;
+      /** What the card clears first, and what becomes of it. */
+      readonly clears: number;
+      readonly tip: number;
+      readonly isGivenBack: boolean;
+    }
+  | { readonly does: 'way'; readonly way: number; readonly surcharge: number }
+  | { readonly does: 'category'; readonly category: number; readonly name: string }
   | { readonly does: 'price'; readonly item: number; readonly price: number }
   | { readonly does: 'stage'; readonly stage: (typeof STAGES)[number] }
   | { readonly does: 'event'; readonly name: string }
@@ -92,6 +118,23 @@ const step: fc.Arbitrary<Step> = fc.oneof(
       over: fc.integer({ min: 0, max: 500 }),
     }),
   },
+  fc.record({
+    does: fc.constant('parts' as const),
+    goods: itemNumber,
+    clears: fc.integer({ min: 1, max: 99 }),
+    tip: fc.nat({ max: 200 }),
+    isGivenBack: fc.boolean(),
+  }),
+  fc.record({
+    does: fc.constant('way' as const),
+    way: fc.integer({ min: 1, max: 2 }),
+    surcharge: fc.nat({ max: 50 }),
+  }),
+  fc.record({
+    does: fc.constant('category' as const),
+    category: fc.integer({ min: 1, max: 2 }),
+    name: fc.constantFrom('Herbs', 'Pots'),
+  }),
   fc.record({
     does: fc.constant('price' as const),
     item: itemNumber,
@@ -199,6 +242,19 @@ export class DeviceWriter {
     switch (what.does) {
       case 'sale':
         return this.sale(what.goods, what.over, now);
+      case 'parts':
+        return this.#parts(what, now);
+      case 'way': {
+        const { setStamp: _stamp, ...body } = CARD_WAY;
+        const id = idOf(32, what.way);
+        const said = { name: `Way ${String(what.way)}`, surchargeFixed: what.surcharge };
+        const plain = { ...body, ...said, id, method: 'own', side: 'card' } as const;
+        return [draft('way.set', this.newId(), null, plain)];
+      }
+      case 'category': {
+        const body = { id: idOf(31, what.category), name: what.name, sort: 0, isActive: true };
+        return [draft('category.set', this.newId(), null, body)];
+      }
       case 'price': {
         const { setStamp: _stamp, ...fields } = item(what.item, what.price);
         return [draft('item.set', this.newId(), null, { ...fields, barcodes: [], taxes: [TAX] })];
@@ -309,6 +365,40 @@ export class DeviceWriter {
     return rung.drafts;
   }
 
+  /** Part of a slip by card, which is then given back or followed by cash. */
+  #parts(what: Extract<Step, { does: 'parts' }>, now: number): readonly Draft[] {
+    const put = putItem(emptySlip(this.newId()), item(what.goods, 105), 1000, 'line');
+    if (!put.ok) throw new Error(put.refusal.code);
+    const surroundings = {
+      newId: this.newId,
+      pricing: { ...pricing, uplift: '2' },
+      taxes: [tax],
+      event: { id: EVENT, timeZone: 'Europe/London' },
+      drawer: DRAWER,
+      deviceNumber: this.number,
+      number: this.#sales + 1,
+      now,
+    };
+    const { clears, tip } = what;
+    const card = takePart({ ...surroundings, slip: put.slip, way: CARD_WAY, amount: clears, tip });
+    if (!card.ok || card.slip === null) throw new Error('the card part was not taken');
+    if (what.isGivenBack) {
+      const parts = [card.part.id];
+      const back = givePartsBack({
+        newId: this.newId,
+        slip: card.slip,
+        event: EVENT,
+        parts,
+        reason: 'left half-way',
+      });
+      return [...card.drafts, ...back.drafts];
+    }
+    const cash = takePart({ ...surroundings, slip: card.slip, way: CASH_WAY, amount: null });
+    if (!cash.ok) throw new Error(cash.refusal.code);
+    this.#sales += 1;
+    return [...card.drafts, ...cash.drafts];
+  }
+
   #count(counted: number): readonly Draft[] {
     const drawer: Row<'drawers'> = {
       id: DRAWER,
@@ -380,6 +470,7 @@ export function eventBody(name: string) {
     stripe: '#1c684c',
     cloth: '#fffaf0',
     swaps: [],
+    ways: null,
     notes: '',
   };
 }

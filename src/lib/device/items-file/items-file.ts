@@ -2,6 +2,7 @@
 import * as Comlink from 'comlink';
 import Papa from 'papaparse';
 import type { Row } from '../../core/books/tables';
+import type { Draft } from '../../core/daybook/chain';
 import { draft } from '../../core/daybook/kinds';
 import {
   ITEM_COLUMNS,
@@ -9,6 +10,7 @@ import {
   type ItemsContext,
   type PlannedLine,
 } from '../../core/formats/items-table';
+import { setCategory, unsetCategories } from '../../core/goods/categories';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
 import type { FileRead, ItemsWorker } from './items-worker';
@@ -45,6 +47,28 @@ export async function readItemsFile(
 
 const AT_ONCE = 100;
 
+/** Names of categories that nothing has yet become categories first; what they are called by name. */
+async function newCategories(
+  daybook: DeviceDaybook,
+  planned: readonly { readonly category: string }[],
+  lentBy: string | undefined,
+): Promise<ReadonlyMap<string, string>> {
+  const ids = new Map<string, string>();
+  const known = await daybook.db.books.categories.toArray();
+  const categories = [...known];
+  const drafts: Draft[] = [];
+  for (const name of unsetCategories(planned, known)) {
+    const made = setCategory({ newId, id: null, name, isActive: true, categories, items: [] });
+    if (!made.ok) continue;
+    ids.set(name, made.id);
+    categories.push({ id: made.id, setStamp: 'x', name, sort: categories.length, isActive: true });
+    drafts.push(...made.drafts);
+  }
+  if (drafts.length > 0)
+    await daybook.append(() => ({ ok: true, drafts }), lentBy === undefined ? {} : { lentBy });
+  return ids;
+}
+
 /**
  * Writes what is new and what has changed, in batches, each on disk before the next.
  * @returns How many were written; fewer than there are when it was called off.
@@ -59,11 +83,13 @@ export async function takeItemsIn(
   const wanted = planned.flatMap(({ verdict, body }) =>
     body !== null && (verdict === 'new' || verdict === 'changed') ? [body] : [],
   );
+  const named = await newCategories(daybook, wanted, lentBy);
   for (let at = 0; at < wanted.length; at += AT_ONCE) {
     if (signal.aborted) return at;
     onProgress(at, wanted.length);
     const drafts = wanted
       .slice(at, at + AT_ONCE)
+      .map((body) => ({ ...body, category: named.get(body.category) ?? body.category }))
       .map((body) => draft('item.set', newId(), null, body));
     await daybook.append(() => ({ ok: true, drafts }), lentBy === undefined ? {} : { lentBy });
   }

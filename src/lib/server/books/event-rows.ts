@@ -20,6 +20,7 @@ export async function eventRows(
       hours: await books.rows(business, 'eventHours', where, transaction),
       taxes: await books.rows(business, 'eventTaxes', where, transaction),
       ways: await books.rows(business, 'eventWays', where, transaction),
+      tips: await books.rows(business, 'eventTips', where, transaction),
       stock: await books.rows(business, 'stock', { place: event }, transaction),
     };
   });

@@ -12,6 +12,7 @@ import { resets } from './migrations/0006-resets';
 import { passkeys } from './migrations/0007-passkeys';
 import { customers } from './migrations/0008-customers';
 import { slips } from './migrations/0009-slips';
+import { waysToPay } from './migrations/0010-ways-to-pay';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -23,6 +24,7 @@ const migrations: readonly Migration[] = [
   passkeys,
   customers,
   slips,
+  waysToPay,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

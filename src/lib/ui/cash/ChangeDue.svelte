@@ -6,7 +6,8 @@
   interface Props {
     change: number;
     handed: number;
-    number: string;
+    /** Of the sale; null while something is left to pay. */
+    number: string | null;
     total: number;
     money: MoneyWords;
     onnext: () => void;
@@ -23,7 +24,11 @@
   aria-label="Change"
 >
   <p class="text-lg">
-    <b>{number}</b> is rung up and safe · {money.text(total)} of {money.text(handed)}
+    {#if number === null}
+      {money.text(handed)} is safe; something is left to pay
+    {:else}
+      <b>{number}</b> is rung up and safe · {money.text(total)} of {money.text(handed)}
+    {/if}
   </p>
   <div>
     <h1 class="soft text-xl font-[560]">Change to give</h1>
@@ -52,7 +57,8 @@
       class="btn btn-main w-full justify-between px-6 md:max-w-md"
       onclick={onnext}
     >
-      Next customer <kbd class="key max-md:hidden">Enter</kbd>
+      {number === null ? 'Go on with the payment' : 'Next customer'}
+      <kbd class="key max-md:hidden">Enter</kbd>
     </button>
   </div>
 </section>

@@ -11,6 +11,8 @@ export function businessRefusalWords(refusal: BusinessRefusal): string {
       return `“${refusal.typed}” is not a step; type whole minor units, such as 1, 5 or 10.`;
     case 'business/currency-wrong':
       return `“${refusal.typed}” is not a currency by ISO 4217, such as GBP.`;
+    case 'business/tips-wrong':
+      return `“${refusal.typed}” are not percentages; type up to six apart by blanks, such as 10 15 20.`;
     case 'tax/taken':
       return `There is a tax called ${refusal.name} already.`;
     case 'maker/number-wrong':

@@ -29,6 +29,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'price.changed': 'Another price at the counter',
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
+  'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',
   'looseEnd.settled': 'Loose end settled',
 };

@@ -3,6 +3,7 @@ import type { DrawerRefusal } from '../../core/drawer/commands';
 import type { EntryRefusal } from '../../core/entry-line/understand';
 import type { RingUpRefusal } from '../../core/sale/ring-up';
 import type { KeepRefusal } from '../../core/set-aside/kept-slips';
+import type { SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
 import type { MoneyWords } from './money-words';
 
@@ -12,6 +13,7 @@ export type AnyRefusal =
   | RingUpRefusal
   | DiscountRefusal
   | KeepRefusal
+  | SlipRefusal
   | { readonly code: 'slip/gone' }
   | { readonly code: 'drawer/none' }
   | { readonly code: 'event/not-trading' }
@@ -57,6 +59,22 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Type a price from zero, such as 4.50.';
     case 'discount/wrong':
       return `“${refusal.typed}” is not a discount; type 10 % or an amount such as 2.00.`;
+    case 'slip/part-paid':
+      return 'Part of this slip has been paid, so what it comes to stays. Give those parts back first.';
+    case 'aside/part-paid':
+      return 'Part of this slip has been paid: finish the payment, or give those parts back first.';
+    case 'pay/nothing-left':
+      return 'Nothing is left to pay.';
+    case 'pay/not-an-amount':
+      return 'Type an amount above zero, such as 13.50.';
+    case 'pay/more-than-left':
+      return `${refusal.way} gives no change, and only ${money.text(refusal.left)} is left to pay.`;
+    case 'pay/tip-wrong':
+      return 'A tip is an amount from zero, such as 1.50.';
+    case 'pay/needs-customer':
+      return `${refusal.way} is for named customers: put one on the slip first.`;
+    case 'pay/needs-reference':
+      return `${refusal.way} asks for its ${refusal.reference}.`;
     case 'aside/nothing-on-it':
       return 'There is nothing on the slip to set aside.';
     case 'tab/no-name':
@@ -64,7 +82,7 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'slip/full':
       return 'A slip holds 500 lines; take payment for these first.';
     case 'slip/gone':
-      return 'This slip was rung up already, in another window of this device.';
+      return 'This slip was rung up or changed in another window of this device; look at it again.';
     case 'sale/nothing-on-it':
       return 'There is nothing on the slip yet.';
     case 'sale/paid-short':

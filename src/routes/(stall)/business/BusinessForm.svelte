@@ -24,6 +24,8 @@
     groups: start.groups.map((group) => ({ ...group })),
     service: start.service !== null && 'percent' in start.service ? start.service.percent : '',
     serviceTaxes: [...(start.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id))],
+    tips: start.tips === null ? '' : start.tips.percents.join(' '),
+    tipsOf: start.tips?.of ?? ('total' as const),
     receiptHead: start.receiptHead,
     receiptFoot: start.receiptFoot,
   });
@@ -123,7 +125,7 @@
     >
   </section>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-labelledby="rest">
-    <h2 id="rest" class="sm:col-span-2">Service and receipts</h2>
+    <h2 id="rest" class="sm:col-span-2">Service, tips and receipts</h2>
     <Field
       label="Service charge on every slip, percent"
       bind:value={typed.service}
@@ -144,6 +146,20 @@
         </label>
       {/each}
     </fieldset>
+    <Field
+      label="Tips that are offered, percent"
+      bind:value={typed.tips}
+      inputmode="decimal"
+      help="Apart by blanks: 10 15 20. Empty asks nobody"
+      isWrong={isWrong('tips')}
+    />
+    <label class="grid content-start gap-1 font-[560]">
+      Of what they are percent
+      <select class="select min-h-12 w-full" bind:value={typed.tipsOf}>
+        <option value="total">the total with tax</option>
+        <option value="net">the total without tax</option>
+      </select>
+    </label>
     <Field label="Head of receipts" bind:value={typed.receiptHead} maxlength={500} />
     <Field label="Foot of receipts" bind:value={typed.receiptFoot} maxlength={500} />
   </section>

@@ -20,7 +20,7 @@
   import SlipPaper from './SlipPaper.svelte';
   import { setAside } from './keep-slip';
   import ScanCamera from './ScanCamera.svelte';
-  import { takeCash } from './take-cash';
+  import { takeCash } from './take-part';
 
   type OnTable = Pick<
     ComponentProps<typeof Tag>,
@@ -229,9 +229,8 @@
   }
 
   async function payExactly(): Promise<void> {
-    const due = slip.quote?.dueInCash ?? 0;
     try {
-      const done = await takeCash(stall, due);
+      const done = await takeCash(stall, null);
       if (!done.ok) toast.error(refusalWords(done.refusal, money));
     } catch (error) {
       const why = error instanceof Error ? error.message : String(error);

@@ -1,12 +1,12 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
-  import { findCustomers } from '$lib/core/customer/find-customers';
   import { discountText, readDiscount } from '$lib/core/slip/read-discount';
+  import type { SlipRefusal } from '$lib/core/slip/open-slip';
   import { serviceOf } from '$lib/core/slip/price-slip';
-  import { live } from '$lib/device/live.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import CustomerPicker from './CustomerPicker.svelte';
   import { setAside } from './keep-slip';
 
   interface Props {
@@ -14,19 +14,11 @@
   }
   let { dialog = $bindable() }: Props = $props();
   const stall = useStall();
-  const { slip, db } = stall;
+  const { slip } = stall;
   const money = $derived(stall.money);
   const open = $derived(slip.current);
   const { groups } = $derived(stall.business);
   const service = $derived(serviceOf(open, stall.business));
-  const AT_MOST = 6;
-
-  let who = $state('');
-  const customers = live(() => {
-    const wanted = who.trim() !== '';
-    return () => (wanted ? db.books.customers.toArray() : []);
-  }, []);
-  const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
   let discount = $derived(discountText(open.discount, (each) => money.plain(each)));
   let charge = $derived(
     service === null
@@ -40,10 +32,13 @@
   let isAsking = $state(false);
   let wrong = $state('');
 
+  const tell = (refusal: SlipRefusal | null): void => {
+    wrong = refusal === null ? '' : refusalWords(refusal, money);
+  };
   function setDiscount(): void {
     const read = readDiscount(discount, money.currency);
     wrong = read.ok ? '' : refusalWords(read.refusal, money);
-    if (read.ok) slip.say({ discount: read.discount });
+    if (read.ok) tell(slip.say({ discount: read.discount }));
   }
   /** Carries the taxes of the business's own charge, or the first there is. */
   function setService(): void {
@@ -51,7 +46,7 @@
     wrong = read.ok ? '' : refusalWords(read.refusal, money);
     if (!read.ok) return;
     const taxes = stall.business.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id);
-    slip.say({ service: read.discount === undefined ? null : { ...read.discount, taxes } });
+    tell(slip.say({ service: read.discount === undefined ? null : { ...read.discount, taxes } }));
   }
   async function keep(sort: 'aside' | 'tab'): Promise<void> {
     const kept = await setAside(stall, name, sort);
@@ -71,7 +66,6 @@
   class="sheet m-auto max-h-[92dvh] w-[min(34rem,96vw)] overflow-y-auto backdrop:bg-black/40"
   aria-labelledby="slip-more"
   onclose={() => {
-    who = '';
     wrong = '';
     isAsking = false;
   }}
@@ -82,53 +76,7 @@
       <form method="dialog"><button class="btn btn-quiet">Done</button></form>
     </div>
 
-    <section class="grid gap-2" aria-label="Customer">
-      {#if open.customer !== undefined}
-        <p class="flex flex-wrap items-center justify-between gap-2">
-          <span
-            ><b>{open.customer.name}</b>{open.customer.discount === '0'
-              ? ''
-              : `, ${open.customer.discount} % off`}</span
-          >
-          <button
-            type="button"
-            class="btn btn-quiet"
-            onclick={() => slip.say({ customer: undefined })}>Take them off</button
-          >
-        </p>
-      {:else}
-        <label class="grid gap-1 font-[560]">
-          Customer
-          <input
-            class="input w-full"
-            bind:value={who}
-            placeholder="Name, company or phone"
-            autocomplete="off"
-          />
-        </label>
-        <ul class="grid" data-testid="found-customers">
-          {#each found.slice(0, AT_MOST) as each (each.id)}
-            <li>
-              <button
-                type="button"
-                class="hover:bg-base-200 flex min-h-12 w-full justify-between gap-3 rounded-lg px-3 text-left"
-                onclick={() => {
-                  slip.say({
-                    customer: { id: each.id, name: each.name, discount: each.discount },
-                  });
-                  who = '';
-                }}
-              >
-                <b>{each.name}</b><span class="soft">{each.company || each.phone}</span>
-              </button>
-            </li>
-          {/each}
-        </ul>
-        {#if who.trim() !== '' && found.length === 0}
-          <a class="plain" href="/customers/new">Nobody of that name; note them down</a>
-        {/if}
-      {/if}
-    </section>
+    <CustomerPicker />
 
     {#if groups.length > 0}
       <div class="flex flex-wrap gap-2" role="group" aria-label="Group discount">
@@ -139,9 +87,11 @@
             class={['btn btn-quiet', isOn && '!border-primary !border-3']}
             aria-pressed={isOn}
             onclick={() =>
-              slip.say({
-                group: isOn ? undefined : { name: group.name, percent: group.percent },
-              })}>{group.name}, {group.percent} % off</button
+              tell(
+                slip.say({
+                  group: isOn ? undefined : { name: group.name, percent: group.percent },
+                }),
+              )}>{group.name}, {group.percent} % off</button
           >
         {/each}
       </div>
@@ -224,7 +174,7 @@
       <button
         type="button"
         class="btn btn-quiet text-error justify-self-start"
-        disabled={slip.isEmpty}
+        disabled={slip.isEmpty || slip.isPartPaid}
         onclick={() => (isAsking = true)}>Empty the slip …</button
       >
     {/if}

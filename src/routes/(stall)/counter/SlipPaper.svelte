@@ -29,7 +29,9 @@
   const tax = $derived(quote?.taxes.reduce((all, { amount }) => all + amount, 0) ?? 0);
   const total = $derived(quote?.total ?? 0);
   /** One that was taken up can be put back with nothing on it too: then it is no more. */
-  const canKeep = $derived(lines.length > 0 || slip.current.kept !== undefined);
+  const canKeep = $derived(
+    (lines.length > 0 || slip.current.kept !== undefined) && !slip.isPartPaid,
+  );
   const canPay = $derived(lines.length > 0 && stall.slipLacks.length === 0);
   const things = $derived(thingsOn(slip.current));
   const asideWord = $derived(slip.current.kept === undefined ? 'Set aside' : 'Put back');
@@ -191,6 +193,12 @@
           This slip is not safe yet: {slip.fault} It can still be paid; do not close this window.
         </p>
       {/if}
+      {#if slip.isPartPaid}
+        <p class="border-accent border-l-8 py-1 pl-3 text-sm" role="status" data-testid="part-paid">
+          {money.text(total - slip.left)} of {money.text(total)} has been taken. Go on with the payment,
+          or give it back there.
+        </p>
+      {/if}
       <LackedRight />
       {#if said !== ''}<p class="soft py-1 text-sm" data-testid="slip-said">{said}</p>{/if}
       {#if slip.takenOff !== null}
@@ -233,7 +241,7 @@
     >
       <span>Take payment</span>
       <span class="flex items-center gap-2">
-        <span class="figure" data-testid="to-pay">{money.text(total)}</span>
+        <span class="figure" data-testid="to-pay">{money.text(slip.left)}</span>
         <kbd class="key max-md:hidden">F2</kbd>
       </span>
     </button>

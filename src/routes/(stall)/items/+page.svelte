@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
+  import { hasWords, wordsIn } from '$lib/core/entry-line/words';
+  import { categoryName } from '$lib/core/goods/categories';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../stall.svelte';
   import ItemsAsFile from './ItemsAsFile.svelte';
@@ -11,6 +13,8 @@
   let typed = $state('');
   let most = $state(AT_FIRST);
   const all = live(() => () => db.books.items.toArray(), []);
+  const categories = live(() => () => db.books.categories.toArray(), []);
+  const nameOf = (category: string): string => categoryName(category, categories.value);
   const byName = (a: Row<'items'>, b: Row<'items'>): number => {
     const [x, y] = [`${a.name} ${a.detail}`.toLowerCase(), `${b.name} ${b.detail}`.toLowerCase()];
     return x === y ? (a.id < b.id ? -1 : 1) : x < y ? -1 : 1;
@@ -27,21 +31,20 @@
     return counts;
   });
   const found = $derived.by(() => {
-    const words = typed
-      .toLowerCase()
-      .split(/\s+/)
-      .filter((word) => word !== '');
-    return goods.filter(({ name, detail, code, category, barcodes }) => {
-      const text = [name, detail, code, category, ...barcodes].join(' ').toLowerCase();
-      return words.every((word) => text.includes(word));
-    });
+    const words = wordsIn(typed);
+    return goods.filter(({ name, detail, code, category, barcodes }) =>
+      hasWords([name, detail, code, nameOf(category), ...barcodes], words),
+    );
   });
 </script>
 
 <div class="page mx-auto w-full max-w-4xl gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Goods</h1>
-    <a class="btn btn-main px-6" href="/items/new">Add an item</a>
+    <div class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet px-5" href="/categories">Categories</a>
+      <a class="btn btn-main px-6" href="/items/new">Add an item</a>
+    </div>
   </div>
   <label class="grid gap-1 font-[560]">
     Name, code, barcode or category
@@ -62,7 +65,7 @@
             ><b>{item.name}</b>{item.detail === '' ? '' : `, ${item.detail}`}
             <span class="soft block truncate text-sm"
               >{[
-                item.category,
+                nameOf(item.category),
                 item.code,
                 variantCount.has(item.id) ? `${String(variantCount.get(item.id))} variants` : '',
                 item.isActive ? '' : 'no longer sold',

@@ -15,10 +15,12 @@
   const stall = useStall();
   const { db } = stall;
   const makers = live(() => () => db.books.makers.toArray(), []);
+  const categories = live(() => () => db.books.categories.toArray(), []);
   const context = $derived<ItemsContext>({
     currency: stall.business.currency,
     taxes: stall.taxes.map(({ id, name }) => ({ id, name })),
     makers: makers.value.map(({ id, number }) => ({ id, number })),
+    categories: categories.value,
   });
   let planned = $state.raw<readonly PlannedLine[] | null>(null);
   let fault = $state('');

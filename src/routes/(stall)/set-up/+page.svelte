@@ -124,11 +124,14 @@
   <section class="sheet grid content-start gap-3" aria-labelledby="business">
     <h2 id="business">Goods and business</h2>
     <p class="soft">
-      What is sold, how it is laid out, what taxes it carries, how the business prices and rounds.
+      What is sold, how it is laid out, what taxes it carries, how people can pay, how the business
+      prices and rounds.
     </p>
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-quiet" href="/items">Goods</a>
+      <a class="btn btn-quiet" href="/categories">Categories</a>
       <a class="btn btn-quiet" href="/tables">Tables</a>
+      <a class="btn btn-quiet" href="/ways">Ways to pay</a>
       <a class="btn btn-quiet" href="/taxes">Taxes and makers</a>
       <a class="btn btn-quiet" href="/business">The business</a>
     </div>

@@ -3,7 +3,9 @@
   import { orderTables } from '$lib/core/goods/set-table';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { moved } from '$lib/ui/forms/moved';
   import { toast } from 'svelte-sonner';
+  import MoveButtons from '../MoveButtons.svelte';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
@@ -25,10 +27,7 @@
       toast.error('Only somebody who may change goods and events can move tables.');
       return;
     }
-    const next = [...inOrder];
-    const [moved] = next.splice(from, 1);
-    if (moved === undefined) return;
-    next.splice(to, 0, moved);
+    const next = moved(inOrder, from, to);
     await stall.daybook.append(() => ({ ok: true, drafts: orderTables(newId, next) }));
   }
 </script>
@@ -52,20 +51,7 @@
           <b class="text-lg">{table.name}</b>
           <span class="soft">{table.goods.length} goods{eventName(table)}</span>
         </a>
-        <button
-          type="button"
-          class="btn btn-quiet"
-          aria-label={`Move ${table.name} up`}
-          disabled={at === 0}
-          onclick={() => move(at, at - 1)}>↑</button
-        >
-        <button
-          type="button"
-          class="btn btn-quiet"
-          aria-label={`Move ${table.name} down`}
-          disabled={at === inOrder.length - 1}
-          onclick={() => move(at, at + 1)}>↓</button
-        >
+        <MoveButtons name={table.name} {at} count={inOrder.length} onmove={(to) => move(at, to)} />
       </li>
     {:else}
       <li class="soft p-3">No table yet. Lay out the first.</li>

@@ -14,6 +14,7 @@ export type Act =
   | 'price.changed'
   | 'drawer.opened'
   | 'drawer.counted'
+  | 'payment.reversed'
   | 'customer.erased'
   | 'looseEnd.settled';
 

@@ -1,7 +1,6 @@
 /** The cash drawer, from float to final read. */
 import type { EntryOf } from '../../daybook/kinds';
-import { add, put, type Change } from '../change';
-import { NO_EVENT } from '../tables';
+import { put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
@@ -21,12 +20,3 @@ export const drawerCounted = (entry: EntryOf<'drawer.counted'>): Change[] => [
     amount: entry.body.difference,
   }),
 ];
-
-export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
-  const { drawer, way, clears, charge, surcharge, change, rounding } = entry.body;
-  return [
-    put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
-    add('drawerSums', { drawer }, { parts: 1, handed: charge + surcharge, change, rounding }),
-    add('eventWays', { event: entry.event ?? NO_EVENT, way }, { parts: 1, takings: clears }),
-  ];
-};

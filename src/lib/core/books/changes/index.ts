@@ -2,11 +2,13 @@
 import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
 import type { Change } from '../change';
 import { customerConsent, customerErased, customerSet } from './customer';
-import { drawerCounted, drawerOpened, paymentTaken } from './drawer';
+import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
+import { paymentReversed, paymentTaken } from './payment';
 import { saleRung } from './sale';
 import {
   businessSet,
+  categorySet,
   deviceSet,
   eventSet,
   eventStage,
@@ -16,6 +18,7 @@ import {
   staffSet,
   tableSet,
   taxSet,
+  waySet,
 } from './set-up';
 import { slipGone, slipLine, slipSet, slipTaken } from './slip';
 import { stockMoved } from './stock';
@@ -23,6 +26,8 @@ import { stockMoved } from './stock';
 const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
   'business.set': businessSet,
   'tax.set': taxSet,
+  'category.set': categorySet,
+  'way.set': waySet,
   'item.set': itemSet,
   'maker.set': makerSet,
   'photo.set': photoSet,
@@ -43,6 +48,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'slip.gone': slipGone,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
+  'payment.reversed': paymentReversed,
   'looseEnd.settled': looseEndSettled,
 };
 

@@ -4,7 +4,7 @@ import { sum } from '../../money/units';
 import { costOf } from '../../sale/cost';
 import { saleNumber } from '../../sale/sale-number';
 import { add, put, type Change } from '../change';
-import { GONE_SOLD, NO_EVENT, SERVICE, UNLISTED } from '../tables';
+import { GONE_SOLD, NO_EVENT, SERVICE, UNLISTED, UPLIFT } from '../tables';
 import { moved } from './stock';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -15,8 +15,10 @@ type Line = Sale['body']['lines'][number];
 export const saleRung = (entry: Sale): Change[] => {
   const { id, device, body } = entry;
   const event = entry.event ?? NO_EVENT;
-  const { slip, day, hour, lines, taxes, total, payments, note, service } = body;
-  const tax = sum(taxes.map(({ amount }) => amount));
+  const { slip, day, hour, lines, taxes, total, payments, note, service, uplift } = body;
+  const upliftTax = sum(Object.values(uplift?.tax ?? {}));
+  const tax = sum(taxes.map(({ amount }) => amount)) + upliftTax;
+  const takings = total + (uplift?.total ?? 0);
   const units = sum(lines.map(unitsOf));
   const cost = sum(lines.map((line) => costOf(line) ?? 0));
   const number = saleNumber(body.deviceNumber, body.number);
@@ -38,25 +40,47 @@ export const saleRung = (entry: Sale): Change[] => {
       customer: body.customer ?? null,
       standingName: body.standingName ?? '',
       service: service?.total ?? 0,
+      uplift: uplift?.total ?? 0,
+      isUpliftWaived: body.isUpliftWaived === true,
     }),
     ...actOf(entry, number),
     ...lines.flatMap((line, at) => lineChanges(entry, line, at)),
-    ...(service === undefined
-      ? []
-      : [
-          add(
-            'eventItems',
-            { event, item: SERVICE },
-            { takings: service.total, tax: sum(Object.values(service.tax)) },
-          ),
-        ]),
-    add('eventTotals', { event }, { sales: 1, takings: total, tax, units, cost }),
-    add('eventHours', { event, day, hour }, { sales: 1, takings: total }),
+    ...chargeChanges(event, SERVICE, service),
+    ...chargeChanges(event, UPLIFT, uplift),
+    add('eventTotals', { event }, { sales: 1, takings, tax, units, cost }),
+    add('eventHours', { event, day, hour }, { sales: 1, takings }),
     ...taxes.map(({ id: taxId, rate, base, amount }) =>
       add('eventTaxes', { event, tax: taxId, rate }, { base, amount }),
     ),
+    ...upliftTaxes(entry),
   ];
 };
+
+type Charge = NonNullable<Sale['body']['service']>;
+
+/** What is charged beside the goods stands among them, under a name of its own. */
+const chargeChanges = (event: string, item: string, charge: Charge | undefined): Change[] =>
+  charge === undefined
+    ? []
+    : [
+        add(
+          'eventItems',
+          { event, item },
+          { takings: charge.total, tax: sum(Object.values(charge.tax)) },
+        ),
+      ];
+
+/** The taxes on what cards paid above the cash price, at the rates of the sale. */
+function upliftTaxes({ event, body }: Sale): Change[] {
+  const { uplift, taxes } = body;
+  if (uplift === undefined) return [];
+  return taxes.flatMap(({ id, rate }) => {
+    const amount = uplift.tax[id] ?? 0;
+    const base = uplift.base[id] ?? 0;
+    if (amount === 0 && base === 0) return [];
+    return [add('eventTaxes', { event: event ?? NO_EVENT, tax: id, rate }, { base, amount })];
+  });
+}
 
 /** An entry is one act; of a changed price and a discount the price is told, with all that was off. */
 function actOf(entry: Sale, number: string): Change[] {

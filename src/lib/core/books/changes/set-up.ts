@@ -26,6 +26,14 @@ export const makerSet = (entry: EntryOf<'maker.set'>): Change[] => [
   record('makers', entry),
   act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
 ];
+export const categorySet = (entry: EntryOf<'category.set'>): Change[] => [
+  record('categories', entry),
+  act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
+];
+export const waySet = (entry: EntryOf<'way.set'>): Change[] => [
+  record('ways', entry),
+  act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
+];
 export const photoSet = ({ body, stamp }: EntryOf<'photo.set'>): Change[] => [
   merge('photos', body.item, 'set', stamp, {
     picture: body.picture === null ? null : { data: body.picture },

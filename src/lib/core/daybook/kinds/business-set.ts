@@ -19,12 +19,20 @@ export const serviceCharge = z.union([
   z.strictObject({ amount: amountFromZero, taxes: z.array(recordId).max(10) }),
 ]);
 
+/** What is asked when somebody may give a tip; null where nothing is asked. */
+const tips = z.strictObject({
+  /** Offered on one tap each. */
+  percents: z.array(percent).max(6),
+  /** Of what they are percent: the total with tax, or without. */
+  of: z.enum(['total', 'net']),
+});
+
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
- * version 3 two prices, group discounts and the service charge.
+ * version 3 two prices, group discounts and the service charge, version 4 tips.
  */
 export const businessSet = kind(
-  3,
+  4,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -40,6 +48,7 @@ export const businessSet = kind(
     uplift: percent,
     groups: z.array(group).max(20),
     service: serviceCharge.nullable(),
+    tips: tips.nullable(),
     receiptHead: note,
     receiptFoot: note,
     /** Minutes after which an untouched device asks who is there; 0 is never. */
@@ -48,5 +57,6 @@ export const businessSet = kind(
   {
     1: (body) => ({ ...body, lockAfter: 0 }),
     2: (body) => ({ ...body, typedSide: 'cash', uplift: '0', groups: [], service: null }),
+    3: (body) => ({ ...body, tips: null }),
   },
 );

@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { colour, day, hourAndMinute, kind, name, note, recordId, timeZone } from '../kind';
+import { colour, day, hourAndMinute, kind, name, note, recordId, timeZone, wayId } from '../kind';
 
 /**
  * A market day, fair or pop-up at one pitch. Version 2 brought taxes of its own: a neighbouring
- * county charges another rate.
+ * county charges another rate; version 3 the ways to pay that are open there.
  */
 export const eventSet = kind(
-  2,
+  3,
   z.strictObject({
     id: recordId,
     name,
@@ -27,7 +27,9 @@ export const eventSet = kind(
     cloth: colour,
     /** Taxes that are charged here in the place of others; null charges none. */
     swaps: z.array(z.strictObject({ from: recordId, to: recordId.nullable() })).max(20),
+    /** Ways to pay that are open here, in their order; null opens all, in the vendor's order. */
+    ways: z.array(wayId).max(40).nullable(),
     notes: note,
   }),
-  { 1: (body) => ({ ...body, swaps: [] }) },
+  { 1: (body) => ({ ...body, swaps: [] }), 2: (body) => ({ ...body, ways: null }) },
 );

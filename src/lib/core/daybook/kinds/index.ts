@@ -4,6 +4,7 @@ import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
 import { businessSet } from './business-set';
+import { categorySet } from './category-set';
 import { customerConsent } from './customer-consent';
 import { customerErased } from './customer-erased';
 import { customerSet } from './customer-set';
@@ -14,6 +15,7 @@ import { eventSet } from './event-set';
 import { eventStage } from './event-stage';
 import { itemSet } from './item-set';
 import { looseEndSettled } from './loose-end-settled';
+import { paymentReversed } from './payment-reversed';
 import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
@@ -26,14 +28,17 @@ import { staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
 import { tableSet } from './table-set';
 import { taxSet } from './tax-set';
+import { waySet } from './way-set';
 
 export const kinds = {
   'business.set': businessSet,
   'tax.set': taxSet,
+  'category.set': categorySet,
   'item.set': itemSet,
   'maker.set': makerSet,
   'photo.set': photoSet,
   'table.set': tableSet,
+  'way.set': waySet,
   'staff.set': staffSet,
   'device.set': deviceSet,
   'customer.set': customerSet,
@@ -50,6 +55,7 @@ export const kinds = {
   'slip.gone': slipGone,
   'sale.rung': saleRung,
   'payment.taken': paymentTaken,
+  'payment.reversed': paymentReversed,
   'looseEnd.settled': looseEndSettled,
 } as const;
 

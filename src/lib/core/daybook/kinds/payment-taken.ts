@@ -1,25 +1,77 @@
 import { z } from 'zod';
-import { amount, amountFromZero, kind, recordId } from '../kind';
+import { METHODS } from '../../payment/methods';
+import { amount, amountFromZero, kind, name, recordId, wayId } from '../kind';
 
-/** A part of a payment was taken; it is safe from then on, whatever becomes of the slip. */
+/** What a card left behind: never its number, never a security code. */
+const card = z.strictObject({
+  /** Visa, Mastercard …, as the reader or the number says. */
+  scheme: z.string().max(20),
+  last4: z.string().regex(/^\d{4}$/, 'the last four figures'),
+  entry: z.enum(['tap', 'insert', 'swipe', 'keyed', 'file']),
+  /**
+   * Captured: the money is on its way. Authorised: held, to be taken later. Deferred: taken with no
+   * network, nobody has been asked yet.
+   */
+  state: z.enum(['captured', 'authorised', 'deferred']),
+  /** The approval code; empty where nobody has been asked. */
+  approval: z.string().max(12),
+  /** What the acquirer calls the payment; empty where nobody has been asked. */
+  acquirer: z.string().max(64),
+  /** What the reader gives of a card with no network: sealed for the acquirer, opaque to all others. */
+  sealed: z.string().max(4000),
+});
+
+/**
+ * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
+ * brought ways to pay beside cash, the card side, tips, references and shares.
+ */
 export const paymentTaken = kind(
-  1,
+  2,
   z
     .strictObject({
       slip: recordId,
-      way: z.enum(['cash']),
-      drawer: recordId,
-      /** Minor units of what was owed. */
+      way: wayId,
+      /** What the way was called then. */
+      wayName: name,
+      method: z.enum(METHODS),
+      side: z.enum(['cash', 'card']),
+      /** The drawer that holds it; null for what is no cash. */
+      drawer: recordId.nullable(),
+      /** Minor units of what was owed, on the cash side. */
       clears: amountFromZero,
-      /** Handed over, without surcharge. */
+      /** Handed over or charged, without surcharge and tip. */
       charge: amountFromZero,
       surcharge: amountFromZero,
+      /** On top, apart from what was owed. */
+      tip: amountFromZero,
       change: amountFromZero,
       /** Kept difference from cash rounding. */
       rounding: amount,
+      reference: z.string().max(80),
+      customer: recordId.nullable(),
+      /** Which of the people who share the slip out: 1, 2 …; null where it is not shared out. */
+      share: z.int().min(1).max(1000).nullable(),
+      card: card.nullable(),
     })
-    .refine(({ charge, change, clears, rounding }) => charge - change === clears + rounding, {
-      path: ['change'],
-      message: 'what was handed over less change must be what it cleared and the rounding',
+    .refine(
+      ({ side, charge, change, clears, rounding }) =>
+        side === 'card' ? change === 0 && rounding === 0 : charge - change === clears + rounding,
+      {
+        path: ['change'],
+        message: 'what was handed over less change must be what it cleared and the rounding',
+      },
+    ),
+  {
+    1: (body) => ({
+      ...body,
+      wayName: 'Cash',
+      method: 'cash',
+      side: 'cash',
+      tip: 0,
+      reference: '',
+      customer: null,
+      share: null,
+      card: null,
     }),
+  },
 );

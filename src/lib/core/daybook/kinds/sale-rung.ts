@@ -41,17 +41,18 @@ const line = z.strictObject({
   standing: amount.optional(),
 });
 
-/** A charge for service: a line of its own, never discounted. */
-const service = z.strictObject({ net: amount, tax: z.record(recordId, amount), total: amount });
+/** A charge beside the goods: for service, or what cards paid above the cash price. */
+const charge = z.strictObject({ net: amount, tax: z.record(recordId, amount), total: amount });
 
 const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, amount });
 
 /**
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
- * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods.
+ * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
+ * parts paid by card bring above the cash price.
  */
 export const saleRung = kind(
-  2,
+  3,
   z
     .strictObject({
       slip: recordId,
@@ -73,16 +74,21 @@ export const saleRung = kind(
       customer: recordId.optional(),
       /** The group whose standing discount it is; a customer's own has no name here. */
       standingName: z.string().max(80).optional(),
-      service: service.optional(),
+      /** A line of its own, never discounted. */
+      service: charge.optional(),
+      /** What card parts were charged above the cash price; not in the total, which is the cash side. */
+      uplift: charge.extend({ base: z.record(recordId, amount) }).optional(),
+      /** The seller charged cards the cash price. */
+      isUpliftWaived: z.literal(true).optional(),
     })
     .refine(
-      ({ lines, service: charge, total }) =>
-        sum(lines.map((each) => each.total)) + (charge?.total ?? 0) === total,
+      ({ lines, service, total }) =>
+        sum(lines.map((each) => each.total)) + (service?.total ?? 0) === total,
       { path: ['total'], message: 'the total must be what lines and service charge add up to' },
     )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
-  { 1: (body) => body },
+  { 1: (body) => body, 2: (body) => body },
 );

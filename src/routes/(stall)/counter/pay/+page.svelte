@@ -1,195 +1,213 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import Banknote from '@lucide/svelte/icons/banknote';
-  import { readAmount } from '$lib/core/money/amount-text';
   import { likelyCash } from '$lib/core/payment/cash-handed';
+  import { CASH_WAY } from '$lib/core/payment/ways';
   import { thingsOn } from '$lib/core/slip/open-slip';
   import ChangeDue from '$lib/ui/cash/ChangeDue.svelte';
-  import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
+  import LackedRight from '../LackedRight.svelte';
+  import { cashWay, ringUpNothing } from '../take-part';
   import PaidSlip from './PaidSlip.svelte';
-  import { takeCash, type CashTaken } from '../take-cash';
+  import { Paying } from './paying.svelte';
+  import ShareOut from './ShareOut.svelte';
+  import Stubs from './Stubs.svelte';
+  import TipRow from './TipRow.svelte';
+  import WayRow from './WayRow.svelte';
 
   const stall = useStall();
   const { slip } = stall;
+  const paying = new Paying(stall);
   const money = $derived(stall.money);
-  const due = $derived(slip.quote?.dueInCash ?? 0);
+  const due = $derived(paying.cashDue);
   const likely = $derived(likelyCash(due, money.currency));
   const things = $derived(thingsOn(slip.current));
+  const hasCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
+  const isBlocked = $derived(paying.isBusy || stall.slipLacks.length > 0);
+  const hasUplift = $derived(
+    slip.quote !== null && slip.quote.card.total !== slip.quote.cash.total,
+  );
+  // Where cash is taken, what was handed over can be typed at once.
+  // svelte-ignore state_referenced_locally
+  let open = $state<string | null>(hasCash ? CASH_WAY.id : null);
+  let isSharing = $state(false);
 
-  let typed = $state('');
-  let wrong = $state<string | null>(null);
-  let done = $state.raw<Extract<CashTaken, { ok: true }> | null>(null);
-  let isBusy = $state(false);
-  let field = $state<HTMLInputElement>();
-
-  const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
-  const saying = $derived.by(() => {
-    if (read === null) return '';
-    if (!read.ok) return refusalWords(read.refusal, money);
-    const over = read.amount - due;
-    return over < 0
-      ? `leaves ${money.text(-over)} to pay`
-      : over === 0
-        ? 'exact'
-        : `${money.spoken(over)} back`;
-  });
-
-  async function take(handed: number): Promise<void> {
-    if (isBusy) return;
-    isBusy = true;
-    wrong = null;
-    try {
-      const taken = await takeCash(stall, handed);
-      if (!taken.ok) {
-        wrong = refusalWords(taken.refusal, money);
-        if (taken.refusal.code === 'slip/gone') await goto('/counter', { replaceState: true });
-        else field?.focus();
-      } else if (taken.change > 0) {
-        done = taken;
-      } else {
-        await goto('/counter', { replaceState: true });
-      }
-    } catch (error) {
-      wrong = `Nothing was rung up, and the slip is still here: ${error instanceof Error ? error.message : String(error)}`;
-    } finally {
-      isBusy = false;
-    }
+  /** @param handed With the tip; null is exact. */
+  async function takeCash(handed: number | null): Promise<void> {
+    await paying.take(cashWay(stall), handed === null ? null : handed - paying.tip);
   }
+  const exact = (): Promise<void> => takeCash(null);
 
-  function takeTyped(): void {
-    if (read === null) {
-      void take(due);
-    } else if (read.ok) {
-      void take(read.amount);
-    } else {
-      wrong = refusalWords(read.refusal, money);
-      field?.focus();
-    }
-  }
-
-  function onkeydown(event: KeyboardEvent): void {
-    if (done !== null) return;
-    if (event.key === 'F9') void take(due);
-    else if (event.key === 'Enter' && event.ctrlKey) takeTyped();
-    else if (event.key === 'Escape') void goto('/counter');
+  async function onkeydown(event: KeyboardEvent): Promise<void> {
+    if (paying.done !== null || paying.change !== null || isSharing) return;
+    if (event.key === 'F9' && hasCash && !isBlocked) await exact();
+    else if (event.key === 'Escape') await goto('/counter');
     else return;
     event.preventDefault();
   }
 
+  // What comes to nothing is rung up at once: there is nothing to ask.
   $effect(() => {
-    if (matchMedia('(pointer: fine)').matches) field?.focus();
+    const isNothing = !slip.isEmpty && slip.quote?.cash.total === 0;
+    if (isNothing && !paying.isBusy && paying.done === null) void ringUpNothing(stall);
+  });
+  // Rung up with nothing to give back: the next customer.
+  $effect(() => {
+    if (paying.done !== null && paying.change === null) void next();
   });
   // Reloaded, or rung up in another window: there is nothing here to pay.
   $effect(() => {
-    if (slip.isEmpty && done === null && !isBusy) void goto('/counter', { replaceState: true });
+    if (slip.isEmpty && paying.done === null && !paying.isBusy) void next();
   });
+  const next = (): Promise<void> => goto('/counter', { replaceState: true });
 </script>
 
 <svelte:window {onkeydown} />
 
-{#if done !== null}
+{#if paying.change !== null}
   <ChangeDue
-    change={done.change}
-    handed={done.handed}
-    number={done.number}
-    total={done.total}
+    change={paying.change.change}
+    handed={paying.change.handed}
+    number={paying.done?.number ?? null}
+    total={paying.done?.total ?? 0}
     {money}
-    onnext={() => goto('/counter', { replaceState: true })}
+    onnext={() => {
+      if (paying.done === null) paying.change = null;
+      else void next();
+    }}
   />
 {:else}
   <div class="grid min-h-0 flex-1 md:grid-cols-[minmax(17rem,23rem)_minmax(0,1fr)]">
-    <PaidSlip />
+    <PaidSlip {paying} />
     <section
       class="cloth flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4 pt-7 md:p-7 md:pt-9"
       aria-label="Payment"
     >
       <div class="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1 class="soft text-lg font-[560]">Left to pay</h1>
+          <h1 class="soft text-lg font-[560]">
+            {paying.share === null
+              ? 'Left to pay'
+              : `Share ${String(paying.share + 1)} of ${String(paying.shares.length)}, left to pay`}
+          </h1>
           <p class="amount text-[clamp(3.6rem,14vw,6.5rem)] leading-none" data-testid="left-to-pay">
-            {money.text(due)}
+            {money.text(paying.left)}
           </p>
+          {#if paying.share !== null}
+            <p class="soft">of {money.text(slip.left)} that are left in all</p>
+          {/if}
         </div>
-        <p class="soft">
-          {things}
-          {things === 1 ? 'thing' : 'things'} · into {stall.drawer?.name ?? 'no drawer'}
-        </p>
+        <div class="grid justify-items-end gap-2">
+          <p class="soft">
+            {things}
+            {things === 1 ? 'thing' : 'things'} · into {stall.drawer?.name ?? 'no drawer'}
+          </p>
+          <div class="flex flex-wrap gap-2">
+            {#if !slip.isPartPaid}
+              <button type="button" class="btn btn-quiet" onclick={() => (isSharing = true)}
+                >Share out</button
+              >
+            {/if}
+            <a class="btn btn-quiet" href="/counter/show">Show customer</a>
+          </div>
+        </div>
       </div>
+      {#if paying.shares.length > 0}
+        <div class="flex flex-wrap gap-2" role="group" aria-label="Shares">
+          {#each paying.shares as { amount }, at (at)}
+            {@const left = paying.leftOfEach[at] ?? 0}
+            <button
+              type="button"
+              class={[
+                'btn btn-quiet flex-col !gap-0',
+                at === paying.share && '!border-primary !border-3',
+              ]}
+              aria-pressed={at === paying.share}
+              disabled={left <= 0}
+              onclick={() => paying.choose(at)}
+              ><span>{at + 1}: {money.text(amount)}</span><span class="soft text-sm"
+                >{left <= 0
+                  ? 'paid'
+                  : left === amount
+                    ? 'to pay'
+                    : `${money.text(left)} left`}</span
+              ></button
+            >
+          {/each}
+        </div>
+      {/if}
+      <div class="md:hidden"><Stubs {paying} /></div>
       {#if stall.drawer === undefined}
         <p class="sheet border-accent border-l-8">
-          No drawer is open on this device. <a class="plain" href="/">Open one</a>; the slip waits
-          here.
+          No drawer is open on this device. <a class="plain" href="/">Open one</a> before you take cash;
+          the slip waits here.
         </p>
       {/if}
-      <div
-        class="mt-auto grid grid-cols-2 gap-2.5 md:mt-0 lg:grid-cols-5"
-        role="group"
-        aria-label="Cash"
-      >
-        <button
-          type="button"
-          class="btn btn-main !min-h-19 flex-col !gap-0 max-lg:order-last max-lg:col-span-2"
-          disabled={isBusy || stall.drawer === undefined}
-          onclick={() => take(due)}
+      <LackedRight />
+      <TipRow />
+      {#if hasCash}
+        <div
+          class="mt-auto grid grid-cols-2 gap-2.5 md:mt-0 lg:grid-cols-5"
+          role="group"
+          aria-label="Cash"
         >
-          <span class="amount text-2xl">{money.text(due)}</span>
-          <span class="text-sm">exact <kbd class="key max-md:hidden">F9</kbd></span>
-        </button>
-        {#each likely as handed (handed)}
           <button
             type="button"
-            class="btn bg-card border-primary !min-h-19 flex-col !gap-0 border-2"
-            disabled={isBusy || stall.drawer === undefined}
-            onclick={() => take(handed)}
+            class="btn btn-main !min-h-19 flex-col !gap-0 max-lg:order-last max-lg:col-span-2"
+            disabled={isBlocked || stall.drawer === undefined}
+            onclick={exact}
           >
-            <span class="amount text-2xl">{money.denomination(handed)}</span>
-            <span class="text-sm">{money.spoken(handed - due)} back</span>
+            <span class="amount text-2xl">{money.text(due)}</span>
+            <span class="text-sm">exact <kbd class="key max-md:hidden">F9</kbd></span>
           </button>
+          {#each likely as handed (handed)}
+            <button
+              type="button"
+              class="btn bg-card border-primary !min-h-19 flex-col !gap-0 border-2"
+              disabled={isBlocked || stall.drawer === undefined}
+              onclick={() => takeCash(handed)}
+            >
+              <span class="amount text-2xl">{money.denomination(handed)}</span>
+              <span class="text-sm">{money.spoken(handed - due)} back</span>
+            </button>
+          {/each}
+        </div>
+      {/if}
+      {#if paying.wrong !== null && open === null}
+        <p class="sheet text-error border-error border-l-8" role="alert">{paying.wrong}</p>
+      {/if}
+      <div class="grid items-start gap-3 lg:grid-cols-2" data-testid="ways">
+        {#each stall.ways as way (way.id)}
+          <WayRow
+            {way}
+            {paying}
+            isOpen={open === way.id}
+            ontoggle={() => {
+              open = open === way.id ? null : way.id;
+              paying.wrong = null;
+            }}
+            ontaken={() => (open = null)}
+          />
         {/each}
       </div>
-      <form
-        class="sheet flex flex-wrap items-center gap-3 !rounded-[0.875rem]"
-        onsubmit={(event) => {
-          event.preventDefault();
-          takeTyped();
-        }}
-      >
-        <Banknote aria-hidden="true" class="size-6" />
-        <label class="text-lg font-[560] max-md:min-w-0 max-md:grow max-md:basis-[60%]" for="handed"
-          >Cash, other amount</label
+      <div class="flex flex-wrap gap-2 md:mt-auto">
+        <a class="btn btn-quiet" href="/counter"
+          >Back to the slip <kbd class="key max-md:hidden">Esc</kbd></a
         >
-        <input
-          id="handed"
-          bind:this={field}
-          bind:value={typed}
-          class={[
-            'input figure w-28 flex-1 text-xl max-md:order-1 md:w-36 md:flex-none',
-            wrong !== null && '!border-error',
-          ]}
-          inputmode="decimal"
-          autocomplete="off"
-          placeholder="type it"
-          aria-invalid={wrong !== null}
-          aria-describedby="handed-says"
-          oninput={() => (wrong = null)}
-        />
-        <output
-          id="handed-says"
-          class="soft min-w-24 flex-1 max-md:order-3 max-md:-mt-2 max-md:basis-full"
-          >{saying}</output
-        >
-        <button
-          class="btn btn-quiet max-md:order-2"
-          disabled={isBusy || read === null || stall.drawer === undefined}
-        >
-          Take it <kbd class="key max-md:hidden">Enter</kbd>
-        </button>
-        {#if wrong !== null}<p class="text-error order-3 basis-full" role="alert">{wrong}</p>{/if}
-      </form>
-      <a class="btn btn-quiet md:mt-auto md:self-start" href="/counter"
-        >Back to the slip <kbd class="key max-md:hidden">Esc</kbd></a
-      >
+        {#if hasUplift && !slip.isPartPaid}
+          <button
+            type="button"
+            class={[
+              'btn btn-quiet',
+              slip.current.isUpliftWaived === true && '!border-primary !border-3',
+            ]}
+            aria-pressed={slip.current.isUpliftWaived === true}
+            onclick={() =>
+              slip.say({ isUpliftWaived: slip.current.isUpliftWaived === true ? undefined : true })}
+            >Cash price for cards too</button
+          >
+        {/if}
+      </div>
     </section>
   </div>
+  {#if isSharing}<ShareOut onclose={() => (isSharing = false)} />{/if}
 {/if}

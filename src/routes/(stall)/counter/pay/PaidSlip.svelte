@@ -1,16 +1,25 @@
 <script lang="ts">
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import type { Paying } from './paying.svelte';
+  import Stubs from './Stubs.svelte';
 
+  interface Props {
+    paying: Paying;
+  }
+  const { paying }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const quote = $derived(stall.slip.quote?.cash);
 </script>
 
-<section class="hidden min-h-0 flex-col px-4.5 pb-4 md:flex" aria-label="Slip">
-  <div class="paper-shade flex min-h-0 flex-1 flex-col">
+<section
+  class="hidden min-h-0 flex-col gap-3 overflow-y-auto px-4.5 pb-4 md:flex"
+  aria-label="Slip"
+>
+  <div class="paper-shade flex min-h-64 flex-1 flex-col">
     <div class="paper torn-below flex min-h-0 flex-1 flex-col px-4.5 pt-7 pb-6">
-      <h2>Slip</h2>
+      <h2>{stall.slip.current.customer?.name ?? 'Slip'}</h2>
       <ul class="min-h-0 flex-1 overflow-y-auto">
         {#each stall.slip.current.lines as line, at (line.key)}
           <li
@@ -30,4 +39,5 @@
       </p>
     </div>
   </div>
+  <Stubs {paying} />
 </section>

@@ -2,6 +2,7 @@
   import { standingOf } from '$lib/core/slip/price-slip';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import TipRow from '../pay/TipRow.svelte';
 
   const stall = useStall();
   const { slip } = stall;
@@ -96,7 +97,8 @@
         {money.text(off)} off{standing === null ? '' : `, with ${standing.name}`}
       </p>
     {/if}
-    <div class="mt-auto flex flex-wrap items-end justify-between gap-4">
+    <div class="mt-auto"><TipRow isLarge /></div>
+    <div class="flex flex-wrap items-end justify-between gap-4">
       <p>
         <span class="soft block">{hasTwoPrices ? 'In cash' : 'To pay'}</span>
         <span class="amount text-6xl md:text-7xl" data-testid="customer-total"

@@ -1,8 +1,9 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { SERVICE } from '$lib/core/books/tables';
+  import { NOBODY, SERVICE, UPLIFT } from '$lib/core/books/tables';
   import { stageOf } from '$lib/core/event/todays-event';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
+  import { allWays } from '$lib/core/payment/ways';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
@@ -12,6 +13,7 @@
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
   import EventTaxes from './EventTaxes.svelte';
+  import EventWays from './EventWays.svelte';
   import { askTakings, type ServerTakings } from './ask-takings';
 
   const stall = useStall();
@@ -80,6 +82,13 @@
     };
     return named.sort((a, b) => by[order](a, b) || (a.id < b.id ? -1 : 1));
   });
+  /** What is charged beside the goods stands among them. */
+  const BESIDE: Readonly<Record<string, string>> = {
+    [SERVICE]: 'Service charge',
+    [UPLIFT]: 'Card prices above cash prices',
+  };
+  const wayName = (way: string): string =>
+    allWays(stall.wayRows).find(({ id: known }) => known === way)?.name ?? way;
   const nameOf = (item: { name: string; detail: string } | null): string =>
     item === null ? 'Not listed' : item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
 </script>
@@ -180,6 +189,42 @@
       </section>
     </div>
 
+    <section class="sheet" aria-labelledby="ways">
+      <h2 id="ways" class="mb-2">By way to pay</h2>
+      <table class="rows" data-testid="ways">
+        <thead
+          ><tr
+            ><th scope="col">Way</th><th scope="col">Parts</th><th scope="col">Takings</th><th
+              scope="col">Surcharge</th
+            ><th scope="col">Tips</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each ours?.ways ?? [] as row (row.way)}
+            <tr>
+              <td>{wayName(row.way)}</td>
+              <td class="figure">{row.parts}</td>
+              <td class="figure">{money.figure(row.takings)}</td>
+              <td class="figure">{money.figure(row.surcharge)}</td>
+              <td class="figure">{money.figure(row.tips)}</td>
+            </tr>
+          {:else}
+            <tr><td colspan="5" class="soft">Nothing has been paid yet.</td></tr>
+          {/each}
+        </tbody>
+      </table>
+      {#if (ours?.tips ?? []).length > 0}
+        <p class="soft mt-2" data-testid="tips-by-seller">
+          Tips: {ours?.tips
+            .map(
+              (row) =>
+                `${row.seller === NOBODY ? 'nobody signed in' : stall.nameOf(row.seller)} ${money.text(row.tips)}`,
+            )
+            .join(' · ')}
+        </p>
+      {/if}
+    </section>
+
     <section class="sheet" aria-labelledby="items">
       <div class="mb-2 flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="items">Item by item</h2>
@@ -206,7 +251,7 @@
         <tbody>
           {#each sorted as row (row.id)}
             <tr data-item={row.item?.code ?? row.id}>
-              <td>{row.id === SERVICE ? 'Service charge' : nameOf(row.item)}</td>
+              <td>{BESIDE[row.id] ?? nameOf(row.item)}</td>
               <td class="figure">{quantityWords(row.sold, row.item?.unit ?? '')}</td>
               <td class={['figure', row.left !== null && row.left < 0 && 'text-error font-[650]']}
                 >{leftWords(row.left, row.item?.unit ?? '')}</td
@@ -220,6 +265,11 @@
       </table>
     </section>
 
-    {#key event.setStamp}<EventTaxes {event} />{/key}
+    {#key event.setStamp}
+      <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
+        <EventWays {event} />
+        <EventTaxes {event} />
+      </div>
+    {/key}
   {/if}
 </div>

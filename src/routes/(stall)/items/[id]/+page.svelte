@@ -10,6 +10,7 @@
   const { db } = stall;
   const id = $derived(page.params['id'] ?? 'new');
   const all = live(() => () => db.books.items.toArray(), []);
+  const categories = live(() => () => db.books.categories.toArray(), []);
   const found = $derived(all.value.find((each) => each.id === id));
   /** A variant is set up with the item that it is one of. */
   const item = $derived(
@@ -19,7 +20,7 @@
 </script>
 
 <div class="page mx-auto w-full max-w-4xl gap-5">
-  {#if !all.isRead}
+  {#if !all.isRead || !categories.isRead}
     <span></span>
   {:else if id === 'new'}
     <h1>Add an item</h1>
@@ -30,6 +31,7 @@
           barcode,
         )}
       items={all.value}
+      categories={categories.value}
     />
   {:else if item === undefined}
     <h1>No such item</h1>
@@ -42,8 +44,9 @@
       <ItemForm
         {item}
         typed={draftOf(item.id, item.setStamp) ??
-          typedFrom(item, all.value, stall.business.currency)}
+          typedFrom(item, all.value, categories.value, stall.business.currency)}
         items={all.value}
+        categories={categories.value}
       />
     {/key}
   {/if}

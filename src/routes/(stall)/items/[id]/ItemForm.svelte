@@ -3,6 +3,7 @@
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import { inOrderOfCategory, unsetCategories } from '$lib/core/goods/categories';
   import { setItem, type ItemRefusal, type TypedItem } from '$lib/core/goods/set-item';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
@@ -22,9 +23,10 @@
     /** What stands in the form to begin with. */
     typed: TypedItem;
     items: readonly Row<'items'>[];
+    categories: readonly Row<'categories'>[];
   }
   type Typed = { -readonly [F in keyof TypedItem]: TypedItem[F] };
-  const { item, typed: start, items }: Props = $props();
+  const { item, typed: start, items, categories }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   // svelte-ignore state_referenced_locally
@@ -36,9 +38,12 @@
   const otherSide = $derived(stall.business.typedSide === 'card' ? 'cash' : 'card');
   const makers = live(() => () => db.books.makers.toArray(), []);
   const tables = live(() => () => db.books.tables.toArray(), []);
-  const categories = $derived(
-    [...new Set(items.map(({ category }) => category).filter((each) => each !== ''))].sort(),
-  );
+  const names = $derived([
+    ...inOrderOfCategory(categories)
+      .filter(({ isActive }) => isActive)
+      .map(({ name }) => name),
+    ...unsetCategories(items, categories),
+  ]);
   const at = $derived(item?.id ?? 'new');
   // svelte-ignore state_referenced_locally
   const from = item?.setStamp ?? page.url.searchParams.get('barcode') ?? '';
@@ -52,6 +57,13 @@
   const isWrong = (field: string): boolean => wrong?.field === field;
   const words = $derived(wrong === null ? '' : itemRefusalWords(wrong));
 
+  /** A scanner presses Enter behind each code: the next one follows, nothing is sent off. */
+  function afterScan(event: KeyboardEvent): void {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    typed.barcodes = `${typed.barcodes.trimEnd()} `.trimStart();
+  }
+
   async function save(lentBy?: string): Promise<void> {
     const said = $state.snapshot(typed) as TypedItem;
     const laid = tables.value.find(({ id }) => id === table);
@@ -63,6 +75,7 @@
           typed: said,
           currency: stall.business.currency,
           items,
+          categories,
         });
         if (!made.ok) return made;
         const drafts = [...made.drafts];
@@ -138,6 +151,7 @@
         label="Barcodes"
         bind:value={typed.barcodes}
         help="Several apart by blanks"
+        onkeydown={afterScan}
         isWrong={isWrong('barcodes')}
       />
       {@render saying('barcodes')}
@@ -146,7 +160,7 @@
       Category
       <input class="input w-full" bind:value={typed.category} maxlength="80" list="categories" />
       <datalist id="categories">
-        {#each categories as each (each)}<option value={each}></option>{/each}
+        {#each names as each (each)}<option value={each}></option>{/each}
       </datalist>
     </label>
     <fieldset class="grid content-start gap-1">

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { amountFromZero, kind, recordId, wayId } from '../kind';
+
+/**
+ * A part that had been taken was given back, before its slip was rung up. It carries all that the
+ * part brought, so that each sum can take it off again.
+ */
+export const paymentReversed = kind(
+  1,
+  z.strictObject({
+    payment: recordId,
+    slip: recordId,
+    way: wayId,
+    drawer: recordId.nullable(),
+    /** Minor units of what was owed, which are owed again. */
+    clears: amountFromZero,
+    /** What the till counted as takings of the way. */
+    takings: amountFromZero,
+    surcharge: amountFromZero,
+    tip: amountFromZero,
+    /** Handed back: what had been kept of it, tip and surcharge included. */
+    amount: amountFromZero,
+    reason: z.string().max(200),
+  }),
+);

@@ -1,0 +1,7 @@
+/**
+ * What the till itself does when somebody pays; everything else about a way to pay is the vendor's
+ * to say. `card` goes through the reader, `keyed` is typed in for somebody at a distance, `own` is
+ * any way that happens elsewhere and is only noted: a terminal of its own, tokens of the fair.
+ */
+export const METHODS = ['cash', 'card', 'keyed', 'cheque', 'transfer', 'own'] as const;
+export type Method = (typeof METHODS)[number];

@@ -1,0 +1,265 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import { changesOf } from '../books/changes';
+import { Books } from '../books/books';
+import type { SlipTax } from '../pricing/slip';
+import { CASH_WAY, type WayToPay } from '../payment/ways';
+import { paidWith } from '../payment/part-sums';
+import { priceSlip, type Pricing } from '../slip/price-slip';
+import { emptySlip, putItem, sayOfSlip, type OpenSlip } from '../slip/open-slip';
+import {
+  CARD_WAY,
+  DeviceWriter,
+  DRAWER,
+  EVENT,
+  idOf,
+  item,
+  TAX,
+} from '../testing/arbitrary-daybook';
+import { readEntry } from '../daybook/read-entry';
+import { givePartsBack } from './give-parts-back';
+import { leftOf, takePart, type PartDone, type PartOutcome, type TakePart } from './take-part';
+
+const tax: SlipTax = { id: TAX, name: 'VAT', rate: '20' };
+const pricing: Pricing = {
+  currency: 'GBP',
+  pricesIncludeTax: true,
+  taxRounding: 'sale',
+  cashStep: 1,
+  typedSide: 'cash',
+  uplift: '3.5',
+  service: null,
+};
+const slipOf = (price: number): OpenSlip => {
+  const put = putItem(emptySlip(idOf(9, 1)), item(1, price), 1000, 'a');
+  assert.ok(put.ok);
+  return put.slip;
+};
+let ids = 0;
+const command = (change: Partial<TakePart>): TakePart => ({
+  newId: () => idOf(8, (ids += 1)),
+  slip: slipOf(2640),
+  pricing,
+  taxes: [tax],
+  event: { id: EVENT, timeZone: 'Europe/London' },
+  way: CASH_WAY,
+  drawer: DRAWER,
+  amount: null,
+  deviceNumber: 3,
+  number: 17,
+  now: Date.UTC(2026, 6, 4, 10, 30),
+  ...change,
+});
+const take = (change: Partial<TakePart>): PartOutcome => takePart(command(change));
+const done = (change: Partial<TakePart>): PartDone => {
+  const outcome = take(change);
+  assert.ok(outcome.ok, JSON.stringify(outcome));
+  return outcome;
+};
+const code = (outcome: PartOutcome): string => (outcome.ok ? 'taken' : outcome.refusal.code);
+const named: WayToPay = { ...CARD_WAY, needsCustomer: true, reference: 'Terminal slip' };
+
+describe('a part of a payment', () => {
+  it('clears £15.00 of £26.40 by a card with a surcharge, and leaves £11.40', () => {
+    const { part, left, drafts } = done({
+      pricing: { ...pricing, uplift: '0' },
+      way: CARD_WAY,
+      amount: 1500,
+    });
+    assert.deepEqual([part.clears, part.charge, part.surcharge, left], [1500, 1500, 27, 1140]);
+    assert.deepEqual(
+      drafts.map(({ kind }) => kind),
+      ['payment.taken'],
+    );
+  });
+
+  it('that clears the last of it rings the sale up with all parts named', () => {
+    const first = done({ way: CARD_WAY, amount: 1000 });
+    const last = done({ slip: first.slip!, amount: 2000 });
+    assert.deepEqual(
+      last.drafts.map(({ kind }) => kind),
+      ['payment.taken', 'sale.rung'],
+    );
+    assert.equal(last.slip, null);
+    assert.deepEqual(last.drafts[1]?.body['payments'], [first.part.id, last.part.id]);
+    assert.equal(last.part.change, 360);
+  });
+
+  it('takes the tip on top and apart, and asks for it once', () => {
+    const slip = sayOfSlip(slipOf(2640), { tip: 300 });
+    const first = done({ slip, way: CARD_WAY, amount: 1000, tip: 300 });
+    assert.equal(first.part.tip, 300);
+    assert.equal(first.left, 1640);
+    assert.equal(first.slip?.tip, undefined);
+  });
+
+  it('charges a card the cash price when the uplift is waived, and says so on the sale', () => {
+    const slip = sayOfSlip(slipOf(2640), { isUpliftWaived: true });
+    const { part, drafts } = done({ slip, way: CARD_WAY });
+    assert.equal(part.charge, 2640);
+    assert.equal(drafts[1]?.body['isUpliftWaived'], true);
+    assert.equal(drafts[1].body['uplift'], undefined);
+  });
+
+  const refused: readonly {
+    readonly why: string;
+    readonly is: string;
+    change: Partial<TakePart>;
+  }[] = [
+    {
+      why: 'without the customer that the way asks for',
+      is: 'pay/needs-customer',
+      change: { way: named },
+    },
+    {
+      why: 'without the reference',
+      is: 'pay/needs-reference',
+      change: {
+        way: named,
+        slip: sayOfSlip(slipOf(2640), {
+          customer: { id: idOf(8, 99), name: 'Wren', discount: '0' },
+        }),
+      },
+    },
+    {
+      why: 'more than is left on what gives no change',
+      is: 'pay/more-than-left',
+      change: { way: CARD_WAY, amount: 2641 },
+    },
+    { why: 'cash with no drawer', is: 'drawer/none', change: { drawer: null } },
+    { why: 'an amount of nothing', is: 'pay/not-an-amount', change: { amount: 0 } },
+    { why: 'a tip below nothing', is: 'pay/tip-wrong', change: { tip: -1 } },
+    {
+      why: 'for an empty slip',
+      is: 'sale/nothing-on-it',
+      change: { slip: emptySlip(idOf(9, 2)) },
+    },
+  ];
+  for (const { why, is, change } of refused)
+    it(`is refused: ${why}`, () => assert.equal(code(take(change)), is));
+});
+
+describe('parts of a payment, whatever they are', () => {
+  const asks = fc.array(
+    fc.record({
+      isCard: fc.boolean(),
+      amount: fc.integer({ min: 1, max: 3000 }),
+      tip: fc.nat({ max: 300 }),
+      isGivenBack: fc.boolean(),
+    }),
+    { maxLength: 6 },
+  );
+  const modes = fc.record({
+    price: fc.integer({ min: 1, max: 9999 }),
+    isIncluded: fc.boolean(),
+    uplift: fc.constantFrom('0', '3.5', '12.25'),
+  });
+
+  it('leave the books agreeing: drawer, ways, tips, taxes and takings', () => {
+    fc.assert(
+      fc.property(asks, modes, (all, { price, isIncluded, uplift }) => {
+        const own: Pricing = { ...pricing, pricesIncludeTax: isIncluded, uplift };
+        const writer = new DeviceWriter(1);
+        let slip: OpenSlip | null = slipOf(price);
+        let [inDrawer, onCards] = [0, 0];
+        const entries = [];
+        for (const [at, ask] of [...all, null].entries()) {
+          if (slip === null) break;
+          const { cash } = priceSlip(slip, own, [tax]);
+          const left: number = leftOf({ cash, card: cash, dueInCash: 0 }, slip);
+          // The last one takes all that is left.
+          const way: WayToPay = ask?.isCard === true ? CARD_WAY : CASH_WAY;
+          const amount: number | null =
+            ask === null ? null : way === CARD_WAY ? Math.min(ask.amount, left) : ask.amount;
+          const outcome = done({
+            newId: writer.newId,
+            slip,
+            pricing: own,
+            way,
+            amount,
+            tip: ask?.tip ?? 0,
+            number: at + 1,
+          });
+          entries.push(...writer.append(outcome.drafts, 0));
+          const paid = paidWith(outcome.part);
+          if (way === CARD_WAY) onCards += paid;
+          else inDrawer += paid;
+          slip = outcome.slip;
+          if (slip === null || ask?.isGivenBack !== true) continue;
+          const back = givePartsBack({
+            newId: writer.newId,
+            slip,
+            event: EVENT,
+            parts: [outcome.part.id],
+            reason: 'left',
+          });
+          entries.push(...writer.append(back.drafts, 0));
+          slip = back.slip;
+          if (way === CARD_WAY) onCards -= paid;
+          else inDrawer -= paid;
+        }
+        assert.equal(slip, null);
+        const books = new Books();
+        books.apply(
+          entries.flatMap((entry) => {
+            const read = readEntry(entry);
+            assert.ok(read.ok, JSON.stringify(read));
+            return changesOf(read.entry);
+          }),
+        );
+        const [totals] = books.rows('eventTotals');
+        const [sale] = books.rows('sales');
+        const ways = books.rows('eventWays');
+        const of = (field: 'takings' | 'surcharge' | 'tips'): number =>
+          ways.reduce((sum, row) => sum + row[field], 0);
+        assert.equal(of('takings'), totals?.takings);
+        assert.equal(sale!.total + sale!.uplift, totals?.takings);
+        const rounding = books.rows('drawerSums').reduce((sum, row) => sum + row.rounding, 0);
+        assert.equal(of('takings') + of('surcharge') + of('tips') + rounding, inDrawer + onCards);
+        const [drawer] = books.rows('drawerSums');
+        assert.equal(drawer ? drawer.handed - drawer.change - drawer.back : 0, inDrawer);
+        const tips = books.rows('eventTips').reduce((sum, row) => sum + row.tips, 0);
+        assert.equal(tips, of('tips'));
+        const taxes = books.rows('eventTaxes').reduce((sum, row) => sum + row.amount, 0);
+        assert.equal(taxes, totals?.tax);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('all on cards gives exactly the taxes of the card side', () => {
+    fc.assert(
+      fc.property(
+        modes,
+        fc.array(fc.integer({ min: 1, max: 900 }), { maxLength: 4 }),
+        ({ price, isIncluded, uplift }, amounts) => {
+          const own: Pricing = { ...pricing, pricesIncludeTax: isIncluded, uplift };
+          let slip: OpenSlip | null = slipOf(price);
+          let last: PartDone | null = null;
+          const { card } = priceSlip(slip, own, [tax]);
+          for (const amount of [...amounts, null]) {
+            if (slip === null) break;
+            const quote = priceSlip(slip, own, [tax]);
+            const clears: number | null =
+              amount === null ? null : Math.min(amount, leftOf(quote, slip));
+            last = done({ slip, pricing: own, way: CARD_WAY, amount: clears });
+            slip = last.slip;
+          }
+          const sale = last!.drafts[1]!.body as {
+            total: number;
+            taxes: { amount: number }[];
+            uplift?: { total: number; tax: Record<string, number> };
+          };
+          assert.equal(sale.total + (sale.uplift?.total ?? 0), card.total);
+          const inCash = sale.taxes.reduce((sum, { amount }) => sum + amount, 0);
+          const above = Object.values(sale.uplift?.tax ?? {}).reduce((sum, each) => sum + each, 0);
+          assert.equal(
+            inCash + above,
+            card.taxes.reduce((sum, { amount }) => sum + amount, 0),
+          );
+        },
+      ),
+    );
+  });
+});

@@ -1,0 +1,166 @@
+/** Taking a part of the payment of an open slip; the part that clears the last of it rings it up. */
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import {
+  goOn,
+  takeNext,
+  type PartTaken as PaymentPart,
+  type PaymentRefusal,
+  type Totals,
+} from '../payment/pay';
+import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
+import type { Quote, SlipTax } from '../pricing/slip';
+import { priceSlip, type Pricing } from '../slip/price-slip';
+import type { OpenSlip, PaidPart } from '../slip/open-slip';
+import { saleDrafts, type SaleSurroundings } from './sale-drafts';
+
+export interface TakePart extends SaleSurroundings {
+  readonly newId: () => string;
+  readonly slip: OpenSlip;
+  readonly pricing: Pricing;
+  readonly taxes: readonly SlipTax[];
+  readonly way: WayToPay;
+  /** The drawer that cash goes into; null where none is open. */
+  readonly drawer: string | null;
+  /**
+   * Minor units: what is handed over on the cash side, what is cleared on the card side; null is all
+   * that is left.
+   */
+  readonly amount: number | null;
+  /** On top, apart from what is owed. */
+  readonly tip?: number;
+  readonly reference?: string;
+  readonly share?: number | null;
+  /** The id of the entry, where it was told to others before; a new one otherwise. */
+  readonly id?: string;
+  readonly card?: PaidPart['card'];
+}
+
+/** Why a part was not taken; nothing has changed. */
+export type PartRefusal =
+  | { readonly code: 'sale/nothing-on-it' }
+  | { readonly code: 'pay/nothing-left' }
+  | { readonly code: 'pay/not-an-amount' }
+  | { readonly code: 'pay/more-than-left'; readonly left: number; readonly way: string }
+  | { readonly code: 'pay/tip-wrong'; readonly tip: number }
+  | { readonly code: 'pay/needs-customer'; readonly way: string }
+  | { readonly code: 'pay/needs-reference'; readonly way: string; readonly reference: string }
+  | { readonly code: 'drawer/none' };
+
+export interface PartDone {
+  readonly ok: true;
+  readonly drafts: readonly Draft[];
+  readonly part: PaidPart;
+  /** Minor units of what is owed that are still to pay. */
+  readonly left: number;
+  /** The slip as it goes on, or null when it has been rung up. */
+  readonly slip: OpenSlip | null;
+  readonly total: number;
+}
+
+export type PartOutcome = PartDone | { readonly ok: false; readonly refusal: PartRefusal };
+
+/** Totals of a slip as the payment counts them: with the uplift waived, cards owe the cash total. */
+export const totalsOf = (
+  { cash, card }: Quote,
+  slip: Pick<OpenSlip, 'isUpliftWaived'>,
+  cashStep: number,
+): Totals => ({
+  cashTotal: cash.total,
+  cardTotal: slip.isUpliftWaived === true ? cash.total : card.total,
+  cashStep,
+});
+
+/** Minor units that are still to pay, on the cash side. */
+export const leftOf = (quote: Quote, slip: Pick<OpenSlip, 'paid'>): number =>
+  goOn(quote.cash.total, slip.paid ?? []).left;
+
+/**
+ * What a part would clear and charge, before anybody is asked for anything; a refusal's code where it
+ * could not be taken. Units: minor units.
+ */
+export function wouldTake(
+  quote: Quote,
+  slip: OpenSlip,
+  cashStep: number,
+  way: WayToPay,
+  amount: number | null,
+): PaymentPart | PaymentRefusal['error'] {
+  const totals = totalsOf(quote, slip, cashStep);
+  return takeNext(
+    totals,
+    rulesOf(way),
+    amount ?? undefined,
+    goOn(totals.cashTotal, slip.paid ?? []),
+  );
+}
+
+/**
+ * Takes one part. It is a fact once its drafts are on disk; when nothing is left, the sale is among
+ * them.
+ *
+ * Units: minor units; docs/rules.md, "Payment".
+ */
+export function takePart(command: TakePart): PartOutcome {
+  const { slip, pricing, taxes, way, event, newId, amount, tip = 0, share = null } = command;
+  if (slip.lines.length === 0) return refuse({ code: 'sale/nothing-on-it' });
+  const fault = asksFor(command);
+  if (fault !== null) return refuse(fault);
+  const paid = slip.paid ?? [];
+  const quote = priceSlip(slip, pricing, taxes, event.swaps);
+  const totals = totalsOf(quote, slip, pricing.cashStep);
+  const running = goOn(totals.cashTotal, paid);
+  if (running.left <= 0) return refuse({ code: 'pay/nothing-left' });
+  const rules = rulesOf(way);
+  const taken = takeNext(totals, rules, amount ?? undefined, running);
+  if (typeof taken === 'string') return refuse(refusalOf(taken, running.left, way));
+  const method = methodOf(way);
+  const part: PaidPart = {
+    id: command.id ?? newId(),
+    way: way.id,
+    wayName: way.name,
+    method,
+    side: rules.side,
+    drawer: method === 'cash' ? command.drawer : null,
+    ...taken,
+    tip,
+    change: running.change,
+    rounding: running.rounding,
+    reference: (command.reference ?? '').trim().slice(0, 80),
+    customer: slip.customer?.id ?? null,
+    share,
+    card: command.card ?? null,
+  };
+  const { id, ...body } = part;
+  const drafts = [draft('payment.taken', id, event.id, { ...body, slip: slip.id })];
+  const { tip: _given, ...untipped } = slip;
+  const now: OpenSlip = { ...untipped, paid: [...paid, part] };
+  const isPaid = running.left === 0;
+  if (isPaid) drafts.push(...saleDrafts(now, quote, command));
+  return {
+    ok: true,
+    drafts,
+    part,
+    left: running.left,
+    slip: isPaid ? null : now,
+    total: totals.cashTotal,
+  };
+}
+
+/** What the way asks for and has not been told. */
+function asksFor({ way, slip, drawer, reference = '', tip = 0 }: TakePart): PartRefusal | null {
+  if (!Number.isSafeInteger(tip) || tip < 0) return { code: 'pay/tip-wrong', tip };
+  if (methodOf(way) === 'cash' && drawer === null) return { code: 'drawer/none' };
+  if (way.needsCustomer && slip.customer === undefined)
+    return { code: 'pay/needs-customer', way: way.name };
+  if (way.reference !== '' && reference.trim() === '')
+    return { code: 'pay/needs-reference', way: way.name, reference: way.reference };
+  return null;
+}
+
+function refusalOf(why: PaymentRefusal['error'], left: number, way: WayToPay): PartRefusal {
+  if (why === 'more than is left') return { code: 'pay/more-than-left', left, way: way.name };
+  return { code: why === 'nothing is left' ? 'pay/nothing-left' : 'pay/not-an-amount' };
+}
+
+const refuse = (refusal: PartRefusal): PartOutcome => ({ ok: false, refusal });

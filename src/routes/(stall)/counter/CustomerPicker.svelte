@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { findCustomers } from '$lib/core/customer/find-customers';
+  import { live } from '$lib/device/live.svelte';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+
+  const stall = useStall();
+  const { slip, db } = stall;
+  const open = $derived(slip.current);
+  const AT_MOST = 6;
+  let who = $state('');
+  let wrong = $state('');
+  const customers = live(() => {
+    const wanted = who.trim() !== '';
+    return () => (wanted ? db.books.customers.toArray() : []);
+  }, []);
+  const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
+
+  function choose(customer: typeof open.customer): void {
+    const refusal = slip.say({ customer });
+    wrong = refusal === null ? '' : refusalWords(refusal, stall.money);
+    if (refusal === null) who = '';
+  }
+</script>
+
+<section class="grid gap-2" aria-label="Customer">
+  {#if open.customer !== undefined}
+    <p class="flex flex-wrap items-center justify-between gap-2">
+      <span
+        ><b>{open.customer.name}</b>{open.customer.discount === '0'
+          ? ''
+          : `, ${open.customer.discount} % off`}</span
+      >
+      <button type="button" class="btn btn-quiet" onclick={() => choose(undefined)}
+        >Take them off</button
+      >
+    </p>
+  {:else}
+    <label class="grid gap-1 font-[560]">
+      Customer
+      <input
+        class="input w-full"
+        bind:value={who}
+        placeholder="Name, company or phone"
+        autocomplete="off"
+      />
+    </label>
+    <ul class="grid" data-testid="found-customers">
+      {#each found.slice(0, AT_MOST) as each (each.id)}
+        <li>
+          <button
+            type="button"
+            class="hover:bg-base-200 flex min-h-12 w-full justify-between gap-3 rounded-lg px-3 text-left"
+            onclick={() => choose({ id: each.id, name: each.name, discount: each.discount })}
+          >
+            <b>{each.name}</b><span class="soft">{each.company || each.phone}</span>
+          </button>
+        </li>
+      {/each}
+    </ul>
+    {#if who.trim() !== '' && found.length === 0}
+      <a class="plain" href="/customers/new">Nobody of that name; note them down</a>
+    {/if}
+  {/if}
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+</section>

@@ -1,0 +1,164 @@
+<script lang="ts">
+  import Banknote from '@lucide/svelte/icons/banknote';
+  import Coins from '@lucide/svelte/icons/coins';
+  import CreditCard from '@lucide/svelte/icons/credit-card';
+  import Landmark from '@lucide/svelte/icons/landmark';
+  import PhoneCall from '@lucide/svelte/icons/phone-call';
+  import ScrollText from '@lucide/svelte/icons/scroll-text';
+  import { readAmount } from '$lib/core/money/amount-text';
+  import { methodOf, type WayToPay } from '$lib/core/payment/ways';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../../stall.svelte';
+  import CustomerPicker from '../CustomerPicker.svelte';
+  import type { Paying } from './paying.svelte';
+
+  interface Props {
+    way: WayToPay;
+    paying: Paying;
+    isOpen: boolean;
+    ontoggle: () => void;
+    ontaken: () => void;
+  }
+  const { way, paying, isOpen, ontoggle, ontaken }: Props = $props();
+  const stall = useStall();
+  const money = $derived(stall.money);
+  const ICONS = {
+    cash: Banknote,
+    card: CreditCard,
+    keyed: PhoneCall,
+    cheque: ScrollText,
+    transfer: Landmark,
+    own: Coins,
+  };
+  const method = $derived(methodOf(way));
+  const Icon = $derived(ICONS[method]);
+  const isCash = $derived(method === 'cash');
+
+  let typed = $state('');
+  let reference = $state('');
+  let field = $state<HTMLInputElement>();
+  const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
+  /** For the goods: what is handed over on the cash side, what is cleared on the card side. */
+  const amount = $derived(
+    read?.ok === true
+      ? read.amount - (isCash ? paying.tip : 0)
+      : read === null
+        ? paying.left
+        : null,
+  );
+  const would = $derived(amount === null ? null : paying.charge(way, amount));
+  const full = $derived(paying.charge(way, paying.left));
+  const inAll = (part: { charge: number; surcharge: number }): number =>
+    part.charge + part.surcharge + paying.tip;
+  const hint = $derived.by(() => {
+    if (isCash) return 'type it';
+    if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
+    return '';
+  });
+  /** What will happen, before it does. */
+  const saying = $derived.by(() => {
+    if (read?.ok === false) return refusalWords(read.refusal, money);
+    if (amount === null || amount <= 0) return 'That is not more than the tip.';
+    const over = isCash && read !== null ? amount + paying.tip - paying.cashDue : 0;
+    if (over > 0) return `${money.spoken(over)} back`;
+    if (would === null)
+      return way.givesChange ? '' : `More than the ${money.text(paying.left)} that is left.`;
+    const leaves = paying.left - Math.min(amount, paying.left);
+    return [
+      leaves > 0 ? `leaves ${money.text(leaves)} to pay` : 'exact',
+      would.charge !== amount && way.side === 'card'
+        ? `card price ${money.text(would.charge)}`
+        : '',
+      would.surcharge > 0 ? `${money.text(would.surcharge)} surcharge` : '',
+      paying.tip > 0 ? `${money.text(paying.tip)} tip` : '',
+    ]
+      .filter((part) => part !== '')
+      .join(' · ');
+  });
+  const button = $derived(
+    would === null || (isCash && read === null) ? 'Take it' : `Take ${money.text(inAll(would))}`,
+  );
+
+  $effect(() => {
+    if (isOpen && matchMedia('(pointer: fine)').matches) field?.focus();
+  });
+
+  async function take(): Promise<void> {
+    if (read?.ok === false || amount === null) {
+      field?.focus();
+      return;
+    }
+    const said = reference.trim() === '' ? {} : { reference };
+    const taken = await paying.take(way, read === null ? null : amount, said);
+    if (taken?.ok !== true) return;
+    typed = '';
+    reference = '';
+    ontaken();
+  }
+</script>
+
+<div
+  class={['sheet !p-0', isOpen ? '!border-primary border-2' : 'border-base-300 border-2']}
+  data-way={way.id}
+>
+  <button
+    type="button"
+    class="flex min-h-16 w-full items-center gap-4 px-4 text-left"
+    aria-expanded={isOpen}
+    onclick={ontoggle}
+  >
+    <Icon aria-hidden="true" class="size-6 shrink-0" />
+    <span class="min-w-0 flex-1 text-lg font-[560]"
+      >{isCash ? `${way.name}, other amount` : way.name}</span
+    >
+    {#if hint !== ''}<span class="soft">{hint}</span>
+    {:else if full !== null}<span class="amount text-xl">{money.figure(inAll(full))}</span>{/if}
+  </button>
+  {#if isOpen}
+    <form
+      class="grid gap-3 px-4 pb-4"
+      onsubmit={(event) => {
+        event.preventDefault();
+        void take();
+      }}
+    >
+      {#if way.needsCustomer}<CustomerPicker />{/if}
+      <div class="flex flex-wrap items-end gap-3">
+        <label class="grid min-w-28 flex-1 gap-1 font-[560]">
+          {isCash ? 'Handed over' : 'Of what is left'}
+          <input
+            bind:this={field}
+            bind:value={typed}
+            class={['input figure w-full text-xl', paying.wrong !== null && '!border-error']}
+            inputmode="decimal"
+            autocomplete="off"
+            placeholder={isCash ? money.plain(paying.cashDue) : money.plain(paying.left)}
+            aria-invalid={paying.wrong !== null}
+            aria-describedby="says-{way.id}"
+            oninput={() => (paying.wrong = null)}
+          />
+        </label>
+        {#if way.reference !== ''}
+          <label class="grid min-w-36 flex-1 gap-1 font-[560]">
+            {way.reference}
+            <input
+              class="input code w-full"
+              bind:value={reference}
+              maxlength="80"
+              autocomplete="off"
+              oninput={() => (paying.wrong = null)}
+            />
+          </label>
+        {/if}
+        <button
+          class="btn btn-main px-5"
+          disabled={paying.isBusy || (isCash && stall.drawer === undefined)}
+        >
+          {button} <kbd class="key max-md:hidden">Enter</kbd>
+        </button>
+      </div>
+      <output id="says-{way.id}" class="soft">{saying}</output>
+      {#if paying.wrong !== null}<p class="text-error" role="alert">{paying.wrong}</p>{/if}
+    </form>
+  {/if}
+</div>

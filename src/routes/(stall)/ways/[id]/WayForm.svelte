@@ -1,0 +1,132 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { toast } from 'svelte-sonner';
+  import { METHODS } from '$lib/core/payment/methods';
+  import { setWay, typedWay, type WayRefusal } from '$lib/core/payment/set-way';
+  import { CASH_WAY, type WayToPay } from '$lib/core/payment/ways';
+  import { newId } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
+  import { METHOD_WORDS, wayRefusalWords } from '$lib/ui/words/way-words';
+  import RightButton from '../../RightButton.svelte';
+  import { useStall } from '../../stall.svelte';
+
+  interface Props {
+    way?: WayToPay;
+  }
+  const { way }: Props = $props();
+  const stall = useStall();
+  // svelte-ignore state_referenced_locally
+  let typed = $state({ ...typedWay(way, (amount) => stall.money.plain(amount)) });
+  let wrong = $state.raw<WayRefusal | null>(null);
+  const isCash = $derived(way?.id === CASH_WAY.id);
+  const isWrong = (field: string): boolean => wrong?.field === field;
+  const methods = METHODS.filter((method) => method !== 'cash');
+
+  async function save(lentBy?: string): Promise<void> {
+    const said = $state.snapshot(typed);
+    const outcome = await stall.daybook.append(
+      () =>
+        setWay({
+          newId,
+          id: way?.id ?? null,
+          typed: said,
+          currency: stall.business.currency,
+          ways: stall.wayRows,
+        }),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    if (!outcome.ok) {
+      wrong = 'field' in outcome.refusal ? outcome.refusal : null;
+      return;
+    }
+    await stall.daybook.settle();
+    toast(`${said.name.trim()} is so from now on. Payments so far stay as they were.`);
+    await goto('/ways');
+  }
+
+  /** What is usual for a kind of payment; all of it can be changed. */
+  function chosen(method: (typeof METHODS)[number]): void {
+    typed.method = method;
+    typed.side = method === 'card' || method === 'keyed' ? 'card' : 'cash';
+    typed.opensDrawer = method === 'cheque';
+    typed.reference = method === 'cheque' ? 'Cheque number' : '';
+    typed.needsCustomer = method === 'transfer';
+    if (typed.side === 'card') typed.givesChange = false;
+  }
+</script>
+
+<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
+  <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="What it is">
+    <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
+    {#if isCash}
+      <p class="soft self-end pb-3">It is {METHOD_WORDS.cash}.</p>
+    {:else}
+      <label class="grid gap-1 font-[560]">
+        It is
+        <select
+          class="select min-h-12 w-full"
+          value={typed.method}
+          onchange={(event) =>
+            chosen(METHODS.find((each) => each === event.currentTarget.value) ?? 'own')}
+        >
+          {#each methods as method (method)}<option value={method}>{METHOD_WORDS[method]}</option
+            >{/each}
+        </select>
+      </label>
+      <label class="grid gap-1 font-[560]">
+        It is charged
+        <select class="select min-h-12 w-full" bind:value={typed.side}>
+          <option value="cash">the cash price</option>
+          <option value="card">the card price</option>
+        </select>
+      </label>
+    {/if}
+    <Field
+      label="Reference it asks for"
+      bind:value={typed.reference}
+      maxlength={40}
+      help="What it is called: cheque number, terminal slip. Empty asks for none"
+    />
+  </section>
+  <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-labelledby="on-top">
+    <h2 id="on-top" class="sm:col-span-2">On top</h2>
+    <Field
+      label="Surcharge, percent"
+      bind:value={typed.surchargeRate}
+      inputmode="decimal"
+      isWrong={isWrong('surchargeRate')}
+    />
+    <Field
+      label="Fixed fee"
+      bind:value={typed.surchargeFixed}
+      inputmode="decimal"
+      isWrong={isWrong('surchargeFixed')}
+    />
+  </section>
+  <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-labelledby="rules">
+    <h2 id="rules" class="sm:col-span-2">At the counter, and afterwards</h2>
+    <Tick label="Only for named customers" bind:checked={typed.needsCustomer} />
+    <Tick label="Opens the drawer" bind:checked={typed.opensDrawer} />
+    <Tick
+      label="Gives change"
+      bind:checked={typed.givesChange}
+      disabled={isCash || typed.side === 'card'}
+    />
+    {#if !isCash}<Tick label="Is in use" bind:checked={typed.isActive} />{/if}
+    <Field label="Bank account that receives it" bind:value={typed.account} maxlength={80} />
+    <Field
+      label="Ledger account"
+      bind:value={typed.ledger}
+      maxlength={40}
+      help="Where the books of the business put it"
+    />
+  </section>
+  {#if way !== undefined && way.isActive && !typed.isActive}
+    <p class="sheet border-accent border-l-8">
+      It is offered at no event any more. Payments taken so far stay as they were.
+    </p>
+  {/if}
+  {#if wrong !== null}<p class="text-error" role="alert">{wayRefusalWords(wrong)}</p>{/if}
+  <RightButton right="set-up" label="Keep it so" onGo={save} />
+</form>
