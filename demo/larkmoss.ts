@@ -61,6 +61,7 @@ export const larkmoss: DemoBusiness = {
     ],
     service: null,
     tips: null,
+    carry: { perPayment: 6000, perDevice: 40_000, hours: 24 },
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
     lockAfter: 15,
@@ -78,6 +79,7 @@ export const larkmoss: DemoBusiness = {
     { id: zero, name: 'VAT zero', rate: '0', level: 'country', on: [], sort: 2, isActive: true },
   ],
   ways: waysOf(id, [
+    { name: 'Card', method: 'card', ledger: '1010', account: 'Larkmoss current account' },
     { name: 'Cheque', method: 'cheque', reference: 'Cheque number', opensDrawer: true },
     {
       name: 'Bank transfer',

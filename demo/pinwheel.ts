@@ -27,6 +27,7 @@ export const pinwheel: DemoBusiness = {
     groups: [],
     service: null,
     tips: { percents: ['10', '15', '20'], of: 'net' },
+    carry: { perPayment: 8000, perDevice: 30_000, hours: 12 },
     receiptHead: 'Pinwheel & Tail · kites and windsocks',
     receiptFoot: 'Never fly near power lines. fly@pinwheel.example',
     lockAfter: 15,
@@ -36,6 +37,7 @@ export const pinwheel: DemoBusiness = {
     { id: county, name: 'County', rate: '1.75', level: 'local', on: [], sort: 2, isActive: true },
   ],
   ways: waysOf(id, [
+    { name: 'Card', method: 'card', side: 'card', ledger: '1010' },
     {
       name: 'Card, on the fair’s terminal',
       method: 'own',

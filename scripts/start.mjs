@@ -7,6 +7,7 @@
  *
  * TLS_CERT and TLS_KEY (PEM files), HOST and ORIGIN make it reachable for phones on the same network.
  * SMTP_URL sends mail through a server; without it the demo's mail goes to a practice mailbox.
+ * ACQUIRER_URL and ACQUIRER_KEY name who authorises cards; without them the demo's are for practice.
  * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -82,8 +83,15 @@ async function main() {
   if (isStopping) return;
   const port = await chosenPort();
   const mailbox = await practiceMailbox();
+  const acquirer = await practiceAcquirer();
   const application = await step('Starting the application', () =>
-    startApplication({ databaseUrl, port, dev, smtpUrl: mailbox?.smtpUrl ?? process.env.SMTP_URL }),
+    startApplication({
+      databaseUrl,
+      port,
+      dev,
+      smtpUrl: mailbox?.smtpUrl ?? process.env.SMTP_URL,
+      acquirer,
+    }),
   );
   toStop.push(application.stop);
   const { origin } = application;
@@ -138,6 +146,15 @@ async function practiceMailbox() {
   const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
   toStop.push(mailbox.stop);
   return mailbox;
+}
+
+/** With the demo, cards go to an acquirer for practice, unless ACQUIRER_URL names another. */
+async function practiceAcquirer() {
+  if (!demo || process.env.ACQUIRER_URL) return null;
+  const { startAcquirerProcess } = await import('./setup/acquirer.mjs');
+  const acquirer = await startAcquirerProcess(join(folder, 'acquirer.ndjson'));
+  toStop.push(acquirer.stop);
+  return acquirer;
 }
 
 /** The same port at every start, since browsers keep a till's data by its address. */

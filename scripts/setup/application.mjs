@@ -41,13 +41,14 @@ export async function prepare(databaseUrl, { demo = false, wasUnclean = false })
 
 /**
  * Starts the application and waits until it answers.
- * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, dev?: boolean, quiet?: boolean, build?: string }} options
+ * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string }} options
  * @returns {Promise<Application>}
  */
 export async function startApplication({
   databaseUrl,
   port,
   smtpUrl = process.env.SMTP_URL,
+  acquirer = null,
   dev = false,
   quiet = false,
   build = 'build',
@@ -77,6 +78,7 @@ export async function startApplication({
       NODE_ENV: dev ? 'development' : 'production',
       DATABASE_URL: databaseUrl,
       ...(smtpUrl === undefined ? {} : { SMTP_URL: smtpUrl }),
+      ...(acquirer ? { ACQUIRER_URL: acquirer.url, ACQUIRER_KEY: acquirer.apiKey } : {}),
       HOST: host,
       PORT: String(port),
       ORIGIN: origin,

@@ -301,6 +301,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await desk.getByLabel('Move to').selectOption({ label: 'By the gate' });
   await expect(lines(desk)).not.toContainText('Sedum');
   await desk.keyboard.press('F4');
+  await expect(lines(desk)).not.toContainText('Viola');
   await desk.goto('/waiting');
   const gate = desk.getByRole('listitem').filter({ hasText: 'By the gate' });
   await expect(gate).toContainText('Sedum');

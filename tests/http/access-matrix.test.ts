@@ -79,6 +79,9 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/events/[id]/takings', `/api/events/${EVENT}/takings`,
                                                           '401', '404', '401', '200', '403', '401'],
   ['GET /api/kept', '/api/kept',                          '401', '200', '401', '200', '403', '401'],
+  ['GET /api/cards/key', '/api/cards/key',                '401', '503', '401', '503', '403', '401'],
+  ['POST /api/cards/payments', '/api/cards/payments',     '401', '422', '401', '422', '403', '401'],
+  ['POST /api/cards/cancel', '/api/cards/cancel',         '401', '422', '401', '422', '403', '401'],
   ['POST /api/account/sign-out', '/api/account/sign-out', '401', '401', '200', '401', '401', '200'],
 ];
 

@@ -6,6 +6,7 @@ import { prepare, startApplication } from '../../scripts/setup/application.mjs';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { ROOT, wait } from '../../scripts/setup/run.mjs';
+import { startAcquirerProcess } from '../../scripts/setup/acquirer.mjs';
 import { startMailbox } from '../../standins/mailbox/mailbox.mjs';
 import { openDatabase, type Database } from '../../src/lib/server/database/database';
 
@@ -27,6 +28,8 @@ export class RunningTill {
     readonly build: string,
     /** Where all mail ends up. */
     readonly mailbox: Awaited<ReturnType<typeof startMailbox>>,
+    /** Who takes the cards; a process of its own. */
+    readonly acquirer: Awaited<ReturnType<typeof startAcquirerProcess>>,
     readonly endDatabase: () => Promise<void>,
   ) {}
 
@@ -41,6 +44,7 @@ export class RunningTill {
       }
     }
     const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
+    const acquirer = await startAcquirerProcess(join(folder, 'acquirer.ndjson'));
     const port = await freePort();
     const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
     const till = new RunningTill(
@@ -51,7 +55,9 @@ export class RunningTill {
       codes,
       build,
       mailbox,
+      acquirer,
       async () => {
+        await acquirer.stop();
         await mailbox.stop();
         await server.stop();
         rmSync(folder, { recursive: true, force: true });
@@ -65,7 +71,14 @@ export class RunningTill {
   async startServer(): Promise<void> {
     const { databaseUrl, port, build } = this;
     const { smtpUrl } = this.mailbox;
-    this.#application = await startApplication({ databaseUrl, port, build, smtpUrl, quiet: true });
+    this.#application = await startApplication({
+      databaseUrl,
+      port,
+      build,
+      smtpUrl,
+      acquirer: this.acquirer,
+      quiet: true,
+    });
   }
 
   /** As a power cut would: nothing is flushed, nobody is told. */

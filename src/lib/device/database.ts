@@ -59,6 +59,13 @@ export interface Founding extends Omit<FoundBusiness, 'newId'> {
   readonly deviceName: string;
 }
 
+/** The acquirer's public key, as a JSON Web Key. */
+export interface CardKey {
+  readonly key: JsonWebKey;
+  /** A stand-in takes the place of acquirer and reader. */
+  readonly isPractice: boolean;
+}
+
 export interface Meta {
   readonly identity: Identity;
   /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
@@ -73,6 +80,8 @@ export interface Meta {
   readonly founding: Founding;
   /** This device has been shut out and has wiped what it knew. */
   readonly shutOut: boolean;
+  /** What cards are sealed with; missing until it has been asked for. */
+  readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */
   readonly pinTries: Readonly<Record<string, Tries>>;
 }

@@ -5,6 +5,7 @@ import { Accounts } from './access/accounts';
 import { Enrolment } from './access/enrolment';
 import { Limits } from './access/limits';
 import { Passkeys } from './access/passkeys';
+import { httpAcquirer, type Acquirer } from './cards/acquirer';
 import { openDatabase, type Database } from './database/database';
 import { smtpMailer, type Mailer } from './mail/mailer';
 import { settingsFrom } from './settings';
@@ -16,6 +17,8 @@ export interface Services {
   readonly accounts: Accounts;
   readonly passkeys: Passkeys;
   readonly limits: Limits;
+  /** Null if nobody takes cards for this server. */
+  readonly acquirer: Acquirer | null;
   /** Null if this server sends no mail. */
   readonly mailer: Mailer | null;
 }
@@ -38,6 +41,10 @@ export function services(): Services {
       accounts: new Accounts(database, enrolment),
       passkeys: new Passkeys(database),
       limits: new Limits(database),
+      acquirer:
+        settings.acquirer === null
+          ? null
+          : httpAcquirer(settings.acquirer.url, settings.acquirer.key),
       mailer: settings.smtpUrl === null ? null : smtpMailer(settings.smtpUrl, settings.mailFrom),
     };
   }

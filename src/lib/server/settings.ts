@@ -5,6 +5,8 @@ export interface Settings {
   readonly databaseTimeout: number;
   /** Where mail goes out, or null if none is sent. */
   readonly smtpUrl: string | null;
+  /** Who authorises cards, or null if nobody does. */
+  readonly acquirer: { readonly url: string; readonly key: string } | null;
   /** The sender of our mail. */
   readonly mailFrom: string;
 }
@@ -18,9 +20,12 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
         '"npm run demo" sets it by itself.',
     );
   }
+  const acquirerUrl = env['ACQUIRER_URL'] === '' ? undefined : env['ACQUIRER_URL'];
   return {
     databaseUrl,
     databaseTimeout: 15_000,
+    acquirer:
+      acquirerUrl === undefined ? null : { url: acquirerUrl, key: env['ACQUIRER_KEY'] ?? '' },
     smtpUrl: env['SMTP_URL'] ?? null,
     mailFrom: env['MAIL_FROM'] ?? 'Stall Till <no-reply@stall-till.example>',
   };

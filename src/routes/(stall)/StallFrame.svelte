@@ -4,6 +4,8 @@
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
+  import { doCardErrands } from '$lib/device/cards/card-errands';
+  import { cardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
   import { finishFounding } from '$lib/device/sign-up';
   import { shareSync } from '$lib/device/sync/shared-sync';
@@ -30,13 +32,20 @@
   $effect(() => {
     const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
     stall.tryAgain = sync.tryAgain;
+    const errands = new AbortController();
+    doCardErrands(stall.daybook, stall.transport, () => stall.business.currency, errands.signal);
+    // Asked for while there is network, so that cards can be read when there is none.
+    void cardKey(db, stall.transport);
     // What a window that died had written but not yet applied.
     finishFounding(db)
       .then(() => stall.daybook.settle())
       .catch((error: unknown) => console.error('the rows will follow later:', error))
       .then(() => applyKept(db))
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
-    return sync.end;
+    return () => {
+      errands.abort();
+      sync.end();
+    };
   });
 
   /** The screen that was locked is there again; the list of people has done its work. */

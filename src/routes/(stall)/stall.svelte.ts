@@ -17,6 +17,7 @@ import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
 import type { Standing } from '$lib/ui/words/sync-words';
 import { moneyWords } from '$lib/ui/words/money-words';
+import { hasFavours } from '$lib/core/slip/open-slip';
 import { OpenSlipState } from './open-slip.svelte';
 
 const KEY = Symbol('stall');
@@ -194,7 +195,7 @@ export class Stall {
   /** Rights that the open slip asks for and that neither the seller nor a lender has. */
   readonly slipLacks: readonly Right[] = $derived.by(() => {
     const { current, quote } = this.slip;
-    if (this.staff.length === 0 || quote === null) return [];
+    if (this.staff.length === 0 || quote === null || !hasFavours(current)) return [];
     const lender = this.#staff.value.find(({ id }) => id === current.lentBy);
     const sold = current.lines.flatMap(({ listPrice }, at) => {
       const line = quote.cash.lines[at];
@@ -248,6 +249,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   groups: [],
   service: null,
   tips: null,
+  carry: null,
   receiptHead: '',
   receiptFoot: '',
   lockAfter: 0,

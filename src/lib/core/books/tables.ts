@@ -62,6 +62,11 @@ export interface Tips {
   readonly percents: readonly string[];
   readonly of: 'total' | 'net';
 }
+export interface Carry {
+  readonly perPayment: number;
+  readonly perDevice: number;
+  readonly hours: number;
+}
 /** What a card payment leaves behind. */
 export type CardFacts = Immutable<NonNullable<z.infer<(typeof paymentTaken)['body']>['card']>>;
 export type Service = Discount & { readonly taxes: readonly string[] };
@@ -90,6 +95,7 @@ export const tables = {
       groups: json<readonly GroupDiscount[]>([]),
       service: json<Service | null>(null),
       tips: json<Tips | null>(null),
+      carry: json<Carry | null>(null),
       receiptHead: text(500),
       receiptFoot: text(500),
       lockAfter: whole(),
@@ -432,6 +438,38 @@ export const tables = {
       card: json<CardFacts | null>(null),
     },
     { indexes: ['event', 'slip'], keep: 'recent' },
+  ),
+  /** Card payments, each from being asked for to what became of it. The id is the payment's. */
+  cardPayments: records(
+    {
+      asked: {
+        slip: id(),
+        way: text(40),
+        event: textOrNull(40),
+        device: id(),
+        by: textOrNull(40),
+        at: text(30),
+        amount: whole(),
+      },
+      taken: {
+        takenState: text(10),
+        scheme: text(20),
+        last4: text(4),
+        clears: whole(),
+        customer: textOrNull(40),
+        sealed: text(4000),
+      },
+      reversed: { isReversed: flag() },
+      result: {
+        state: text(10),
+        resultAmount: whole(),
+        approval: text(12),
+        acquirer: text(64),
+        reason: text(120),
+        resultAt: text(30),
+      },
+    },
+    { indexes: ['device', 'event'] },
   ),
   /** Parts that were given back. */
   reversals: facts(

@@ -31,6 +31,7 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     groups: [],
     service: null,
     tips: null,
+    carry: null,
     receiptHead: name,
     receiptFoot: '',
     lockAfter: 0,

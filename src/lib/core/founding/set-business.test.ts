@@ -35,6 +35,9 @@ const typed: TypedBusiness = {
   serviceTaxes: [],
   tips: '',
   tipsOf: 'total',
+  carryEach: '',
+  carryAll: '',
+  carryHours: '24',
   receiptHead: '',
   receiptFoot: '',
 };

@@ -1,8 +1,9 @@
 /** How the business prices, rounds and heads its receipts, and its taxes: commands. */
-import type { Row } from '../books/tables';
+import type { Carry, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { isKnownCurrency } from '../money/currency';
+import { readAmount } from '../money/amount-text';
 import { ANY_RATE, readPercent } from '../money/percent';
 import { rateOf } from '../money/units';
 
@@ -11,6 +12,8 @@ export type BusinessRefusal = { readonly field: string } & (
   | { readonly code: 'business/rate-wrong'; readonly typed: string }
   | { readonly code: 'business/step-wrong'; readonly typed: string }
   | { readonly code: 'business/tips-wrong'; readonly typed: string }
+  | { readonly code: 'business/amount-wrong'; readonly typed: string }
+  | { readonly code: 'business/hours-wrong'; readonly typed: string }
   | { readonly code: 'business/currency-wrong'; readonly typed: string }
   | { readonly code: 'tax/taken'; readonly name: string }
   | { readonly code: 'maker/number-wrong'; readonly typed: string }
@@ -45,6 +48,10 @@ export interface TypedBusiness {
   /** Percentages that are offered as tips, apart by blanks; empty asks for none. */
   readonly tips: string;
   readonly tipsOf: 'total' | 'net';
+  /** Amounts that cards may be taken for with no network; the first one empty takes none. */
+  readonly carryEach: string;
+  readonly carryAll: string;
+  readonly carryHours: string;
   readonly receiptHead: string;
   readonly receiptFoot: string;
 }
@@ -79,7 +86,16 @@ export function setBusiness(
   const tips = percents.map((part) => readPercent(part));
   if (tips.includes(null) || tips.length > 6)
     return refuse({ code: 'business/tips-wrong', field: 'tips', typed: typed.tips });
-  const { serviceTaxes, tipsOf, ...rest } = typed;
+  const carry = carryIn(typed);
+  if (carry !== null && 'code' in carry) return refuse(carry);
+  const {
+    serviceTaxes,
+    tipsOf,
+    carryEach: _each,
+    carryAll: _all,
+    carryHours: _hours,
+    ...rest
+  } = typed;
   const service = rateOf(percent) === 0 ? null : { percent, taxes: serviceTaxes };
   const body: BodyOf<'business.set'> = {
     ...rest,
@@ -89,11 +105,25 @@ export function setBusiness(
     groups,
     service,
     tips: tips.length === 0 ? null : { percents: tips.filter((each) => each !== null), of: tipsOf },
+    carry,
     receiptHead: typed.receiptHead.slice(0, 500),
     receiptFoot: typed.receiptFoot.slice(0, 500),
     lockAfter,
   };
   return { ok: true, drafts: [draft('business.set', newId(), null, body)] };
+}
+
+/** What may be carried with no network; null takes none. */
+function carryIn(typed: TypedBusiness): Carry | null | BusinessRefusal {
+  const { carryEach, carryAll, carryHours, currency } = typed;
+  if (carryEach.trim() === '') return null;
+  const [each, all] = [readAmount(carryEach, currency), readAmount(carryAll, currency)];
+  if (!each.ok) return { code: 'business/amount-wrong', field: 'carryEach', typed: carryEach };
+  if (!all.ok) return { code: 'business/amount-wrong', field: 'carryAll', typed: carryAll };
+  const hours = Number(carryHours);
+  if (!Number.isInteger(hours) || hours < 1 || hours > 720)
+    return { code: 'business/hours-wrong', field: 'carryHours', typed: carryHours };
+  return { perPayment: each.amount, perDevice: all.amount, hours };
 }
 
 export interface TypedTax {

@@ -60,7 +60,10 @@ const needs: Needs = {
   'slip.gone': nothing,
   'sale.rung': ({ body }, by) =>
     saleRights(body.lines, by?.discountUpTo ?? '0', body.isUpliftWaived === true),
-  'payment.taken': nothing,
+  'payment.asked': nothing,
+  // Beyond what the vendor lets devices carry, somebody must take the risk on.
+  'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
+  'payment.result': nothing,
   'payment.reversed': nothing,
   'looseEnd.settled': setUp,
 };

@@ -11,6 +11,7 @@ export const RIGHTS = [
   'sale.void',
   'cash.out',
   'cash.expected',
+  'card.carry',
   'set-up',
 ] as const;
 export type Right = (typeof RIGHTS)[number];

@@ -35,6 +35,7 @@ export function givePartsBack({ newId, slip, event, parts, reason }: GivePartsBa
       tip: part.tip,
       amount: paidWith(part),
       reason: reason.trim().slice(0, 200),
+      isCard: part.card !== null,
     }),
   );
   const left = (slip.paid ?? []).filter(({ id }) => !parts.includes(id));

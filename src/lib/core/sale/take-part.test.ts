@@ -86,6 +86,15 @@ describe('a part of a payment', () => {
     assert.equal(last.part.change, 360);
   });
 
+  it('of a share clears no more than the share, and gives change on what is over', () => {
+    const { part, left } = done({ amount: 2000, upTo: 880, share: 1 });
+    assert.deepEqual(
+      [part.clears, part.charge, part.change, part.share, left],
+      [880, 2000, 1120, 1, 1760],
+    );
+    assert.equal(code(take({ way: CARD_WAY, amount: 881, upTo: 880 })), 'pay/more-than-left');
+  });
+
   it('takes the tip on top and apart, and asks for it once', () => {
     const slip = sayOfSlip(slipOf(2640), { tip: 300 });
     const first = done({ slip, way: CARD_WAY, amount: 1000, tip: 300 });

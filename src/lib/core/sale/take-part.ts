@@ -6,7 +6,9 @@ import {
   takeNext,
   type PartTaken as PaymentPart,
   type PaymentRefusal,
+  type Running,
   type Totals,
+  type WayRules,
 } from '../payment/pay';
 import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
 import type { Quote, SlipTax } from '../pricing/slip';
@@ -27,6 +29,8 @@ export interface TakePart extends SaleSurroundings {
    * that is left.
    */
   readonly amount: number | null;
+  /** Minor units that this part clears at most, where somebody pays a share; null is all that is left. */
+  readonly upTo?: number | null;
   /** On top, apart from what is owed. */
   readonly tip?: number;
   readonly reference?: string;
@@ -85,14 +89,26 @@ export function wouldTake(
   cashStep: number,
   way: WayToPay,
   amount: number | null,
+  upTo: number | null = null,
 ): PaymentPart | PaymentRefusal['error'] {
   const totals = totalsOf(quote, slip, cashStep);
-  return takeNext(
-    totals,
-    rulesOf(way),
-    amount ?? undefined,
-    goOn(totals.cashTotal, slip.paid ?? []),
-  );
+  const running = goOn(totals.cashTotal, slip.paid ?? []);
+  return takeUpTo(totals, rulesOf(way), amount, upTo, running);
+}
+
+/** As `takeNext`, but of what is left this part sees no more than `upTo`. */
+function takeUpTo(
+  totals: Totals,
+  way: WayRules,
+  amount: number | null,
+  upTo: number | null,
+  running: Running,
+): PaymentPart | PaymentRefusal['error'] {
+  const all = running.left;
+  running.left = Math.min(all, upTo ?? all);
+  const taken = takeNext(totals, way, amount ?? undefined, running);
+  running.left = typeof taken === 'string' ? all : all - taken.clears;
+  return taken;
 }
 
 /**
@@ -102,7 +118,8 @@ export function wouldTake(
  * Units: minor units; docs/rules.md, "Payment".
  */
 export function takePart(command: TakePart): PartOutcome {
-  const { slip, pricing, taxes, way, event, newId, amount, tip = 0, share = null } = command;
+  const { slip, pricing, taxes, way, event, newId, amount, upTo = null, tip = 0 } = command;
+  const { share = null } = command;
   if (slip.lines.length === 0) return refuse({ code: 'sale/nothing-on-it' });
   const fault = asksFor(command);
   if (fault !== null) return refuse(fault);
@@ -112,8 +129,9 @@ export function takePart(command: TakePart): PartOutcome {
   const running = goOn(totals.cashTotal, paid);
   if (running.left <= 0) return refuse({ code: 'pay/nothing-left' });
   const rules = rulesOf(way);
-  const taken = takeNext(totals, rules, amount ?? undefined, running);
-  if (typeof taken === 'string') return refuse(refusalOf(taken, running.left, way));
+  const taken = takeUpTo(totals, rules, amount, upTo, running);
+  if (typeof taken === 'string')
+    return refuse(refusalOf(taken, Math.min(running.left, upTo ?? running.left), way));
   const method = methodOf(way);
   const part: PaidPart = {
     id: command.id ?? newId(),

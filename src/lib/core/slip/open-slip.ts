@@ -281,6 +281,12 @@ export function withoutFavours(slip: OpenSlip): OpenSlip {
   return { ...slip, lines, discount: undefined, lentBy: undefined, isUpliftWaived: undefined };
 }
 
+/** Whether there is anything on it that could ask for a right. */
+export const hasFavours = ({ discount, isUpliftWaived, lines }: OpenSlip): boolean =>
+  discount !== undefined ||
+  isUpliftWaived === true ||
+  lines.some((line) => line.discount !== undefined || line.listPrice !== undefined);
+
 const without = (line: OpenLine, field: 'listPrice'): OpenLine => {
   const { [field]: _gone, ...rest } = line;
   return rest;

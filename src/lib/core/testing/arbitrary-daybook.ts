@@ -85,6 +85,11 @@ type Step =
       readonly tip: number;
       readonly isGivenBack: boolean;
     }
+  | {
+      readonly does: 'card';
+      readonly card: number;
+      readonly became: 'asked' | 'captured' | 'declined' | 'reversed';
+    }
   | { readonly does: 'way'; readonly way: number; readonly surcharge: number }
   | { readonly does: 'category'; readonly category: number; readonly name: string }
   | { readonly does: 'price'; readonly item: number; readonly price: number }
@@ -124,6 +129,11 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     clears: fc.integer({ min: 1, max: 99 }),
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
+  }),
+  fc.record({
+    does: fc.constant('card' as const),
+    card: fc.integer({ min: 1, max: 2 }),
+    became: fc.constantFrom('asked', 'captured', 'declined', 'reversed'),
   }),
   fc.record({
     does: fc.constant('way' as const),
@@ -244,6 +254,16 @@ export class DeviceWriter {
         return this.sale(what.goods, what.over, now);
       case 'parts':
         return this.#parts(what, now);
+      case 'card': {
+        const payment = idOf(40, what.card);
+        if (what.became === 'asked') {
+          const body = { payment, slip: idOf(20, 1), way: CARD_WAY.id, amount: 1234 };
+          return [draft('payment.asked', this.newId(), EVENT, body)];
+        }
+        const said = { amount: 1234, approval: '123456', acquirer: 'a', reason: '' };
+        const body = { payment, state: what.became, ...said };
+        return [draft('payment.result', this.newId(), EVENT, body)];
+      }
       case 'way': {
         const { setStamp: _stamp, ...body } = CARD_WAY;
         const id = idOf(32, what.way);

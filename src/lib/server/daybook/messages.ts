@@ -44,6 +44,7 @@ const deeds: Readonly<Record<Right, string>> = {
   'sale.void': 'void a sale',
   'cash.out': 'take cash out',
   'cash.expected': 'see what should be in the drawer',
+  'card.carry': 'take cards beyond the limit with no network',
   'set-up': 'change the set-up',
 };
 

@@ -41,4 +41,7 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/sync/unsent': 'device that was shut out',
   'GET /api/events/[id]/takings': 'device',
   'GET /api/kept': 'device',
+  'GET /api/cards/key': 'device',
+  'POST /api/cards/payments': 'device',
+  'POST /api/cards/cancel': 'device',
 };

@@ -13,6 +13,10 @@ export function businessRefusalWords(refusal: BusinessRefusal): string {
       return `“${refusal.typed}” is not a currency by ISO 4217, such as GBP.`;
     case 'business/tips-wrong':
       return `“${refusal.typed}” are not percentages; type up to six apart by blanks, such as 10 15 20.`;
+    case 'business/amount-wrong':
+      return `“${refusal.typed}” is not an amount; type figures such as 60 or 400.`;
+    case 'business/hours-wrong':
+      return `“${refusal.typed}” is not a number of hours from 1 to 720.`;
     case 'tax/taken':
       return `There is a tax called ${refusal.name} already.`;
     case 'maker/number-wrong':

@@ -1,5 +1,6 @@
 /** Words about parts of a payment. */
 import type { PaidPart } from '../../core/slip/open-slip';
+import type { CardLooseEnd, CarryRefusal } from '../../core/payment/carry';
 import type { ShareRefusal } from '../../core/payment/shares';
 import type { MoneyWords } from './money-words';
 
@@ -28,6 +29,49 @@ const CARD_STATES = {
   authorised: 'held, to be taken later',
   deferred: 'carried until there is network',
 } as const;
+
+/** What carrying a card would mean. */
+export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): string {
+  switch (refusal?.code) {
+    case undefined:
+      return 'It can be carried: it is sent by itself once there is network, and is your risk until then.';
+    case 'carry/none':
+      return 'This business takes no cards with no network; another way to pay is needed.';
+    case 'carry/too-much':
+      return `That is more than the ${money.text(refusal.most)} that one card may be carried for; somebody with the right to it can go over.`;
+    case 'carry/over':
+      return `With it this device would carry more than ${money.text(refusal.most)}; somebody with the right to it can go over.`;
+    case 'carry/too-old':
+      return `What is carried is older than ${String(refusal.hours)} hours; somebody with the right to it can go over.`;
+  }
+}
+
+export const CARD_END_TITLES: Readonly<Record<CardLooseEnd['is'], string>> = {
+  'declined after it was taken': 'A card was declined after the goods had gone',
+  'approved in part': 'A card was good for part of what it was taken for',
+  'not sent yet': 'A card has not been sent yet',
+  'perhaps charged': 'A card may have been charged',
+  'still to be given back': 'A card is still to be given back',
+};
+
+/** What happened, in a sentence or two, and what is to be done about it. */
+export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): string {
+  const { amount, resultAmount, scheme, last4, reason } = payment;
+  const card = last4 === '' ? 'A card' : `${scheme} ending ${last4}`;
+  const sum = money.text(amount);
+  switch (is) {
+    case 'declined after it was taken':
+      return `${card} was taken for ${sum} with no network, and declined afterwards: ${reason || 'no reason was given'}. Ask whoever bought for another way to pay.`;
+    case 'approved in part':
+      return `${card} was taken for ${sum} with no network, and only ${money.text(resultAmount)} was approved. ${money.text(amount - resultAmount)} is still owed.`;
+    case 'not sent yet':
+      return `${card} was taken for ${sum} with no network. It is sent by itself by the device that took it, once that has network.`;
+    case 'perhaps charged':
+      return `${sum} was asked of a card and nobody heard the end of it. The device that asked undoes it by itself, once it has network.`;
+    case 'still to be given back':
+      return `${card} was charged ${sum}, and that was given back at the counter. The acquirer is told by itself, once the device has network.`;
+  }
+}
 
 export function shareRefusalWords(refusal: ShareRefusal, money: MoneyWords): string {
   switch (refusal.code) {

@@ -18,6 +18,7 @@ export const rightWords: Readonly<Record<Right, string>> = {
   'sale.void': 'void a sale',
   'cash.out': 'take cash out of the drawer',
   'cash.expected': 'see what should be in the drawer before counting it',
+  'card.carry': 'take cards beyond the limit while there is no network',
   'set-up': 'change goods, prices, people and events',
 };
 

@@ -26,6 +26,9 @@
     serviceTaxes: [...(start.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id))],
     tips: start.tips === null ? '' : start.tips.percents.join(' '),
     tipsOf: start.tips?.of ?? ('total' as const),
+    carryEach: start.carry === null ? '' : stall.money.plain(start.carry.perPayment),
+    carryAll: start.carry === null ? '' : stall.money.plain(start.carry.perDevice),
+    carryHours: String(start.carry?.hours ?? 24),
     receiptHead: start.receiptHead,
     receiptFoot: start.receiptFoot,
   });
@@ -162,6 +165,34 @@
     </label>
     <Field label="Head of receipts" bind:value={typed.receiptHead} maxlength={500} />
     <Field label="Foot of receipts" bind:value={typed.receiptFoot} maxlength={500} />
+  </section>
+  <section class="sheet grid gap-4 sm:grid-cols-3" aria-labelledby="carry">
+    <div class="sm:col-span-3">
+      <h2 id="carry">Cards with no network</h2>
+      <p class="soft">
+        Nobody can be asked then whether a card is good. They are sent as soon as there is network;
+        what is declined afterwards is your risk.
+      </p>
+    </div>
+    <Field
+      label="At most for one payment"
+      bind:value={typed.carryEach}
+      inputmode="decimal"
+      help="Empty takes none"
+      isWrong={isWrong('carryEach')}
+    />
+    <Field
+      label="Together, on one device"
+      bind:value={typed.carryAll}
+      inputmode="decimal"
+      isWrong={isWrong('carryAll')}
+    />
+    <Field
+      label="For so many hours"
+      bind:value={typed.carryHours}
+      inputmode="numeric"
+      isWrong={isWrong('carryHours')}
+    />
   </section>
   {#if isCurrencyChanged}
     <p class="sheet border-accent border-l-8">

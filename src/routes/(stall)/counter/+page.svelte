@@ -1,148 +1,32 @@
 <script lang="ts">
-  import { tick, type ComponentProps } from 'svelte';
+  import { tick } from 'svelte';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand } from '$lib/core/entry-line/understand';
-  import { isKnown, stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/todays-event';
   import { quantityOf } from '$lib/core/money/units';
-  import { priceOn } from '$lib/core/pricing/two-prices';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
   import Tag from '$lib/ui/counter/Tag.svelte';
-  import { painted } from '$lib/ui/frame/painted';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
   import ItemSheet from './ItemSheet.svelte';
   import KeyList from './KeyList.svelte';
   import SlipPaper from './SlipPaper.svelte';
   import { setAside } from './keep-slip';
+  import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
   import { takeCash } from './take-part';
-
-  type OnTable = Pick<
-    ComponentProps<typeof Tag>,
-    'item' | 'left' | 'onSlip' | 'width' | 'other' | 'picture'
-  >;
 
   const stall = useStall();
   const { db, slip } = stall;
   const money = $derived(stall.money);
 
-  const tables = live(() => () => db.books.tables.toArray(), []);
-  const shown = $derived(
-    tables.value
-      .filter((table) => isKnown(table) && table.isActive && isHere(table))
-      .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)),
-  );
-  /** An event that has tables of its own shows those alone. */
-  const hasOwn = $derived(
-    tables.value.some(
-      ({ event, isActive }) => isActive && event !== null && event === stall.event?.id,
-    ),
-  );
-  const isHere = ({ event }: Row<'tables'>): boolean =>
-    hasOwn ? event === stall.event?.id : event === null;
-  let chosen = $state<string | null>(null);
-  const table = $derived(shown.find(({ id }) => id === chosen) ?? shown[0]);
-
-  const items = live(() => {
-    const ids = table?.goods.map(({ item }) => item) ?? [];
-    return async () =>
-      new Map(
-        (await db.books.items.bulkGet(ids)).flatMap((item) => (item ? [[item.id, item]] : [])),
-      );
-  }, new Map<string, Row<'items'>>());
-  // All goods are only needed for typing: they are read when the table is on the screen.
-  let isPainted = $state(false);
-  $effect(() => {
-    if (!items.isRead) return;
-    const timer = setTimeout(() => (isPainted = true), 60);
-    return () => clearTimeout(timer);
-  });
-  const all = live(() => {
-    const wanted = isPainted;
-    return () => (wanted ? db.books.items.toArray() : []);
-  }, []);
-  const goods = $derived(goodsOf(all.value));
-
-  const variants = $derived.by(() => {
-    const byItem = new Map<string, string[]>();
-    for (const { id, variantOf, isActive } of all.value) {
-      if (variantOf === null || !isActive) continue;
-      byItem.set(variantOf, [...(byItem.get(variantOf) ?? []), id]);
-    }
-    return byItem;
-  });
-  const photos = live(() => {
-    const ids = table?.goods.map(({ item }) => item) ?? [];
-    return async () =>
-      new Map(
-        (await db.books.photos.bulkGet(ids)).flatMap((row) =>
-          row?.picture ? [[row.id, row.picture.data]] : [],
-        ),
-      );
-  }, new Map<string, string>());
-  /** The price that was not typed, where there are two. */
-  function otherPriceOf(item: Row<'items'>): OnTable['other'] {
-    const { typedSide, uplift } = stall.business;
-    if (uplift === '0' && item.otherPrice === null) return null;
-    const typedIn = typedSide === 'card' ? 'card' : 'cash';
-    const side = typedIn === 'card' ? 'cash' : 'card';
-    const prices = { typedSide: typedIn, uplift } as const;
-    return { side, price: priceOn(side, item.price, prices, item.otherPrice ?? undefined) };
-  }
-  const stock = live(() => {
-    const place = stall.event?.id;
-    const keys =
-      place === undefined
-        ? []
-        : (table?.goods ?? []).flatMap(({ item }) =>
-            [item, ...(variants.get(item) ?? [])].map((id) => [place, id] as const),
-          );
-    return async () =>
-      new Map(
-        (await db.books.stock.bulkGet([...keys])).flatMap((row) =>
-          row ? [[row.item, row.quantity]] : [],
-        ),
-      );
-  }, new Map<string, number>());
-
-  /** What the tags say of the slip; the slip itself is painted first. */
-  let onSlip = $state.raw(slip.onSlip);
-  $effect(() => {
-    void slip.current;
-    void painted().then(() => (onSlip = slip.onSlip));
-  });
-  /** What lies on the table. What has not changed stays the same object, so that nothing redraws it. */
-  let before = new Map<string, OnTable>();
-  const laidOut = $derived.by(() => {
-    const now = (table?.goods ?? []).flatMap(({ item: id, width }): OnTable[] => {
-      const item = items.value.get(id);
-      if (item?.isActive !== true) return [];
-      // What has variants is as many as they are together.
-      const ids = item.choices.length === 0 ? [id] : (variants.get(id) ?? []);
-      const sum = (of: ReadonlyMap<string, number>): number =>
-        ids.reduce((all, each) => all + (of.get(each) ?? 0), 0);
-      const left = item.isStocked && ids.length > 0 ? sum(stock.value) : null;
-      const taken = sum(onSlip);
-      const picture = photos.value.get(id) ?? null;
-      const other = otherPriceOf(item);
-      const was = before.get(id);
-      const isSame =
-        was?.item === item &&
-        was.left === left &&
-        was.onSlip === taken &&
-        was.width === width &&
-        was.picture === picture &&
-        was.other?.price === other?.price;
-      return [isSame ? was : { item, left, onSlip: taken, width, other, picture }];
-    });
-    before = new Map(now.map((each) => [each.item.id, each]));
-    return now;
-  });
+  const table = new OnTable(stall);
+  const goods = $derived(goodsOf(table.all));
 
   let typed = $state('');
   let field = $state<HTMLInputElement>();
@@ -284,8 +168,7 @@
     const [dx, dy] = [event.clientX - swipeFrom.x, event.clientY - swipeFrom.y];
     swipeFrom = null;
     if (Math.abs(dx) < 70 || Math.abs(dy) > Math.abs(dx) / 2) return;
-    const at = shown.findIndex(({ id }) => id === table?.id) + (dx < 0 ? 1 : -1);
-    chosen = shown[at]?.id ?? chosen;
+    table.turn(dx < 0 ? 1 : -1);
   }
 </script>
 
@@ -330,13 +213,13 @@
     {/if}
     <div
       class="goods grid min-h-0 flex-1 content-start gap-2 overflow-y-auto pb-2 md:gap-3"
-      data-size={table?.size ?? 'middle'}
+      data-size={table.table?.size ?? 'middle'}
       data-testid="goods"
     >
-      {#each laidOut as { item, left, onSlip, width, other, picture } (item.id)}
+      {#each table.laidOut as { item, left, onSlip, width, other, picture } (item.id)}
         <Tag {item} {left} {onSlip} {width} {other} {picture} {money} ontap={tap} />
       {:else}
-        {#if tables.isRead}
+        {#if table.isRead}
           <p class="sheet col-span-full">
             No goods are laid out yet. Type a name or an amount above to sell.
           </p>
@@ -344,16 +227,16 @@
       {/each}
     </div>
     <div class="flex gap-1 overflow-x-auto" role="tablist" aria-label="Tables">
-      {#each shown as { id, name } (id)}
+      {#each table.tables as { id, name } (id)}
         <button
           type="button"
           role="tab"
-          aria-selected={id === table?.id}
+          aria-selected={id === table.table?.id}
           class={[
             'min-h-12 rounded-t-xl border-t-4 px-4 font-[560] whitespace-nowrap',
-            id === table?.id ? 'bg-card border-primary' : 'soft border-transparent',
+            id === table.table?.id ? 'bg-card border-primary' : 'soft border-transparent',
           ]}
-          onclick={() => (chosen = id)}
+          onclick={() => table.choose(id)}
         >
           {name}
         </button>
@@ -376,7 +259,7 @@
   <ItemSheet
     {item}
     {quantity}
-    items={all.value}
+    items={table.all}
     onput={(chosen, many, said) => {
       put(chosen, many, said);
       sheet = null;

@@ -12,6 +12,14 @@
   }
   const { line }: Props = $props();
   const stall = useStall();
+  async function move(to: string): Promise<void> {
+    try {
+      await moveLineTo(stall, line, to);
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      wrong = `It stays on this slip, since the device would not write: ${why}`;
+    }
+  }
   const { slip, db } = stall;
   const money = $derived(stall.money);
   // All start afresh when the line changes, whoever changed it.
@@ -157,7 +165,7 @@
       <select
         class="select min-h-12 w-full"
         value=""
-        onchange={(event) => moveLineTo(stall, line, event.currentTarget.value)}
+        onchange={(event) => move(event.currentTarget.value)}
       >
         <option value="">another tab …</option>
         {#each tabs.value as tab (tab.id)}<option value={tab.id}>{tab.name}</option>{/each}

@@ -33,10 +33,12 @@ export type PartTaken =
 
 export type AskedPart = Pick<
   TakePart,
-  'way' | 'amount' | 'tip' | 'reference' | 'share' | 'card'
+  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card'
 > & {
   /** The payment's id, where it was told to others before. */
   readonly id?: string;
+  /** The colleague who lent the right to this. */
+  readonly lentBy?: string;
 };
 
 let isTaking = false;
@@ -47,11 +49,15 @@ let isTaking = false;
  */
 export async function takePartOf(stall: Stall, asked: AskedPart): Promise<PartTaken> {
   let done: PartDone | null = null;
-  return await writing(stall, (slip, surroundings, drawer) => {
-    const outcome = takePart({ ...asked, ...surroundings, slip, drawer });
-    if (outcome.ok) done = outcome;
-    return outcome;
-  }).then((written) => {
+  return await writing(
+    stall,
+    (slip, surroundings, drawer) => {
+      const outcome = takePart({ ...asked, ...surroundings, slip, drawer });
+      if (outcome.ok) done = outcome;
+      return outcome;
+    },
+    asked.lentBy,
+  ).then((written) => {
     if (!written.ok || done === null) return written.ok ? GONE : written;
     const { part, left, total } = done;
     return { ok: true, part, left, total, number: written.number, sale: written.sale };
@@ -118,6 +124,7 @@ async function writing(
     surroundings: SaleSurroundings & { readonly newId: () => string },
     drawer: string | null,
   ) => Made,
+  lender?: string,
 ): Promise<Written> {
   const { event, slip, business: pricing, taxes, identity } = stall;
   if (event === undefined || stageOf(event) !== 'trading')
@@ -128,6 +135,7 @@ async function writing(
   try {
     await slip.saved();
     const [open, revision] = [slip.current, slip.revision];
+    const lentBy = lender ?? open.lentBy;
     let made: Made | null = null;
     let number = 0;
     const written = await stall.daybook.append(
@@ -142,7 +150,7 @@ async function writing(
         settles: open.id,
         revision,
         leaves: () => (made?.ok === true ? made.slip : null),
-        ...(open.lentBy === undefined ? {} : { lentBy: open.lentBy }),
+        ...(lentBy === undefined ? {} : { lentBy }),
       },
     );
     if (!written.ok) return written;

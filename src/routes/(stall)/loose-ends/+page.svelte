@@ -2,22 +2,30 @@
   import { keptAnswerSchema } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
+  import { openCardEnds } from '$lib/core/payment/carry';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
   import type { Settlement } from '$lib/core/daybook/kinds/loose-end-settled';
   import { useStall } from '../stall.svelte';
+  import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
   import KeptCard from './KeptCard.svelte';
 
   const stall = useStall();
   const { db } = stall;
+  /** A card that was asked for this lately may still be under way. */
+  const A_MINUTE = 60_000;
   let asked = $state.raw<readonly KeptEntry[] | null>(null);
   let says = $state('');
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
   const twice = $derived(soldTwice(sales.value, settlements.value));
+  const cards = live(() => () => db.books.cardPayments.toArray(), []);
+  const cardEnds = $derived(
+    openCardEnds(cards.value, settlements.value, new Date(Date.now() - A_MINUTE).toISOString()),
+  );
   const open = $derived(openOnes(asked ?? [], settlements.value));
   /** What this device itself cannot read, beyond what the server says. */
   const unread = $derived(
@@ -48,8 +56,8 @@
 <div class="page mx-auto w-full max-w-3xl gap-5">
   <h1>Loose ends</h1>
   <p class="soft">
-    What was written without the right to it, could not be understood, or was rung up twice. Nothing
-    of it is lost; each is settled by a record that says how and why.
+    What was written without the right to it, could not be understood, was rung up twice, or a card
+    that does not tie up. Nothing of it is lost; each is settled by a record that says how and why.
   </p>
   {#if says !== ''}
     <p class="sheet" role="status">{says}</p>
@@ -58,10 +66,13 @@
   {#each twice as each (each.looseEnd)}
     <SoldTwiceCard twice={each} settlements={settlements.value} />
   {/each}
+  {#each cardEnds as end (end.payment.id)}
+    <CardEndCard {end} settlements={settlements.value} />
+  {/each}
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && unread.length === 0 && twice.length === 0}
+    {#if asked !== null && unread.length === 0 && twice.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

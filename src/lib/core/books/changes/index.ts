@@ -4,7 +4,7 @@ import type { Change } from '../change';
 import { customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
-import { paymentReversed, paymentTaken } from './payment';
+import { paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { saleRung } from './sale';
 import {
   businessSet,
@@ -47,7 +47,9 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'slip.taken': slipTaken,
   'slip.gone': slipGone,
   'sale.rung': saleRung,
+  'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
+  'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
   'looseEnd.settled': looseEndSettled,
 };

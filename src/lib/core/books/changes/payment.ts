@@ -1,7 +1,7 @@
 /** Parts of payments: into the drawer, into the takings by way, into the tips of whoever took them. */
 import type { EntryOf } from '../../daybook/kinds';
 import { takingsOfPart } from '../../payment/part-sums';
-import { add, put, type Change } from '../change';
+import { add, merge, put, type Change } from '../change';
 import { NO_EVENT, NOBODY } from '../tables';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -13,6 +13,7 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
   const handed = charge + surcharge + tip;
   return [
     put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
+    ...cardChanges(entry),
     ...(drawer === null
       ? []
       : [add('drawerSums', { drawer }, { parts: 1, handed, change, rounding })]),
@@ -25,8 +26,41 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
   ];
 };
 
+function cardChanges({ id, stamp, body }: EntryOf<'payment.taken'>): Change[] {
+  const { card, clears, customer } = body;
+  if (card === null) return [];
+  const { state, scheme, last4, sealed, approval, acquirer } = card;
+  const taken = { takenState: state, scheme, last4, clears, customer, sealed };
+  const changes = [merge('cardPayments', id, 'taken', stamp, taken)];
+  if (state !== 'deferred') {
+    const amount = body.charge + body.surcharge + body.tip;
+    const said = { state, resultAmount: amount, approval, acquirer, reason: '', resultAt: '' };
+    changes.push(merge('cardPayments', id, 'result', stamp, said));
+  }
+  return changes;
+}
+
+export const paymentAsked = ({
+  event,
+  device,
+  by,
+  at,
+  stamp,
+  body,
+}: EntryOf<'payment.asked'>): Change[] => {
+  const { payment, ...asked } = body;
+  return [merge('cardPayments', payment, 'asked', stamp, { ...asked, event, device, by, at })];
+};
+
+export const paymentResult = ({ at, stamp, body }: EntryOf<'payment.result'>): Change[] => {
+  const { payment, state, amount, approval, acquirer, reason } = body;
+  const said = { state, resultAmount: amount, approval, acquirer, reason, resultAt: at };
+  return [merge('cardPayments', payment, 'result', stamp, said)];
+};
+
 export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] => {
-  const { payment, slip, way, drawer, takings, surcharge, tip, amount, reason } = entry.body;
+  const { payment, slip, way, drawer, takings, surcharge, tip, amount, reason, isCard } =
+    entry.body;
   const event = entry.event ?? NO_EVENT;
   const seller = entry.by ?? NOBODY;
   return [
@@ -39,6 +73,9 @@ export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] =>
       amount,
       reason,
     }),
+    ...(isCard
+      ? [merge('cardPayments', payment, 'reversed', entry.stamp, { isReversed: true })]
+      : []),
     act(entry, { what: 'payment.reversed', about: reason.slice(0, 120), amount }),
     ...(drawer === null ? [] : [add('drawerSums', { drawer }, { back: amount })]),
     add(

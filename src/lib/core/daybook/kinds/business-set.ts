@@ -27,9 +27,19 @@ const tips = z.strictObject({
   of: z.enum(['total', 'net']),
 });
 
+/** What devices may take of cards with no network; null where they may take none. Minor units. */
+const carry = z.strictObject({
+  perPayment: amountFromZero,
+  /** Together, on one device at one event. */
+  perDevice: amountFromZero,
+  /** The oldest that is carried must not be older when another is taken. */
+  hours: z.int().min(1).max(720),
+});
+
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
- * version 3 two prices, group discounts and the service charge, version 4 tips.
+ * version 3 two prices, group discounts and the service charge, version 4 tips
+ * and cards with no network.
  */
 export const businessSet = kind(
   4,
@@ -49,6 +59,7 @@ export const businessSet = kind(
     groups: z.array(group).max(20),
     service: serviceCharge.nullable(),
     tips: tips.nullable(),
+    carry: carry.nullable(),
     receiptHead: note,
     receiptFoot: note,
     /** Minutes after which an untouched device asks who is there; 0 is never. */
@@ -57,6 +68,6 @@ export const businessSet = kind(
   {
     1: (body) => ({ ...body, lockAfter: 0 }),
     2: (body) => ({ ...body, typedSide: 'cash', uplift: '0', groups: [], service: null }),
-    3: (body) => ({ ...body, tips: null }),
+    3: (body) => ({ ...body, tips: null, carry: null }),
   },
 );

@@ -15,6 +15,8 @@ import { eventSet } from './event-set';
 import { eventStage } from './event-stage';
 import { itemSet } from './item-set';
 import { looseEndSettled } from './loose-end-settled';
+import { paymentAsked } from './payment-asked';
+import { paymentResult } from './payment-result';
 import { paymentReversed } from './payment-reversed';
 import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
@@ -54,7 +56,9 @@ export const kinds = {
   'slip.taken': slipTaken,
   'slip.gone': slipGone,
   'sale.rung': saleRung,
+  'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
+  'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
   'looseEnd.settled': looseEndSettled,
 } as const;

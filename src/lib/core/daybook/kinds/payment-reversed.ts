@@ -21,5 +21,7 @@ export const paymentReversed = kind(
     /** Handed back: what had been kept of it, tip and surcharge included. */
     amount: amountFromZero,
     reason: z.string().max(200),
+    /** The acquirer must be told as well. */
+    isCard: z.boolean(),
   }),
 );

@@ -19,6 +19,8 @@ const card = z.strictObject({
   acquirer: z.string().max(64),
   /** What the reader gives of a card with no network: sealed for the acquirer, opaque to all others. */
   sealed: z.string().max(4000),
+  /** Carried although it is beyond the limits: somebody with the right to it took the risk on. */
+  isOverLimit: z.boolean(),
 });
 
 /**

@@ -5,7 +5,8 @@ export const waysToPay: Migration = {
   name: '0010-ways-to-pay',
   statements: [
     `ALTER TABLE books_businesses
-      ADD COLUMN IF NOT EXISTS \`tips\` JSON NOT NULL DEFAULT 'null'`,
+      ADD COLUMN IF NOT EXISTS \`tips\` JSON NOT NULL DEFAULT 'null',
+      ADD COLUMN IF NOT EXISTS \`carry\` JSON NOT NULL DEFAULT 'null'`,
     `ALTER TABLE books_events
       ADD COLUMN IF NOT EXISTS \`ways\` JSON NOT NULL DEFAULT 'null'`,
     `ALTER TABLE books_drawer_sums
@@ -54,6 +55,37 @@ export const waysToPay: Migration = {
       \`isActive\` TINYINT(1) NOT NULL DEFAULT 0,
       \`setStamp\` VARCHAR(60) NOT NULL DEFAULT '',
       PRIMARY KEY (business, \`id\`)
+    )`,
+    `CREATE TABLE IF NOT EXISTS books_card_payments (
+      business CHAR(36) NOT NULL,
+      \`id\` VARCHAR(40) NOT NULL,
+      \`slip\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`way\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`event\` VARCHAR(40) NULL,
+      \`device\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`by\` VARCHAR(40) NULL,
+      \`at\` VARCHAR(30) NOT NULL DEFAULT '',
+      \`amount\` BIGINT NOT NULL DEFAULT 0,
+      \`askedStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      \`takenState\` VARCHAR(10) NOT NULL DEFAULT '',
+      \`scheme\` VARCHAR(20) NOT NULL DEFAULT '',
+      \`last4\` VARCHAR(4) NOT NULL DEFAULT '',
+      \`clears\` BIGINT NOT NULL DEFAULT 0,
+      \`customer\` VARCHAR(40) NULL,
+      \`sealed\` VARCHAR(4000) NOT NULL DEFAULT '',
+      \`takenStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      \`isReversed\` TINYINT(1) NOT NULL DEFAULT 0,
+      \`reversedStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      \`state\` VARCHAR(10) NOT NULL DEFAULT '',
+      \`resultAmount\` BIGINT NOT NULL DEFAULT 0,
+      \`approval\` VARCHAR(12) NOT NULL DEFAULT '',
+      \`acquirer\` VARCHAR(64) NOT NULL DEFAULT '',
+      \`reason\` VARCHAR(120) NOT NULL DEFAULT '',
+      \`resultAt\` VARCHAR(30) NOT NULL DEFAULT '',
+      \`resultStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      PRIMARY KEY (business, \`id\`),
+      KEY by_device (business, \`device\`),
+      KEY by_event (business, \`event\`)
     )`,
     `CREATE TABLE IF NOT EXISTS books_reversals (
       business CHAR(36) NOT NULL,

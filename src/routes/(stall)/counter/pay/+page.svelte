@@ -7,6 +7,11 @@
   import { useStall } from '../../stall.svelte';
   import LackedRight from '../LackedRight.svelte';
   import { cashWay, ringUpNothing } from '../take-part';
+  import { cardKey } from '$lib/device/cards/card-key';
+  import type { CardReader } from '$lib/device/cards/card-reader';
+  import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
+  import { CardPayment } from './card-payment.svelte';
+  import CardPanel from './CardPanel.svelte';
   import PaidSlip from './PaidSlip.svelte';
   import { Paying } from './paying.svelte';
   import ShareOut from './ShareOut.svelte';
@@ -17,12 +22,19 @@
   const stall = useStall();
   const { slip } = stall;
   const paying = new Paying(stall);
+  const card = new CardPayment(stall, paying);
+  let reader = $state.raw<CardReader | null>(null);
+  $effect(() => {
+    void cardKey(stall.db, stall.transport).then((known) => {
+      reader = known?.isPractice === true ? new PracticeReader(known.key) : null;
+    });
+  });
   const money = $derived(stall.money);
   const due = $derived(paying.cashDue);
   const likely = $derived(likelyCash(due, money.currency));
   const things = $derived(thingsOn(slip.current));
   const hasCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
-  const isBlocked = $derived(paying.isBusy || stall.slipLacks.length > 0);
+  const isBlocked = $derived(paying.isBusy || card.isUnderWay || stall.slipLacks.length > 0);
   const hasUplift = $derived(
     slip.quote !== null && slip.quote.card.total !== slip.quote.cash.total,
   );
@@ -38,8 +50,10 @@
   const exact = (): Promise<void> => takeCash(null);
 
   async function onkeydown(event: KeyboardEvent): Promise<void> {
-    if (paying.done !== null || paying.change !== null || isSharing) return;
+    if (paying.done !== null || paying.change !== null || isSharing || card.isUnderWay) return;
     if (event.key === 'F9' && hasCash && !isBlocked) await exact();
+    else if (event.key === 'Enter' && event.ctrlKey)
+      document.querySelector<HTMLFormElement>('[data-way] form')?.requestSubmit();
     else if (event.key === 'Escape') await goto('/counter');
     else return;
     event.preventDefault();
@@ -144,7 +158,8 @@
       {/if}
       <LackedRight />
       <TipRow />
-      {#if hasCash}
+      <CardPanel {card} {reader} />
+      {#if hasCash && !card.isUnderWay}
         <div
           class="mt-auto grid grid-cols-2 gap-2.5 md:mt-0 lg:grid-cols-5"
           role="group"
@@ -176,10 +191,12 @@
         <p class="sheet text-error border-error border-l-8" role="alert">{paying.wrong}</p>
       {/if}
       <div class="grid items-start gap-3 lg:grid-cols-2" data-testid="ways">
-        {#each stall.ways as way (way.id)}
+        {#each card.isUnderWay ? [] : stall.ways as way (way.id)}
           <WayRow
             {way}
             {paying}
+            {card}
+            {reader}
             isOpen={open === way.id}
             ontoggle={() => {
               open = open === way.id ? null : way.id;

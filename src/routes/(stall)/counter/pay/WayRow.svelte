@@ -10,16 +10,20 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import type { CardReader } from '$lib/device/cards/card-reader';
+  import type { CardPayment } from './card-payment.svelte';
   import type { Paying } from './paying.svelte';
 
   interface Props {
     way: WayToPay;
     paying: Paying;
+    card: CardPayment;
+    reader: CardReader | null;
     isOpen: boolean;
     ontoggle: () => void;
     ontaken: () => void;
   }
-  const { way, paying, isOpen, ontoggle, ontaken }: Props = $props();
+  const { way, paying, card, reader, isOpen, ontoggle, ontaken }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const ICONS = {
@@ -52,6 +56,7 @@
     part.charge + part.surcharge + paying.tip;
   const hint = $derived.by(() => {
     if (isCash) return 'type it';
+    if (method === 'card' && reader === null) return 'no reader here';
     if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
     return '';
   });
@@ -76,7 +81,9 @@
       .join(' · ');
   });
   const button = $derived(
-    would === null || (isCash && read === null) ? 'Take it' : `Take ${money.text(inAll(would))}`,
+    would === null || (isCash && read === null)
+      ? 'Take it'
+      : `${method === 'card' ? 'Ask for' : 'Take'} ${money.text(inAll(would))}`,
   );
 
   $effect(() => {
@@ -85,7 +92,12 @@
 
   async function take(): Promise<void> {
     if (read?.ok === false || amount === null) {
+      paying.wrong = read?.ok === false ? refusalWords(read.refusal, money) : saying;
       field?.focus();
+      return;
+    }
+    if (method === 'card' && reader !== null) {
+      await card.begin(way, amount, reader);
       return;
     }
     const said = reference.trim() === '' ? {} : { reference };
@@ -152,7 +164,9 @@
         {/if}
         <button
           class="btn btn-main px-5"
-          disabled={paying.isBusy || (isCash && stall.drawer === undefined)}
+          disabled={paying.isBusy ||
+            (isCash && stall.drawer === undefined) ||
+            (method === 'card' && reader === null)}
         >
           {button} <kbd class="key max-md:hidden">Enter</kbd>
         </button>

@@ -61,8 +61,8 @@ export class Paying {
   charge(way: WayToPay, clears: number): { charge: number; surcharge: number } | null {
     const { slip, business } = this.stall;
     if (slip.quote === null || clears <= 0) return null;
-    const amount = way.side === 'card' ? Math.min(clears, slip.left) : clears;
-    const part = wouldTake(slip.quote, slip.current, business.cashStep, way, amount);
+    const upTo = this.share === null ? null : this.left;
+    const part = wouldTake(slip.quote, slip.current, business.cashStep, way, clears, upTo);
     return typeof part === 'string' ? null : part;
   }
 
@@ -79,12 +79,11 @@ export class Paying {
     this.isBusy = true;
     this.wrong = null;
     const { stall, tip, share } = this;
-    const all = this.left === stall.slip.left ? null : this.left;
+    const asked = { way, amount, tip, ...said };
     try {
-      const asked = { way, amount: amount ?? all, tip, ...said };
       const taken = await takePartOf(
         stall,
-        share === null ? asked : { ...asked, share: share + 1 },
+        share === null ? asked : { ...asked, share: share + 1, upTo: this.left },
       );
       if (!taken.ok) this.wrong = refusalWords(taken.refusal, stall.money);
       else this.#follow(taken, methodOf(way) === 'cash');

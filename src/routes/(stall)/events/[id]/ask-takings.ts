@@ -14,6 +14,7 @@ const answer = z.object({
   hours: rows,
   taxes: rows,
   ways: rows,
+  tips: rows,
   stock: rows,
 });
 

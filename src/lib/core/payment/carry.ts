@@ -1,0 +1,142 @@
+/**
+ * Cards with no network: how much risk a device may carry, and what is still to be done about cards.
+ * Nobody has been asked yet whether such a card is good; the vendor sets how far that may go.
+ */
+import type { Carry, Row } from '../books/tables';
+import { sum } from '../money/units';
+
+export type CardPayment = Row<'cardPayments'>;
+
+const HOUR = 3_600_000;
+
+/** Whether it was taken with no network and nobody has been asked about it yet. */
+export const isCarried = ({ takenState, state, isReversed }: CardPayment): boolean =>
+  takenState === 'deferred' && state === '' && !isReversed;
+
+/** What a device carries at an event. Minor units. */
+export interface Carried {
+  readonly amount: number;
+  readonly count: number;
+  /** ISO 8601 of the oldest of them, or null. */
+  readonly since: string | null;
+}
+
+export function carriedBy(
+  payments: readonly CardPayment[],
+  device: string,
+  event: string | null,
+): Carried {
+  const own = payments.filter(
+    (each) => each.device === device && each.event === event && isCarried(each),
+  );
+  const times = own.map(({ at }) => at).sort();
+  return {
+    amount: sum(own.map(({ amount }) => amount)),
+    count: own.length,
+    since: times[0] ?? null,
+  };
+}
+
+/** Why a card cannot be carried. All but the first can be gone over by somebody with the right to it. */
+export type CarryRefusal =
+  | { readonly code: 'carry/none' }
+  | { readonly code: 'carry/too-much'; readonly most: number }
+  | { readonly code: 'carry/over'; readonly most: number; readonly carried: number }
+  | { readonly code: 'carry/too-old'; readonly hours: number };
+
+/**
+ * Whether a card of this amount may be carried on top of what is carried already.
+ * @param amount Minor units that the card would be charged in all.
+ * @param now Milliseconds since 1970.
+ * @returns Null where it may.
+ */
+export function carryRefusal(
+  limits: Carry | null,
+  carried: Carried,
+  amount: number,
+  now: number,
+): CarryRefusal | null {
+  if (limits === null) return { code: 'carry/none' };
+  if (amount > limits.perPayment) return { code: 'carry/too-much', most: limits.perPayment };
+  if (carried.amount + amount > limits.perDevice)
+    return { code: 'carry/over', most: limits.perDevice, carried: carried.amount };
+  if (carried.since !== null && now - Date.parse(carried.since) > limits.hours * HOUR)
+    return { code: 'carry/too-old', hours: limits.hours };
+  return null;
+}
+
+/** What the till still has to tell the acquirer, one after another. */
+export type CardErrand =
+  /** Asked for and never finished: whatever came of it is undone, and what may still come is refused. */
+  | { readonly does: 'cancel'; readonly payment: string; readonly why: 'unfinished' | 'given back' }
+  /** Taken with no network: sent under the reference it was asked for with. */
+  | {
+      readonly does: 'send';
+      readonly payment: string;
+      readonly amount: number;
+      readonly sealed: string;
+    };
+
+/**
+ * The errands of a device, oldest first. Doing one twice does no harm, since a reference is one
+ * payment for ever; it is done when a result has been written.
+ * @param under Payments that somebody is just asking for; they are not touched.
+ */
+export function cardErrands(
+  payments: readonly CardPayment[],
+  device: string,
+  under: ReadonlySet<string>,
+): readonly CardErrand[] {
+  return payments
+    .filter((each) => each.device === device && !under.has(each.id) && each.askedStamp !== '')
+    .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
+    .flatMap((each): CardErrand[] => {
+      const { id: payment, amount, sealed, state, takenState, isReversed } = each;
+      const isDone = state === 'declined' || state === 'cancelled' || state === 'reversed';
+      if (isReversed) return isDone ? [] : [{ does: 'cancel', payment, why: 'given back' }];
+      if (state !== '') return [];
+      if (takenState === 'deferred') return [{ does: 'send', payment, amount, sealed }];
+      return takenState === '' ? [{ does: 'cancel', payment, why: 'unfinished' }] : [];
+    });
+}
+
+/** A card payment that does not tie up: somebody has to see to it. */
+export type CardLooseEnd = { readonly payment: CardPayment } & (
+  | { readonly is: 'declined after it was taken' }
+  | { readonly is: 'approved in part' }
+  | { readonly is: 'not sent yet' }
+  | { readonly is: 'perhaps charged' }
+  | { readonly is: 'still to be given back' }
+);
+
+/** Card payments that do not tie up, oldest first. */
+export function cardLooseEnds(payments: readonly CardPayment[]): readonly CardLooseEnd[] {
+  return [...payments]
+    .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
+    .flatMap((payment): CardLooseEnd[] => {
+      const { takenState, state, isReversed } = payment;
+      const isUndone = state === 'declined' || state === 'cancelled' || state === 'reversed';
+      if (isReversed) return isUndone ? [] : [{ payment, is: 'still to be given back' }];
+      if (takenState === '') return state === '' ? [{ payment, is: 'perhaps charged' }] : [];
+      if (isUndone) return [{ payment, is: 'declined after it was taken' }];
+      if (isCarried(payment)) return [{ payment, is: 'not sent yet' }];
+      const isShort = state === 'captured' && payment.resultAmount < payment.amount;
+      return isShort ? [{ payment, is: 'approved in part' }] : [];
+    });
+}
+
+/**
+ * Those that nobody has settled. What was asked for only a moment ago may still be under way.
+ * @param since ISO 8601; what was only asked for after that is left out.
+ */
+export function openCardEnds(
+  payments: readonly CardPayment[],
+  settlements: readonly Pick<Row<'settlements'>, 'looseEnd'>[],
+  since: string,
+): readonly CardLooseEnd[] {
+  const settled = new Set(settlements.map(({ looseEnd }) => looseEnd));
+  return cardLooseEnds(payments).filter(
+    ({ payment, is }) =>
+      !settled.has(`card:${payment.id}`) && !(is === 'perhaps charged' && payment.at > since),
+  );
+}

@@ -1,0 +1,15 @@
+/** What cards are sealed with: asked for with the network, kept for when there is none. */
+import { cardKeySchema } from '../../core/payment/card-messages';
+import type { CardKey, DeviceDatabase } from '../database';
+import type { Transport } from '../sync/transport';
+
+/** The key as this device knows it; asks anew when it can. */
+export async function cardKey(db: DeviceDatabase, transport: Transport): Promise<CardKey | null> {
+  const known = (await db.read('cardKey')) ?? null;
+  if (known !== null) return known;
+  const asked = await transport.ask('/api/cards/key', cardKeySchema);
+  if (asked.came !== 'answer') return null;
+  const key: CardKey = { key: asked.answer.key, isPractice: asked.answer.isPractice };
+  await db.write('cardKey', key);
+  return key;
+}

@@ -1,0 +1,192 @@
+/**
+ * A card at the reader, from being asked for to being a part of the payment. It is written down before
+ * the reader asks, so that whatever dies in between, what was charged is found and undone or kept.
+ */
+import { draft } from '$lib/core/daybook/kinds';
+import { carriedBy, carryRefusal, type Carried, type CarryRefusal } from '$lib/core/payment/carry';
+import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messages';
+import type { WayToPay } from '$lib/core/payment/ways';
+import type { PaidPart } from '$lib/core/slip/open-slip';
+import { CARD_UNDER_WAY } from '$lib/device/cards/card-errands';
+import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
+import { newId } from '$lib/device/new-id';
+import type { Stall } from '../../stall.svelte';
+import type { Paying } from './paying.svelte';
+
+/** Where it stands; each has its words on the screen. */
+export type CardStep =
+  | { readonly at: 'rest'; readonly says: string }
+  | { readonly at: 'reader'; readonly amount: number }
+  | { readonly at: 'asking'; readonly amount: number }
+  /** Nobody answers: ask again, carry it, or leave it. Nothing is charged twice by any of it. */
+  | {
+      readonly at: 'no answer';
+      readonly amount: number;
+      readonly refusal: CarryRefusal | null;
+      readonly carried: Carried;
+    };
+
+interface Asked {
+  readonly payment: string;
+  readonly way: WayToPay;
+  /** Cleared on the card side. */
+  readonly clears: number;
+  /** In all. */
+  readonly amount: number;
+  readonly read: CardRead;
+}
+
+const REST: CardStep = { at: 'rest', says: '' };
+
+export class CardPayment {
+  step = $state.raw<CardStep>(REST);
+  #asked: Asked | null = null;
+  #stop: AbortController | null = null;
+  #release: () => void = () => undefined;
+
+  constructor(
+    readonly stall: Stall,
+    readonly paying: Paying,
+  ) {}
+
+  get isUnderWay(): boolean {
+    return this.step.at !== 'rest';
+  }
+
+  /** Asks the reader for a card, and the acquirer whether it is good. */
+  async begin(way: WayToPay, clears: number, reader: CardReader): Promise<void> {
+    const { stall, paying } = this;
+    const would = paying.charge(way, clears);
+    const event = stall.event;
+    if (this.isUnderWay || would === null || event === undefined) return;
+    const amount = would.charge + would.surcharge + paying.tip;
+    const payment = newId();
+    this.step = { at: 'reader', amount };
+    this.#stop = new AbortController();
+    await this.#hold();
+    try {
+      const body = { payment, slip: stall.slip.current.id, way: way.id, amount };
+      await stall.daybook.append(() => ({
+        ok: true,
+        drafts: [draft('payment.asked', newId(), event.id, body)],
+      }));
+      const read = await reader.read(amount, stall.money.currency, this.#stop.signal);
+      if (read.is !== 'card') {
+        await this.#close(payment, 'cancelled', READER_SAYS[read.is]);
+        return;
+      }
+      this.#asked = { payment, way, clears, amount, read };
+      await this.ask();
+    } catch (error) {
+      this.#rest(`Nothing was taken: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  /** Stops asking for a card. */
+  stop(): void {
+    this.#stop?.abort();
+  }
+
+  /** Asks the acquirer, again under the same reference if nobody answered before. */
+  async ask(): Promise<void> {
+    const asked = this.#asked;
+    if (asked === null) return;
+    const { payment, amount, read } = asked;
+    this.step = { at: 'asking', amount };
+    const body = { payment, amount, currency: this.stall.money.currency, sealed: read.sealed };
+    const answer = await this.stall.transport.ask('/api/cards/payments', cardAnswerSchema, body);
+    if (answer.came === 'answer') await this.#answered(asked, answer.answer);
+    else if (answer.came === 'refusal' && answer.refusal.code === 'card/refused')
+      await this.#close(payment, 'declined', answer.refusal.message);
+    else await this.#unanswered(asked);
+  }
+
+  /** Takes it with no network: it is sent later under the same reference. */
+  async carry(lentBy?: string): Promise<void> {
+    const asked = this.#asked;
+    if (asked === null || this.step.at !== 'no answer') return;
+    const isOverLimit = this.step.refusal !== null;
+    const { scheme, last4, entry, sealed } = asked.read;
+    const card = { scheme, last4, entry, sealed, state: 'deferred', isOverLimit } as const;
+    await this.#take(asked, { ...card, approval: '', acquirer: '' }, lentBy);
+  }
+
+  /** Leaves it. Whatever may have come of it is undone once the acquirer answers. */
+  leave(): void {
+    this.#rest('The card was left. If it was charged after all, that is undone by itself.');
+  }
+
+  async #answered(asked: Asked, answer: CardAnswer): Promise<void> {
+    const { state, amount, approval, acquirer, reason } = answer;
+    if (state !== 'captured' && state !== 'authorised') {
+      await this.#close(asked.payment, 'declined', reason);
+      return;
+    }
+    if (amount < asked.amount) {
+      // What was approved is not what is owed: it is undone, and can be taken as a part of its own.
+      const part = this.stall.money.text(amount);
+      this.#rest(`Only ${part} was approved, and that has been undone. Take ${part} as a part.`);
+      return;
+    }
+    const { scheme, last4, entry } = asked.read;
+    const card = { scheme, last4, entry, state, approval, acquirer, sealed: '' } as const;
+    await this.#take(asked, { ...card, isOverLimit: false });
+  }
+
+  async #take(asked: Asked, card: NonNullable<PaidPart['card']>, lentBy?: string): Promise<void> {
+    const { way, clears, payment } = asked;
+    const said = { id: payment, card, ...(lentBy === undefined ? {} : { lentBy }) };
+    const taken = await this.paying.take(way, clears, said);
+    // Written down or not, the reference knows: what was charged and not taken is undone by itself.
+    this.#rest(taken?.ok === true ? '' : (this.paying.wrong ?? ''));
+  }
+
+  async #unanswered(asked: Asked): Promise<void> {
+    const { stall } = this;
+    const event = stall.event?.id ?? null;
+    const rows = await stall.db.books.cardPayments
+      .where('device')
+      .equals(stall.identity.device)
+      .toArray();
+    const carried = carriedBy(rows, stall.identity.device, event);
+    const refusal = carryRefusal(stall.business.carry, carried, asked.amount, Date.now());
+    this.step = { at: 'no answer', amount: asked.amount, refusal, carried };
+  }
+
+  /** It came to nothing, for certain. */
+  async #close(payment: string, state: 'declined' | 'cancelled', reason: string): Promise<void> {
+    const body = { payment, state, amount: 0, approval: '', acquirer: '', reason };
+    await this.stall.daybook.append(() => ({
+      ok: true,
+      drafts: [draft('payment.result', newId(), this.stall.event?.id ?? null, body)],
+    }));
+    this.#rest(`Nothing was charged: ${reason}.`);
+  }
+
+  #rest(says: string): void {
+    this.#asked = null;
+    this.#stop = null;
+    this.step = { at: 'rest', says };
+    this.#release();
+  }
+
+  /** Tells other windows that a card is under way here, until it rests. */
+  #hold(): Promise<void> {
+    return new Promise((resolve) => {
+      const rested = new Promise<void>((release) => (this.#release = release));
+      navigator.locks
+        .request(CARD_UNDER_WAY, { mode: 'shared' }, () => {
+          resolve();
+          return rested;
+        })
+        .catch(() => resolve());
+    });
+  }
+}
+
+const READER_SAYS = {
+  cancelled: 'the payment was stopped at the reader',
+  'wrong PIN': 'the PIN was wrong too often',
+  'timed out': 'no card was held to the reader in time',
+  'lost power': 'the reader has lost its power',
+} as const;

@@ -1,0 +1,253 @@
+/** Cards at the practice reader: approved, declined, nobody answers, no network, killed in between. */
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import {
+  enrol,
+  lastSale,
+  openDrawer,
+  standing,
+  total,
+  type,
+  useDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+test.beforeAll(async ({ browser }) => {
+  till = await RunningTill.start();
+  const context = await device(browser);
+  const desk = await context.newPage();
+  await enrol(desk, till, 'Maren');
+  await openDrawer(desk);
+  await expect(standing(desk)).toHaveText('All sent', { timeout: 30_000 });
+  await context.close();
+});
+test.afterAll(() => till.end());
+
+const device = (browser: Browser): Promise<BrowserContext> =>
+  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+async function seller(browser: Browser, who: string): Promise<[Page, BrowserContext]> {
+  const context = await device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, who);
+  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  await useDrawer(page);
+  return [page, context];
+}
+const card = (page: Page) => page.getByTestId('card');
+const row = (page: Page) =>
+  page.getByTestId('ways').locator('[data-way]').filter({ hasText: 'Card' });
+async function askFor(page: Page, amount: string): Promise<void> {
+  if (!page.url().endsWith('/counter/pay')) {
+    await page.goto('/counter');
+    await type(page, `${amount} basket`);
+    await expect(total(page)).toContainText(amount);
+    await page.getByRole('button', { name: /^Take payment/ }).click();
+  }
+  if ((await row(page).getByRole('button').first().getAttribute('aria-expanded')) !== 'true')
+    await row(page).getByRole('button').first().click();
+  await row(page)
+    .getByRole('button', { name: `Ask for £${amount}` })
+    .click();
+  await expect(card(page)).toContainText(`asks for £${amount}`);
+}
+const hold = (page: Page, how = 'tap'): Promise<void> =>
+  card(page).getByRole('button', { name: how, exact: true }).click();
+
+interface CardRow {
+  readonly id: string;
+  readonly amount: string;
+  readonly takenState: string;
+  readonly state: string;
+  readonly reason: string;
+  readonly last4: string;
+}
+async function cardRows(amount: number): Promise<readonly CardRow[]> {
+  const sql = 'SELECT * FROM books_card_payments WHERE amount = ? ORDER BY askedStamp';
+  return await select<CardRow>(till.database, sql, [amount]);
+}
+interface AtAcquirer {
+  readonly state: string;
+  readonly amount: number;
+  readonly refunded: number;
+}
+/** What the acquirer has of a payment, asked for at its own door. */
+async function atAcquirer(payment: string): Promise<AtAcquirer | null> {
+  const [business] = await select<{ business: string }>(
+    till.database,
+    'SELECT business FROM books_card_payments WHERE id = ?',
+    [payment],
+  );
+  const url = `${till.acquirer.url}/payments?reference=${business?.business ?? ''}:${payment}`;
+  const response = await fetch(url, {
+    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
+  });
+  return response.status === 404 ? null : ((await response.json()) as AtAcquirer);
+}
+async function fault(what: object): Promise<void> {
+  await fetch(`${till.acquirer.url}/faults`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
+    body: JSON.stringify(what),
+  });
+}
+
+test('a card is declined with its reason, then approved; till, server and acquirer have the same', async ({
+  browser,
+}) => {
+  const [page, context] = await seller(browser, 'Ines');
+  await askFor(page, '12.34');
+  await card(page)
+    .getByLabel('Practice:')
+    .selectOption({ label: 'the bank declines: not enough money' });
+  await hold(page, 'insert');
+  await expect(page.getByTestId('card-says')).toHaveText('Nothing was charged: not enough money.');
+  await expect(page.getByTestId('left-to-pay')).toHaveText('£12.34');
+  await askFor(page, '12.34');
+  await card(page).getByRole('button', { name: 'Wrong PIN' }).click();
+  await expect(page.getByTestId('card-says')).toContainText('the PIN was wrong too often');
+  await askFor(page, '12.34');
+  await card(page).getByLabel('Practice:').selectOption({ label: 'only 5.00 is left on the card' });
+  await hold(page);
+  await expect(page.getByTestId('card-says')).toContainText('Only £5.00 was approved');
+  await askFor(page, '12.34');
+  await card(page).getByLabel('Practice:').selectOption({ label: 'the bank approves' });
+  await hold(page);
+  await expect(lastSale(page)).toContainText('£12.34');
+  // The one that was good for a part is undone by itself.
+  await expect
+    .poll(async () =>
+      (await cardRows(1234)).map(({ takenState, state }) => `${takenState} ${state}`),
+    )
+    .toEqual([' declined', ' cancelled', ' reversed', 'captured captured']);
+  const rows = await cardRows(1234);
+  const theirs = await Promise.all(rows.map(({ id }) => atAcquirer(id)));
+  expect(theirs.map((each) => each && [each.state, each.amount - each.refunded])).toEqual([
+    ['declined', 0],
+    null,
+    ['reversed', 0],
+    ['captured', 1234],
+  ]);
+  // The card’s number is nowhere but at the acquirer.
+  for (const table of ['daybook_entries', 'books_card_payments', 'books_payments']) {
+    const all = await select<object>(till.database, `SELECT * FROM ${table}`, []);
+    expect(JSON.stringify(all)).not.toContain('4000000000004471');
+  }
+  await context.close();
+});
+
+test('nobody answers: asked again under the same reference, it is charged once', async ({
+  browser,
+}) => {
+  const [page, context] = await seller(browser, 'Ines');
+  // It is done at the acquirer, and the answer never arrives.
+  await askFor(page, '23.45');
+  await fault({ dropAfter: 1 });
+  await hold(page);
+  await expect(card(page)).toContainText('Nobody answers');
+  const [asked] = await cardRows(2345);
+  await card(page).getByRole('button', { name: 'Ask again' }).click();
+  await expect(lastSale(page)).toContainText('£23.45');
+  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  const [mine, ...others] = await cardRows(2345);
+  expect(others).toEqual([]);
+  expect(mine?.id).toBe(asked?.id ?? mine?.id);
+  expect(await atAcquirer(mine!.id)).toMatchObject({
+    state: 'captured',
+    amount: 2345,
+    refunded: 0,
+  });
+
+  // The server is killed between asking the acquirer and hearing the answer.
+  await askFor(page, '34.56');
+  await fault({ latency: 1500 });
+  await hold(page);
+  await expect(card(page)).toContainText('Asking whether the card is good');
+  await till.killServer();
+  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await fault({ latency: 0 });
+  await till.startServer();
+  await card(page).getByRole('button', { name: 'Ask again' }).click();
+  await expect(lastSale(page)).toContainText('£34.56');
+  await expect.poll(async () => (await cardRows(3456)).length).toBe(1);
+  const [once] = await cardRows(3456);
+  expect(await atAcquirer(once!.id)).toMatchObject({
+    state: 'captured',
+    amount: 3456,
+    refunded: 0,
+  });
+  await context.close();
+});
+
+test('the browser dies while the card is asked for: what was charged is undone by itself', async ({
+  browser,
+}) => {
+  const [page, context] = await seller(browser, 'Ines');
+  await askFor(page, '45.67');
+  await expect.poll(async () => (await cardRows(4567)).length).toBe(1);
+  await fault({ latency: 1500 });
+  await hold(page);
+  await expect(card(page)).toContainText('Asking whether the card is good');
+  await page.close();
+  await fault({ latency: 0 });
+  const again = await context.newPage();
+  await again.goto('/counter');
+  await expect(total(again)).toHaveText('£45.67');
+  await expect
+    .poll(async () => (await cardRows(4567))[0]?.state, { timeout: 30_000 })
+    .toMatch(/cancelled|reversed/);
+  const theirs = await atAcquirer((await cardRows(4567))[0]!.id);
+  expect((theirs?.amount ?? 0) - (theirs?.refunded ?? 0)).toBe(0);
+  await context.close();
+});
+
+test('with no network cards are carried up to the limit, sent once in order, and a decline is a loose end', async ({
+  browser,
+}) => {
+  const [page, context] = await seller(browser, 'Ines');
+  await page.goto('/counter/show');
+  await page.goto('/counter');
+  await expect(page.getByTestId('goods')).toBeVisible();
+  await context.setOffline(true);
+  const carryOne = async (amount: string, outcome: string): Promise<void> => {
+    await type(page, `${amount} basket`);
+    await page.getByRole('button', { name: /^Take payment/ }).click();
+    await askFor(page, amount);
+    await card(page).getByLabel('Practice:').selectOption({ label: outcome });
+    await hold(page);
+    await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  };
+  await carryOne('56.01', 'the bank approves');
+  await card(page).getByRole('button', { name: 'Carry £56.01' }).click();
+  await expect(lastSale(page)).toContainText('£56.01');
+  await carryOne('56.02', 'the bank declines: reported lost');
+  await expect(card(page)).toContainText('This device carries 1 card, £56.01 in all');
+  await card(page).getByRole('button', { name: 'Carry £56.02' }).click();
+  await expect(lastSale(page)).toContainText('£56.02');
+  // More than one card may be carried for: a helper must be lent the right.
+  await carryOne('61.00', 'the bank approves');
+  await expect(card(page)).toContainText('more than the £60.00 that one card may be carried for');
+  await card(page).getByRole('button', { name: 'Carry £61.00' }).click();
+  await expect(page.getByRole('region', { name: 'Lend a right' })).toBeVisible();
+  await page.getByRole('button', { name: /Leave it/ }).click();
+
+  // The browser goes, and comes back with the network.
+  await page.close();
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto('/counter');
+  await expect
+    .poll(async () => (await cardRows(5601))[0]?.state, { timeout: 30_000 })
+    .toBe('captured');
+  await expect.poll(async () => (await cardRows(5602))[0]?.state).toBe('declined');
+  await expect.poll(async () => (await cardRows(6100))[0]?.state).toBe('cancelled');
+  expect(await atAcquirer((await cardRows(5601))[0]!.id)).toMatchObject({
+    state: 'captured',
+    amount: 5601,
+  });
+  await again.goto('/loose-ends');
+  const end = again.getByRole('article', { name: 'A card payment' });
+  await expect(end).toContainText('Visa ending 4471 was taken for £56.02 with no network');
+  await expect(end).toContainText('reported lost');
+  await context.close();
+});

@@ -1,0 +1,255 @@
+/** Taking payment: ways to pay, parts that are safe, sharing out, tips, giving back. */
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import {
+  enrol,
+  lastSale,
+  openDrawer,
+  signIn,
+  standing,
+  tag,
+  total,
+  type,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+let desk: Page;
+let context: BrowserContext;
+test.beforeAll(async ({ browser }) => {
+  till = await RunningTill.start();
+  context = await device(browser);
+  desk = await context.newPage();
+  await enrol(desk, till, 'Maren');
+  await openDrawer(desk);
+});
+test.afterAll(() => till.end());
+
+const device = (browser: Browser): Promise<BrowserContext> =>
+  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+const left = (page: Page) => page.getByTestId('left-to-pay');
+const stubs = (page: Page) => page.getByTestId('stubs').locator('visible=true');
+const wayRow = (page: Page, name: string) =>
+  page.getByTestId('ways').locator('[data-way]').filter({ hasText: name });
+async function openWay(page: Page, name: string): Promise<void> {
+  const row = wayRow(page, name).getByRole('button', { name, exact: false }).first();
+  if ((await row.getAttribute('aria-expanded')) !== 'true') await row.click();
+}
+/** Puts something of this price on the slip and goes to the payment. */
+async function owe(page: Page, amount: string): Promise<void> {
+  await page.goto('/counter');
+  await type(page, `${amount} basket`);
+  await expect(total(page)).toContainText(amount);
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await expect(left(page)).toContainText(amount);
+}
+interface PaymentRow {
+  readonly wayName: string;
+  readonly clears: number;
+  readonly charge: number;
+  readonly tip: number;
+  readonly reference: string;
+  readonly share: number | null;
+}
+async function paymentsOf(number: string): Promise<readonly PaymentRow[]> {
+  const sql = `SELECT p.* FROM books_sales s JOIN books_payments p
+    ON p.business = s.business AND p.slip = s.slip WHERE s.number = ? ORDER BY p.at, p.id`;
+  let found: PaymentRow[] = [];
+  await expect
+    .poll(async () => (found = await select<PaymentRow>(till.database, sql, [number])).length)
+    .toBeGreaterThan(0);
+  return found.map((row) => ({
+    ...row,
+    clears: Number(row.clears),
+    charge: Number(row.charge),
+    tip: Number(row.tip),
+    share: row.share === null ? null : Number(row.share),
+  }));
+}
+const saleNow = async (page: Page): Promise<string> => {
+  await expect(lastSale(page)).toBeVisible();
+  return ((await lastSale(page).textContent()) ?? '').split(',')[0]!;
+};
+
+test('an owner sets up a way to pay with a surcharge; the event opens it and its order', async () => {
+  await desk.goto('/ways');
+  await desk.getByRole('link', { name: 'Add a way to pay' }).click();
+  await desk.getByLabel('Name', { exact: true }).fill('Cheque');
+  await desk.getByLabel('Surcharge, percent').fill('1.8');
+  await desk.getByLabel('Fixed fee').fill('ten');
+  // Enter in a field sends the form.
+  await desk.getByLabel('Fixed fee').press('Enter');
+  await expect(desk.getByRole('alert')).toContainText(
+    'There is a way to pay called Cheque already',
+  );
+  await desk.getByLabel('Name', { exact: true }).fill('Terminal');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByRole('alert')).toContainText('“ten” is not an amount');
+  await desk.getByLabel('Fixed fee').fill('');
+  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(desk.getByTestId('ways')).toContainText('1.8 % on top');
+  await desk.getByRole('button', { name: 'Move Terminal up' }).click();
+  await expect(desk.getByTestId('ways').getByRole('listitem').nth(3)).toContainText('Terminal');
+
+  await desk.goto('/');
+  await desk.getByRole('link', { name: 'The event’s page' }).click();
+  const here = desk.getByRole('region', { name: 'Ways to pay here' });
+  await here.getByRole('checkbox', { name: 'Bank transfer' }).uncheck();
+  await here.getByRole('button', { name: 'Keep it so' }).click();
+  await expect(here.getByRole('checkbox', { name: 'Bank transfer, not here' })).toBeVisible();
+  await owe(desk, '26.40');
+  await expect(wayRow(desk, 'Terminal')).toContainText('26.88');
+  await expect(wayRow(desk, 'Bank transfer')).toHaveCount(0);
+});
+
+test('three parts with no network: each is safe, the browser is killed between, one goes back', async ({
+  browser,
+}) => {
+  const own = await device(browser);
+  let page = await own.newPage();
+  await enrol(page, till, 'Maren');
+  await page.getByRole('button', { name: 'Use Drawer 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Ready to sell' })).toBeVisible();
+  await page.goto('/counter');
+  await expect(page.getByTestId('goods')).toBeVisible();
+  await own.setOffline(true);
+  await type(page, '26.40 basket');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await openWay(page, 'Terminal');
+  const terminal = wayRow(page, 'Terminal');
+  await terminal.getByLabel('Of what is left').fill('30');
+  await expect(terminal).toContainText('More than the £26.40 that is left');
+  await terminal.getByLabel('Of what is left').fill('15');
+  await expect(terminal).toContainText('leaves £11.40 to pay · £0.27 surcharge');
+  await terminal.getByRole('button', { name: /Take £15.27/ }).click();
+  await expect(left(page)).toHaveText('£11.40');
+  await expect(stubs(page)).toContainText('15.27');
+
+  await openWay(page, 'Cheque');
+  const cheque = wayRow(page, 'Cheque');
+  await cheque.getByLabel('Of what is left').fill('5');
+  await cheque.getByRole('button', { name: /Take £5.00/ }).click();
+  await expect(cheque.getByRole('alert')).toContainText('Cheque asks for its Cheque number');
+  await cheque.getByLabel('Cheque number').fill('000417');
+  await cheque.getByRole('button', { name: /Take £5.00/ }).click();
+  await expect(left(page)).toHaveText('£6.40');
+
+  // The page is gone from one moment to the next; what was taken is there.
+  await page.close();
+  page = await own.newPage();
+  await page.goto('/counter');
+  await expect(page.getByTestId('part-paid')).toContainText('£20.00 of £26.40 has been taken');
+  await expect(page.getByRole('button', { name: /^Set aside/ })).toBeDisabled();
+  await type(page, '1.00 card');
+  await expect(page.getByText('Part of this slip has been paid').first()).toBeVisible();
+  await expect(total(page)).toHaveText('£6.40');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await stubs(page)
+    .locator('.paper')
+    .nth(1)
+    .getByRole('button', { name: 'Give it back …' })
+    .click();
+  await page.getByRole('button', { name: 'Give back £5.00' }).click();
+  await expect(left(page)).toHaveText('£11.40');
+
+  await page.getByLabel('Handed over').fill('20');
+  await page.getByLabel('Handed over').press('Enter');
+  await expect(page.getByTestId('change')).toHaveText('£8.60');
+  await page.getByRole('button', { name: /Next customer/ }).click();
+  const number = await saleNow(page);
+  await own.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  const parts = await paymentsOf(number);
+  expect(parts.map(({ wayName, clears, charge }) => [wayName, clears, charge])).toEqual([
+    ['Terminal', 1500, 1500],
+    ['Cheque', 500, 500],
+    ['Cash', 1140, 2000],
+  ]);
+  const [reversal] = await select<{ amount: string; reason: string }>(
+    till.database,
+    'SELECT amount, reason FROM books_reversals',
+    [],
+  );
+  expect([Number(reversal?.amount), reversal?.reason]).toEqual([
+    500,
+    'given back before the slip was rung up',
+  ]);
+  await own.close();
+});
+
+test('a slip is shared out between three, by line and by amount; each pays their own way', async () => {
+  await owe(desk, '10.00');
+  await desk.getByRole('button', { name: 'Share out' }).click();
+  await desk.getByRole('button', { name: 'by amount' }).click();
+  await desk.getByLabel('Person 1').fill('4');
+  await desk.getByLabel('Person 2').fill('5');
+  await desk.getByRole('button', { name: 'Share it out so' }).click();
+  await expect(desk.getByRole('alert')).toContainText('That leaves £1.00 that nobody pays');
+  await desk.getByRole('button', { name: 'equally' }).click();
+  await desk.getByRole('button', { name: 'One more' }).click();
+  await expect(desk.getByTestId('shares-will-be')).toHaveText('£3.34 · £3.33 · £3.33');
+  await desk.getByRole('button', { name: 'Share it out so' }).click();
+  await expect(left(desk)).toHaveText('£3.34');
+  // More is handed over than the share: change, and the others still owe theirs.
+  await desk.getByLabel('Handed over').fill('5');
+  await desk.getByLabel('Handed over').press('Enter');
+  await expect(desk.getByTestId('change')).toHaveText('£1.66');
+  await desk.getByRole('button', { name: /Go on with the payment/ }).click();
+  await expect(left(desk)).toHaveText('£3.33');
+  await expect(desk.getByRole('button', { name: 'Share out' })).toHaveCount(0);
+  await desk.getByRole('group', { name: 'Shares' }).getByRole('button', { name: '3:' }).click();
+  await openWay(desk, 'Town tokens');
+  await wayRow(desk, 'Town tokens').getByRole('button', { name: 'Take £3.33' }).click();
+  await expect(desk.getByRole('heading', { name: /Share 2 of 3/ })).toBeVisible();
+  await desk.keyboard.press('F9');
+  const parts = await paymentsOf(await saleNow(desk));
+  expect(parts.map(({ share, clears, wayName }) => [share, clears, wayName])).toEqual([
+    [1, 334, 'Cash'],
+    [3, 333, 'Town tokens'],
+    [2, 333, 'Cash'],
+  ]);
+});
+
+test('two prices and tips: the card price is charged, the customer gives a tip, a helper may not waive', async ({
+  browser,
+}) => {
+  const own = await device(browser);
+  const page = await own.newPage();
+  await page.goto(till.enrolAddress('pinwheel'));
+  await signIn(page, 'Pia');
+  await page.goto('/drawer/open');
+  await page.getByLabel('$10', { exact: true }).fill('4');
+  await page.getByRole('button', { name: /Open with \$40/ }).click();
+  await expect(page.getByTestId('goods')).toBeVisible();
+  await type(page, 'soc');
+  await expect(total(page)).toHaveText('$21.59');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await page.getByRole('link', { name: 'Show customer' }).click();
+  await page.getByRole('button', { name: /15 %/ }).click();
+  await expect(page.getByRole('button', { name: /15 %/ })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('link', { name: 'Back to the counter' }).click();
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  // 19.99 at 3.5 % more is 20.69; with both taxes on top 22.34. The tip is 15 % of 19.99.
+  await expect(wayRow(page, 'Card, on the fair')).toContainText('25.34');
+  await page.getByRole('button', { name: 'Cash price for cards too' }).click();
+  await expect(page.getByRole('region', { name: 'Lend a right' })).toBeVisible();
+  await page.getByRole('button', { name: 'Cash price for cards too' }).click();
+  await openWay(page, 'Card, on the fair');
+  await wayRow(page, 'Card, on the fair').getByLabel('Terminal slip').fill('T-88');
+  await wayRow(page, 'Card, on the fair').getByRole('button', { name: 'Take $25.34' }).click();
+  const number = await saleNow(page);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  const [part] = await paymentsOf(number);
+  expect([part?.clears, part?.charge, part?.tip, part?.reference]).toEqual([
+    2159,
+    2234,
+    300,
+    'T-88',
+  ]);
+  await page.goto('/');
+  await page.getByRole('link', { name: 'The event’s page' }).click();
+  await expect(page.getByTestId('event-takings')).toHaveText('$22.34');
+  await expect(page.getByTestId('tips-by-seller')).toContainText('Pia $3.00');
+  await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
+  await own.close();
+});
