@@ -7,7 +7,6 @@ import {
   openDrawer,
   signIn,
   standing,
-  tag,
   total,
   type,
 } from '../support/at-the-stall';
@@ -45,18 +44,25 @@ async function owe(page: Page, amount: string): Promise<void> {
 }
 interface PaymentRow {
   readonly wayName: string;
-  readonly clears: number;
-  readonly charge: number;
-  readonly tip: number;
+  readonly clears: number | string;
+  readonly charge: number | string;
+  readonly tip: number | string;
   readonly reference: string;
-  readonly share: number | null;
+  readonly share: number | string | null;
 }
-async function paymentsOf(number: string): Promise<readonly PaymentRow[]> {
+async function paymentsOf(
+  number: string,
+  business = 'Larkmoss Plants',
+): Promise<readonly PaymentRow[]> {
   const sql = `SELECT p.* FROM books_sales s JOIN books_payments p
-    ON p.business = s.business AND p.slip = s.slip WHERE s.number = ? ORDER BY p.at, p.id`;
+    ON p.business = s.business AND p.slip = s.slip WHERE s.number = ?
+      AND s.business = (SELECT business FROM books_businesses WHERE name = ?)
+    ORDER BY p.at, p.id`;
   let found: PaymentRow[] = [];
   await expect
-    .poll(async () => (found = await select<PaymentRow>(till.database, sql, [number])).length)
+    .poll(
+      async () => (found = await select<PaymentRow>(till.database, sql, [number, business])).length,
+    )
     .toBeGreaterThan(0);
   return found.map((row) => ({
     ...row,
@@ -76,6 +82,10 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('link', { name: 'Add a way to pay' }).click();
   await desk.getByLabel('Name', { exact: true }).fill('Cheque');
   await desk.getByLabel('Surcharge, percent').fill('1.8');
+  // Left and come back to: what was typed is still there.
+  await desk.goto('/counter');
+  await desk.goto('/ways/new');
+  await expect(desk.getByLabel('Surcharge, percent')).toHaveValue('1.8');
   await desk.getByLabel('Fixed fee').fill('ten');
   // Enter in a field sends the form.
   await desk.getByLabel('Fixed fee').press('Enter');
@@ -89,7 +99,7 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('button', { name: 'Keep it so' }).click();
   await expect(desk.getByTestId('ways')).toContainText('1.8 % on top');
   await desk.getByRole('button', { name: 'Move Terminal up' }).click();
-  await expect(desk.getByTestId('ways').getByRole('listitem').nth(3)).toContainText('Terminal');
+  await expect(desk.getByTestId('ways').getByRole('listitem').nth(4)).toContainText('Terminal');
 
   await desk.goto('/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
@@ -100,6 +110,8 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await owe(desk, '26.40');
   await expect(wayRow(desk, 'Terminal')).toContainText('26.88');
   await expect(wayRow(desk, 'Bank transfer')).toHaveCount(0);
+  await desk.keyboard.press('F9');
+  await expect(lastSale(desk)).toContainText('26.40');
 });
 
 test('three parts with no network: each is safe, the browser is killed between, one goes back', async ({
@@ -239,7 +251,7 @@ test('two prices and tips: the card price is charged, the customer gives a tip, 
   await wayRow(page, 'Card, on the fair').getByRole('button', { name: 'Take $25.34' }).click();
   const number = await saleNow(page);
   await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
-  const [part] = await paymentsOf(number);
+  const [part] = await paymentsOf(number, 'Pinwheel & Tail');
   expect([part?.clears, part?.charge, part?.tip, part?.reference]).toEqual([
     2159,
     2234,
@@ -252,4 +264,42 @@ test('two prices and tips: the card price is charged, the customer gives a tip, 
   await expect(page.getByTestId('tips-by-seller')).toContainText('Pia $3.00');
   await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
   await own.close();
+});
+
+test('a receipt: the last one by a key, a gift receipt without prices, by e-mail once there is network', async () => {
+  await owe(desk, '12.50');
+  await desk.keyboard.press('F9');
+  const number = await saleNow(desk);
+  await context.setOffline(true);
+  await desk.keyboard.press('Shift+F9');
+  const receipt = desk.getByTestId('receipt');
+  await expect(receipt).toContainText(`Sale ${number}`);
+  await expect(receipt).toContainText('£12.50');
+  await expect(receipt.getByRole('img')).toHaveAttribute('aria-label', new RegExp(`${number} `));
+  await expect(desk.getByTestId('paper').locator('img')).toHaveAttribute('src', /^data:image\/svg/);
+  const [file] = await Promise.all([
+    desk.waitForEvent('download'),
+    desk.getByRole('button', { name: 'ESC/POS file' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe(`${number}.escpos`);
+  await desk.getByLabel('Send it by e-mail to').fill('wren');
+  await desk.getByRole('button', { name: 'Send it' }).click();
+  await expect(desk.getByRole('alert')).toContainText('“wren” is not an e-mail address');
+  await desk.getByRole('button', { name: 'Gift receipt' }).click();
+  await expect(receipt).not.toContainText('12.50');
+  await desk.getByLabel('Send it by e-mail to').fill('wren@green.example');
+  await desk.getByRole('button', { name: 'Send it' }).click();
+  await expect(desk.getByText('the receipt is sent by itself once there is')).toBeVisible();
+  await context.setOffline(false);
+  const came = () => till.mailbox.letters.filter(({ to }) => to === 'wren@green.example');
+  await expect.poll(() => came().length, { timeout: 30_000 }).toBe(1);
+  expect(came()[0]?.subject).toBe(`Larkmoss Plants: your receipt ${number}`);
+  expect(came()[0]?.text).toContain('Gift receipt');
+  expect(came()[0]?.text).not.toContain('12.50');
+  // Another entry goes; the letter does not go again.
+  await owe(desk, '1.00');
+  await desk.keyboard.press('F9');
+  await saleNow(desk);
+  await expect(standing(desk)).toHaveText('All sent', { timeout: 30_000 });
+  expect(came()).toHaveLength(1);
 });

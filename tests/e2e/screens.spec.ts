@@ -91,7 +91,32 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
       await expect(page.getByRole('dialog')).toBeVisible();
     },
   ],
-  ['payment', async () => void (await page.goto('/counter/pay'))],
+  [
+    'payment, with a part taken and a card asked for',
+    async () => {
+      await page.goto('/counter/pay');
+      const cheque = page.locator('[data-way]').filter({ hasText: 'Cheque' });
+      if (await page.getByTestId('stubs').first().isHidden()) {
+        await cheque.getByRole('button').first().click();
+        await cheque.getByLabel('Of what is left').fill('1');
+        await cheque.getByLabel('Cheque number').fill('000417');
+        await cheque.getByRole('button', { name: /^Take £1.00/ }).click();
+      }
+      const card = page.locator('[data-way]').filter({ hasText: 'Card' });
+      await card.getByRole('button').first().click();
+      await card.getByRole('button', { name: /^Ask for/ }).click();
+      await expect(page.getByRole('group', { name: 'Practice reader' })).toBeVisible();
+    },
+  ],
+  ['ways to pay', async () => void (await page.goto('/ways'))],
+  ['a way to pay', async () => void (await page.goto('/ways/new'))],
+  [
+    'categories, one wrong',
+    async () => {
+      await page.goto('/categories');
+      await page.getByRole('button', { name: 'Add it' }).click();
+    },
+  ],
   ['opening a drawer', async () => void (await page.goto('/drawer/open'))],
   ['counting a drawer', async () => void (await page.goto('/drawer/count'))],
   ['books', async () => void (await page.goto('/books'))],

@@ -34,9 +34,6 @@ try {
     await desk.waitForTimeout(400);
   }
   await enrol(phone, till, 'Ines');
-  await phone.goto('/drawer/open');
-  await phone.getByLabel('£10', { exact: true }).fill('2');
-  await take(phone, 'drawer-phone');
   await useDrawer(phone);
   await phone.goto('/counter');
   await fillSlip(phone);
@@ -74,7 +71,15 @@ try {
   await desk.context().setOffline(false);
   await theme(desk, 'daylight');
   await desk.goto('/counter/pay');
+  await payPart(desk, 'Cheque', '10', '000417');
+  await desk.locator('[data-way]').filter({ hasText: 'Card' }).getByRole('button').first().click();
   await take(desk, 'payment-desk');
+  await desk.getByRole('button', { name: /^Ask for/ }).click();
+  await desk.getByRole('button', { name: 'Tap', exact: true }).click();
+  await desk.getByTestId('last-sale').waitFor();
+  await desk.keyboard.press('Shift+F9');
+  await desk.getByTestId('receipt').waitFor();
+  await take(desk, 'receipt-desk');
   await desk.goto('/drawer/count');
   await countPieces(desk, { '£20': 4, '£10': 6, '£5': 7, '£1': 16, '50p': 1, '20p': 1, '10p': 1 });
   await take(desk, 'count-desk');
@@ -121,6 +126,15 @@ async function fillSlip(page: Page): Promise<void> {
     await tag(page, name).click();
   await type(page, '0.385 crocus');
   await type(page, 'salt-glaze small');
+}
+
+async function payPart(page: Page, way: string, amount: string, reference: string): Promise<void> {
+  const row = page.locator('[data-way]').filter({ hasText: way });
+  await row.getByRole('button').first().click();
+  await row.getByLabel('Of what is left').fill(amount);
+  await row.getByLabel('Cheque number').fill(reference);
+  await row.getByRole('button', { name: /^Take/ }).click();
+  await page.getByTestId('stubs').first().waitFor();
 }
 
 async function theme(page: Page, chosen: string): Promise<void> {

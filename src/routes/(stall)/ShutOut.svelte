@@ -16,6 +16,8 @@
     const transport = new Transport(identity.token);
     const go = async (): Promise<void> => {
       await wipe(db);
+      // What was typed and not kept goes too.
+      sessionStorage.clear();
       left = await handOver(db, transport);
     };
     void go();

@@ -71,12 +71,14 @@
 
 {#if stall.isReady}
   <div class="flex h-dvh flex-col">
-    <Awning
-      event={stall.event}
-      business={stall.business.name}
-      seller={stall.seller?.name ?? null}
-      standing={stall.standing}
-    />
+    <div class="print:hidden">
+      <Awning
+        event={stall.event}
+        business={stall.business.name}
+        seller={stall.seller?.name ?? null}
+        standing={stall.standing}
+      />
+    </div>
     {#if shell.isNewWaiting && page.url.pathname === '/counter'}
       <div class="bg-card mt-4 flex items-center justify-center gap-3 p-2 text-sm">
         A new version is ready.
@@ -90,7 +92,7 @@
       </div>
     {/if}
     <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
-      <WaysAround path={page.url.pathname} />
+      <div class="contents print:hidden"><WaysAround path={page.url.pathname} /></div>
       <main class="flex min-h-0 min-w-0 flex-1 flex-col">
         {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
       </main>

@@ -488,6 +488,21 @@ export const tables = {
     { indexes: ['payment', 'event'], keep: 'recent' },
   ),
 
+  /** Receipts that somebody wants sent. */
+  receiptAsks: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      at: text(30),
+      by: textOrNull(40),
+      sale: id(),
+      way: text(10),
+      isGift: flag(),
+    },
+    { indexes: ['sale'], keep: 'recent' },
+  ),
+
   eventTotals: sums(['event'], {
     event: id(),
     sales: whole(),

@@ -65,6 +65,7 @@ const needs: Needs = {
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
   'payment.result': nothing,
   'payment.reversed': nothing,
+  'receipt.asked': nothing,
   'looseEnd.settled': setUp,
 };
 

@@ -104,6 +104,7 @@ type Step =
   | { readonly does: 'maker'; readonly maker: number; readonly commission: number }
   | { readonly does: 'photo'; readonly item: number; readonly isThere: boolean }
   | { readonly does: 'settle'; readonly entry: number }
+  | { readonly does: 'receipt'; readonly isGift: boolean }
   | { readonly does: 'load'; readonly item: number; readonly quantity: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
@@ -184,6 +185,7 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     commission: fc.nat({ max: 40 }),
   }),
   fc.record({ does: fc.constant('photo' as const), item: itemNumber, isThere: fc.boolean() }),
+  fc.record({ does: fc.constant('receipt' as const), isGift: fc.boolean() }),
   fc.record({ does: fc.constant('settle' as const), entry: fc.integer({ min: 1, max: 9 }) }),
   fc.record({
     does: fc.constant('load' as const),
@@ -311,6 +313,12 @@ export class DeviceWriter {
       case 'photo': {
         const picture = what.isThere ? 'data:image/webp;base64,UklGRg==' : null;
         return [draft('photo.set', this.newId(), null, { item: itemId(what.item), picture })];
+      }
+      case 'receipt': {
+        const { isGift } = what;
+        const body = { sale: idOf(41, this.number), way: 'email', isGift } as const;
+        const to = 'wren@green.example';
+        return [privateDraft('receipt.asked', this.newId(), body, 'sixteen-letters-', { to })];
       }
       case 'settle': {
         const looseEnd = `entry:${idOf(100, what.entry)}`;

@@ -13,6 +13,7 @@ import { passkeys } from './migrations/0007-passkeys';
 import { customers } from './migrations/0008-customers';
 import { slips } from './migrations/0009-slips';
 import { waysToPay } from './migrations/0010-ways-to-pay';
+import { receipts } from './migrations/0011-receipts';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -25,6 +26,7 @@ const migrations: readonly Migration[] = [
   customers,
   slips,
   waysToPay,
+  receipts,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -6,6 +6,8 @@ export interface Mail {
   readonly subject: string;
   /** Plain text, lines as they are to be read. */
   readonly text: string;
+  /** Tells a letter that is sent again from another one. */
+  readonly messageId?: string;
 }
 
 export interface Mailer {

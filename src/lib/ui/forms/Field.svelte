@@ -10,7 +10,7 @@
   let { label, help = '', isWrong = false, value = $bindable(), ...rest }: Props = $props();
 </script>
 
-<label class="grid gap-1 font-[560]">
+<label class="grid content-start gap-1 font-[560]">
   {label}
   <input
     {...rest}

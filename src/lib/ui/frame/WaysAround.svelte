@@ -38,6 +38,8 @@
     '/taxes': '/set-up',
     '/business': '/set-up',
     '/tables': '/set-up',
+    '/ways': '/set-up',
+    '/categories': '/set-up',
     '/first-day': '/',
   };
   const here = $derived.by(() => {

@@ -7,10 +7,10 @@ import type { MoneyWords } from './money-words';
 export const METHOD_WORDS: Readonly<Record<Method, string>> = {
   cash: 'notes and coins',
   card: 'a card at the reader',
-  keyed: 'a card that is typed in, for somebody at a distance',
+  keyed: 'a card that is typed in',
   cheque: 'a cheque',
   transfer: 'a bank transfer',
-  own: 'something of our own: it happens elsewhere and is noted here',
+  own: 'our own: noted here, done elsewhere',
 };
 
 /** What is special about a way, in a line. */

@@ -6,7 +6,7 @@
     type SeenDevice,
   } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import { qrPath } from '$lib/ui/people/qr-path';
+  import { qrPath } from '$lib/ui/codes/qr-path';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
 

@@ -4,6 +4,7 @@
   import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
@@ -11,7 +12,7 @@
 
   const stall = useStall();
   const start = stall.business;
-  let typed = $state({
+  const begin = {
     name: start.name,
     currency: start.currency,
     locale: start.locale,
@@ -31,7 +32,9 @@
     carryHours: String(start.carry?.hours ?? 24),
     receiptHead: start.receiptHead,
     receiptFoot: start.receiptFoot,
-  });
+  };
+  let typed = $state(draftOr('business', start.setStamp, begin));
+  keepDraft('business', start.setStamp, () => $state.snapshot(typed));
   let wrong = $state.raw<BusinessRefusal | null>(null);
   const zones = Intl.supportedValuesOf('timeZone');
   const isWrong = (field: string): boolean => wrong?.field === field;
@@ -48,6 +51,7 @@
       wrong = 'field' in outcome.refusal ? outcome.refusal : null;
       return;
     }
+    dropDraft('business');
     await stall.daybook.settle();
     toast('The business is set up so from now on.');
     await goto('/set-up');
@@ -64,7 +68,7 @@
       isWrong={isWrong('currency')}
     />
     <Field label="Language and region" bind:value={typed.locale} maxlength={20} />
-    <label class="grid gap-1 font-[560]">
+    <label class="grid content-start gap-1 font-[560]">
       Time zone
       <input class="input w-full" bind:value={typed.timeZone} list="zones" />
       <datalist id="zones"
@@ -72,7 +76,7 @@
       >
     </label>
     <Tick label="Shelf prices include tax" bind:checked={typed.pricesIncludeTax} />
-    <label class="grid gap-1 font-[560]">
+    <label class="grid content-start gap-1 font-[560]">
       Tax is rounded
       <select class="select min-h-12 w-full" bind:value={typed.taxRounding}>
         <option value="sale">once for the sale</option>
@@ -89,7 +93,7 @@
   </section>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-labelledby="two-prices">
     <h2 id="two-prices" class="sm:col-span-2">Two prices</h2>
-    <label class="grid gap-1 font-[560]">
+    <label class="grid content-start gap-1 font-[560]">
       The price that is typed in is for
       <select class="select min-h-12 w-full" bind:value={typed.typedSide}>
         <option value="cash">cash</option>

@@ -131,11 +131,18 @@
     else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);
   }
 
+  async function showLastReceipt(): Promise<void> {
+    const last = (await db.read('head'))?.lastSale ?? null;
+    if (last === null) toast('Nothing has been rung up on this device yet.');
+    else await goto(`/sales/${last}`);
+  }
+
   let moreDialog = $state<HTMLDialogElement>();
   let keyList = $state<HTMLDialogElement>();
   function onkeydown(event: KeyboardEvent): void {
     const isTyping = event.target instanceof HTMLInputElement;
     if (event.key === 'F2' && !slip.isEmpty) void goto('/counter/pay');
+    else if (event.key === 'F9' && event.shiftKey) void showLastReceipt();
     else if (event.key === 'F9' && !slip.isEmpty) void payExactly();
     else if (event.key === 'F4' && (!slip.isEmpty || slip.current.kept !== undefined))
       void putAside();

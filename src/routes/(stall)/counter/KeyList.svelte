@@ -12,6 +12,7 @@
     ['F4', 'set the slip aside'],
     ['F8', 'what is waiting'],
     ['F9', 'exact cash'],
+    ['Shift + F9', 'the last receipt again'],
     ['Ctrl + Enter', 'finish: take what is typed'],
     ['Esc', 'back, or clear the entry line'],
     ['?', 'this list'],

@@ -15,6 +15,7 @@
   const stall = useStall();
   const { books } = stall.db;
   const { payment } = $derived(end);
+  const NOTHING: { sale?: Row<'sales'> | undefined; customer?: Row<'customers'> | undefined } = {};
   const found = live(() => {
     const { slip, customer } = payment;
     return async () => {
@@ -22,7 +23,7 @@
       const who = customer ?? sale?.customer ?? null;
       return { sale, customer: who === null ? undefined : await books.customers.get(who) };
     };
-  }, {});
+  }, NOTHING);
   const event = $derived(stall.events.find(({ id }) => id === payment.event));
   const { locale } = $derived(stall.business);
 </script>

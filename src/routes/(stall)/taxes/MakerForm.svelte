@@ -4,6 +4,7 @@
   import { setMaker, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
@@ -18,22 +19,28 @@
   const stall = useStall();
   // svelte-ignore state_referenced_locally
   const start = maker;
-  let number = $state(String(start?.number ?? ''));
-  let name = $state(start?.name ?? '');
-  let commission = $state(start?.commission ?? '30');
-  let isActive = $state(start?.isActive ?? true);
+  const [form, from] = [`maker ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
+  const begin = {
+    number: String(start?.number ?? ''),
+    name: start?.name ?? '',
+    commission: start?.commission ?? '30',
+    isActive: start?.isActive ?? true,
+  };
+  let typed = $state(draftOr(form, from, begin));
+  keepDraft(form, from, () => $state.snapshot(typed));
   let wrong = $state.raw<BusinessRefusal | null>(null);
 
   async function save(lentBy?: string): Promise<void> {
-    const typed = { id: start?.id ?? null, number, name, commission, isActive };
+    const said = { id: start?.id ?? null, ...$state.snapshot(typed) };
     const outcome = await stall.daybook.append(
-      () => setMaker(newId, typed, makers),
+      () => setMaker(newId, said, makers),
       lentBy === undefined ? {} : { lentBy },
     );
     wrong = !outcome.ok && 'field' in outcome.refusal ? outcome.refusal : null;
     if (!outcome.ok) return;
+    dropDraft(form);
     await stall.daybook.settle();
-    toast(`${name.trim()} is so from now on.`);
+    toast(`${said.name.trim()} is so from now on.`);
     onDone();
   }
 </script>
@@ -45,19 +52,19 @@
 >
   <Field
     label="Number"
-    bind:value={number}
+    bind:value={typed.number}
     inputmode="numeric"
     isWrong={wrong?.field === 'number'}
   />
-  <Field label="Name" bind:value={name} maxlength={80} isWrong={wrong?.field === 'name'} />
+  <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={wrong?.field === 'name'} />
   <Field
     label="Commission, %"
-    bind:value={commission}
+    bind:value={typed.commission}
     inputmode="decimal"
     isWrong={wrong?.field === 'commission'}
   />
   {#if start !== undefined}
-    <div class="sm:col-span-3"><Tick label="Brings goods" bind:checked={isActive} /></div>
+    <div class="sm:col-span-3"><Tick label="Brings goods" bind:checked={typed.isActive} /></div>
   {/if}
   {#if wrong !== null}
     <p class="text-error sm:col-span-3" role="alert">{businessRefusalWords(wrong)}</p>

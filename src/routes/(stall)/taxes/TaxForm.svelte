@@ -4,6 +4,7 @@
   import { setTax, type BusinessRefusal } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
@@ -21,27 +22,33 @@
   // svelte-ignore state_referenced_locally
   const start = tax;
   const LEVELS = ['country', 'region', 'local'] as const;
-  let name = $state(start?.name ?? '');
-  let rate = $state(start?.rate ?? '');
-  let level = $state(LEVELS.find((each) => each === start?.level) ?? 'country');
-  let on = $state<string[]>([...(start?.on ?? [])]);
-  let isActive = $state(start?.isActive ?? true);
+  const [form, from] = [`tax ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
+  const begin = {
+    name: start?.name ?? '',
+    rate: start?.rate ?? '',
+    level: LEVELS.find((each) => each === start?.level) ?? 'country',
+    on: [...(start?.on ?? [])],
+    isActive: start?.isActive ?? true,
+  };
+  let typed = $state(draftOr(form, from, begin));
+  keepDraft(form, from, () => $state.snapshot(typed));
   let wrong = $state.raw<BusinessRefusal | null>(null);
   const before = $derived(
     taxes.filter((each) => each.isActive && each.sort < (start?.sort ?? Infinity)),
   );
-  const isChanged = $derived(start !== undefined && rate.trim() !== start.rate);
+  const isChanged = $derived(start !== undefined && typed.rate.trim() !== start.rate);
 
   async function save(lentBy?: string): Promise<void> {
-    const typed = { id: start?.id ?? null, name, rate, level, on: $state.snapshot(on), isActive };
+    const said = { id: start?.id ?? null, ...$state.snapshot(typed) };
     const outcome = await stall.daybook.append(
-      () => setTax(newId, typed, taxes),
+      () => setTax(newId, said, taxes),
       lentBy === undefined ? {} : { lentBy },
     );
     wrong = !outcome.ok && 'field' in outcome.refusal ? outcome.refusal : null;
     if (!outcome.ok) return;
+    dropDraft(form);
     await stall.daybook.settle();
-    toast(`${name.trim()} is so from now on.`);
+    toast(`${said.name.trim()} is so from now on.`);
     onDone();
   }
 </script>
@@ -51,11 +58,16 @@
   aria-label={start?.name ?? 'A new tax'}
   onsubmit={(event) => event.preventDefault()}
 >
-  <Field label="Name" bind:value={name} maxlength={80} isWrong={wrong?.field === 'name'} />
-  <Field label="Percent" bind:value={rate} inputmode="decimal" isWrong={wrong?.field === 'rate'} />
+  <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={wrong?.field === 'name'} />
+  <Field
+    label="Percent"
+    bind:value={typed.rate}
+    inputmode="decimal"
+    isWrong={wrong?.field === 'rate'}
+  />
   <label class="grid gap-1 font-[560]">
     Level
-    <select class="select min-h-12 w-full" bind:value={level}>
+    <select class="select min-h-12 w-full" bind:value={typed.level}>
       {#each LEVELS as each (each)}<option value={each}>{each}</option>{/each}
     </select>
   </label>
@@ -67,7 +79,7 @@
           <input
             type="checkbox"
             class="checkbox size-6 !rounded-md"
-            bind:group={on}
+            bind:group={typed.on}
             value={each.id}
           />
           {each.name}
@@ -76,7 +88,7 @@
     </fieldset>
   {/if}
   {#if start !== undefined}
-    <div class="sm:col-span-3"><Tick label="Is charged" bind:checked={isActive} /></div>
+    <div class="sm:col-span-3"><Tick label="Is charged" bind:checked={typed.isActive} /></div>
   {/if}
   {#if isChanged && carriers > 0}
     <p class="soft sm:col-span-3">

@@ -5,6 +5,7 @@ import { customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
 import { paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
+import { receiptAsked } from './receipt';
 import { saleRung } from './sale';
 import {
   businessSet,
@@ -51,6 +52,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
+  'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
 };
 

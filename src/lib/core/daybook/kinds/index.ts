@@ -21,6 +21,7 @@ import { paymentReversed } from './payment-reversed';
 import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
+import { receiptAsked } from './receipt-asked';
 import { slipGone } from './slip-gone';
 import { slipLine } from './slip-line';
 import { slipSet } from './slip-set';
@@ -60,6 +61,7 @@ export const kinds = {
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
+  'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
 } as const;
 

@@ -38,10 +38,13 @@
   const hasUplift = $derived(
     slip.quote !== null && slip.quote.card.total !== slip.quote.cash.total,
   );
+  const isDesk = matchMedia('(min-width: 768px) and (pointer: fine)').matches;
   // Where cash is taken, what was handed over can be typed at once.
   // svelte-ignore state_referenced_locally
-  let open = $state<string | null>(hasCash ? CASH_WAY.id : null);
+  let open = $state<string | null>(hasCash && isDesk ? CASH_WAY.id : null);
   let isSharing = $state(false);
+  /** There is one main action: another way that is open has it. */
+  const isCashMain = $derived(open === null || open === CASH_WAY.id);
 
   /** @param handed With the tip; null is exact. */
   async function takeCash(handed: number | null): Promise<void> {
@@ -110,7 +113,7 @@
             <p class="soft">of {money.text(slip.left)} that are left in all</p>
           {/if}
         </div>
-        <div class="grid justify-items-end gap-2">
+        <div class="grid gap-2 md:justify-items-end">
           <p class="soft">
             {things}
             {things === 1 ? 'thing' : 'things'} · into {stall.drawer?.name ?? 'no drawer'}
@@ -167,7 +170,10 @@
         >
           <button
             type="button"
-            class="btn btn-main !min-h-19 flex-col !gap-0 max-lg:order-last max-lg:col-span-2"
+            class={[
+              'btn !min-h-19 flex-col !gap-0 max-lg:order-last max-lg:col-span-2',
+              isCashMain ? 'btn-main' : 'bg-card border-primary border-2',
+            ]}
             disabled={isBlocked || stall.drawer === undefined}
             onclick={exact}
           >
@@ -190,7 +196,7 @@
       {#if paying.wrong !== null && open === null}
         <p class="sheet text-error border-error border-l-8" role="alert">{paying.wrong}</p>
       {/if}
-      <div class="grid items-start gap-3 lg:grid-cols-2" data-testid="ways">
+      <div class="grid grid-flow-dense items-start gap-3 lg:grid-cols-2" data-testid="ways">
         {#each card.isUnderWay ? [] : stall.ways as way (way.id)}
           <WayRow
             {way}
@@ -207,9 +213,11 @@
         {/each}
       </div>
       <div class="flex flex-wrap gap-2 md:mt-auto">
-        <a class="btn btn-quiet" href="/counter"
-          >Back to the slip <kbd class="key max-md:hidden">Esc</kbd></a
-        >
+        {#if !card.isUnderWay}
+          <a class="btn btn-quiet" href="/counter"
+            >Back to the slip <kbd class="key max-md:hidden">Esc</kbd></a
+          >
+        {/if}
         {#if hasUplift && !slip.isPartPaid}
           <button
             type="button"

@@ -96,7 +96,9 @@
             onGo={(lentBy) => card.carry(lentBy)}
           />
         {/if}
-        <button type="button" class="btn btn-quiet" onclick={() => card.leave()}>Leave it</button>
+        <button type="button" class="btn btn-quiet" onclick={() => card.leave()}
+          >Leave this card</button
+        >
       </div>
     {/if}
   </section>

@@ -28,7 +28,6 @@
             >
             <span class="figure font-[650]">{money.figure(paidWith(part))}</span>
           </p>
-          <p class="soft text-sm">{partLine(part, money)}</p>
           {#if asked === part.id}
             <div class="flex flex-wrap gap-2">
               <button
@@ -45,11 +44,14 @@
               >
             </div>
           {:else}
-            <button
-              type="button"
-              class="soft min-h-12 justify-self-start underline"
-              onclick={() => (asked = part.id)}>Give it back …</button
-            >
+            <div class="flex items-center justify-between gap-3">
+              <p class="soft text-sm">{partLine(part, money)}</p>
+              <button
+                type="button"
+                class="soft min-h-12 shrink-0 underline"
+                onclick={() => (asked = part.id)}>Give it back …</button
+              >
+            </div>
           {/if}
         </div>
       </div>

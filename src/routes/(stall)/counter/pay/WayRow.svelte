@@ -110,7 +110,10 @@
 </script>
 
 <div
-  class={['sheet !p-0', isOpen ? '!border-primary border-2' : 'border-base-300 border-2']}
+  class={[
+    'sheet !p-0',
+    isOpen ? '!border-primary border-2 lg:col-span-2' : 'border-base-300 border-2',
+  ]}
   data-way={way.id}
 >
   <button
@@ -163,7 +166,7 @@
           </label>
         {/if}
         <button
-          class="btn btn-main px-5"
+          class={['btn px-5', isCash && read === null ? 'btn-quiet' : 'btn-main']}
           disabled={paying.isBusy ||
             (isCash && stall.drawer === undefined) ||
             (method === 'card' && reader === null)}

@@ -8,6 +8,7 @@
   import { agreementRight } from '$lib/core/people/judge';
   import { newId, newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { consentWords, customerRefusalWords } from '$lib/ui/words/customer-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -23,20 +24,25 @@
   const { db, money } = stall;
   // svelte-ignore state_referenced_locally
   const start = customer;
-  const who = $state({
-    name: start?.name ?? '',
-    email: start?.email ?? '',
-    phone: start?.phone ?? '',
-    company: start?.company ?? '',
-    address: start?.address ?? '',
-    taxNumber: start?.taxNumber ?? '',
-    note: start?.note ?? '',
-  });
-  let discount = $state(start?.discount ?? '0');
-  let terms = $state(String(start?.terms ?? 0));
-  let isUnlimited = $state(start !== undefined && start.creditLimit === null);
-  let credit = $state(money.plain(start?.creditLimit ?? 0));
-  let consent = $state<ConsentWay | ''>('');
+  const [form, from] = [`customer ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
+  const begin = {
+    who: {
+      name: start?.name ?? '',
+      email: start?.email ?? '',
+      phone: start?.phone ?? '',
+      company: start?.company ?? '',
+      address: start?.address ?? '',
+      taxNumber: start?.taxNumber ?? '',
+      note: start?.note ?? '',
+    },
+    discount: start?.discount ?? '0',
+    terms: String(start?.terms ?? 0),
+    isUnlimited: start !== undefined && start.creditLimit === null,
+    credit: money.plain(start?.creditLimit ?? 0),
+    consent: '' as ConsentWay | '',
+  };
+  const typed = $state(draftOr(form, from, begin));
+  keepDraft(form, from, () => $state.snapshot(typed));
   let wrong = $state('');
   let where = $state('');
 
@@ -49,26 +55,30 @@
     'customer/erased': 'name',
   };
   const creditTyped = $derived(
-    readAmount(credit.trim() === '' ? '0' : credit, stall.business.currency),
+    readAmount(typed.credit.trim() === '' ? '0' : typed.credit, stall.business.currency),
   );
   const creditLimit = $derived(
-    isUnlimited ? null : creditTyped.ok ? creditTyped.amount : (start?.creditLimit ?? 0),
+    typed.isUnlimited ? null : creditTyped.ok ? creditTyped.amount : (start?.creditLimit ?? 0),
   );
   /** What is agreed is worth money; noting somebody down is not. Wrong figures are refused later. */
   const right = $derived.by(() => {
     try {
-      return agreementRight({ discount, creditLimit, terms: Number(terms) }, stall.seller);
+      return agreementRight(
+        { discount: typed.discount, creditLimit, terms: Number(typed.terms) },
+        stall.seller,
+      );
     } catch {
       return null;
     }
   });
 
   async function save(lentBy?: string): Promise<void> {
-    if (!isUnlimited && !creditTyped.ok) {
+    if (!typed.isUnlimited && !creditTyped.ok) {
       where = 'credit';
       wrong = refusalWords(creditTyped.refusal, money);
       return;
     }
+    const said = $state.snapshot(typed);
     const customers = await db.books.customers.toArray();
     const id = start?.id ?? newId();
     const outcome = await stall.daybook.append(
@@ -77,12 +87,12 @@
           newId,
           newSalt,
           id,
-          who: { ...who },
-          discount,
-          terms,
+          who: { ...said.who },
+          discount: said.discount,
+          terms: said.terms,
           creditLimit,
           isActive: true,
-          consent: consent === '' ? null : consent,
+          consent: said.consent === '' ? null : said.consent,
           customers,
         }),
       lentBy === undefined ? {} : { lentBy },
@@ -93,53 +103,56 @@
       wrong = customerRefusalWords(outcome.refusal);
       return;
     }
+    dropDraft(form);
     await stall.daybook.settle();
-    toast(`${who.name.trim()} is noted down so from now on.`);
+    toast(`${said.who.name.trim()} is noted down so from now on.`);
     await goto('/customers');
   }
 </script>
 
 <form class="sheet grid gap-4 sm:grid-cols-2" onsubmit={(event) => event.preventDefault()}>
-  <Field label="Name" bind:value={who.name} maxlength={80} isWrong={where === 'name'} />
-  <Field label="Company" bind:value={who.company} maxlength={80} />
+  <Field label="Name" bind:value={typed.who.name} maxlength={80} isWrong={where === 'name'} />
+  <Field label="Company" bind:value={typed.who.company} maxlength={80} />
   <Field
     label="E-mail"
     type="email"
-    bind:value={who.email}
+    bind:value={typed.who.email}
     maxlength={254}
     isWrong={where === 'email'}
   />
-  <Field label="Phone" type="tel" bind:value={who.phone} maxlength={40} />
-  <Field label="Address" bind:value={who.address} maxlength={300} />
-  <Field label="Tax number" bind:value={who.taxNumber} maxlength={40} />
-  <div class="sm:col-span-2"><Field label="Note" bind:value={who.note} maxlength={500} /></div>
+  <Field label="Phone" type="tel" bind:value={typed.who.phone} maxlength={40} />
+  <Field label="Address" bind:value={typed.who.address} maxlength={300} />
+  <Field label="Tax number" bind:value={typed.who.taxNumber} maxlength={40} />
+  <div class="sm:col-span-2">
+    <Field label="Note" bind:value={typed.who.note} maxlength={500} />
+  </div>
   <Field
     label="Standing discount, percent"
-    bind:value={discount}
+    bind:value={typed.discount}
     inputmode="decimal"
     isWrong={where === 'discount'}
   />
   <Field
     label="Days to pay a bill"
-    bind:value={terms}
+    bind:value={typed.terms}
     inputmode="numeric"
     isWrong={where === 'terms'}
   />
   <div class="grid gap-2">
-    {#if !isUnlimited}
+    {#if !typed.isUnlimited}
       <Field
         label="May owe at most"
-        bind:value={credit}
+        bind:value={typed.credit}
         inputmode="decimal"
         isWrong={where === 'credit'}
       />
     {/if}
-    <Tick label="May owe without limit" bind:checked={isUnlimited} />
+    <Tick label="May owe without limit" bind:checked={typed.isUnlimited} />
   </div>
   {#if start === undefined}
     <label class="grid content-start gap-1 font-[560]">
       Agreed to be kept
-      <select class="select min-h-12 w-full" bind:value={consent}>
+      <select class="select min-h-12 w-full" bind:value={typed.consent}>
         <option value="">not yet asked</option>
         {#each CONSENT_WAYS as way (way)}<option value={way}>{consentWords[way]}</option>{/each}
       </select>

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { typedFrom, typedToBegin } from '$lib/core/goods/typed-item';
+  import { draftOr } from '$lib/ui/forms/typed-draft.svelte';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../stall.svelte';
   import ItemForm from './ItemForm.svelte';
-  import { draftOf } from './item-draft';
 
   const stall = useStall();
   const { db } = stall;
@@ -25,11 +25,14 @@
   {:else if id === 'new'}
     <h1>Add an item</h1>
     <ItemForm
-      typed={draftOf('new', barcode) ??
+      typed={draftOr(
+        'item new',
+        barcode,
         typedToBegin(
           stall.taxes.slice(0, 1).map((tax) => tax.id),
           barcode,
-        )}
+        ),
+      )}
       items={all.value}
       categories={categories.value}
     />
@@ -43,8 +46,11 @@
     {#key item.setStamp}
       <ItemForm
         {item}
-        typed={draftOf(item.id, item.setStamp) ??
-          typedFrom(item, all.value, categories.value, stall.business.currency)}
+        typed={draftOr(
+          `item ${item.id}`,
+          item.setStamp,
+          typedFrom(item, all.value, categories.value, stall.business.currency),
+        )}
         items={all.value}
         categories={categories.value}
       />

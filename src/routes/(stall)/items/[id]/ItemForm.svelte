@@ -9,12 +9,12 @@
   import { newId } from '$lib/device/new-id';
   import { draft as entry } from '$lib/core/daybook/kinds';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { itemRefusalWords } from '$lib/ui/words/item-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
   import ExtrasEditor from './ExtrasEditor.svelte';
-  import { dropDraft, keepDraft } from './item-draft';
   import PhotoField from './PhotoField.svelte';
   import VariantsEditor from './VariantsEditor.svelte';
 
@@ -47,13 +47,8 @@
   const at = $derived(item?.id ?? 'new');
   // svelte-ignore state_referenced_locally
   const from = item?.setStamp ?? page.url.searchParams.get('barcode') ?? '';
-  let before = JSON.stringify(typed);
-  $effect(() => {
-    const now = JSON.stringify(typed);
-    if (now === before) return;
-    before = now;
-    keepDraft(at, from, $state.snapshot(typed));
-  });
+  // svelte-ignore state_referenced_locally
+  keepDraft(`item ${at}`, from, () => $state.snapshot(typed));
   const isWrong = (field: string): boolean => wrong?.field === field;
   const words = $derived(wrong === null ? '' : itemRefusalWords(wrong));
 
@@ -96,7 +91,7 @@
       document.querySelector<HTMLElement>(`[data-field="${wrong?.field ?? ''}"] input`)?.focus();
       return;
     }
-    dropDraft();
+    dropDraft(`item ${at}`);
     await stall.daybook.settle();
     toast(`${said.name.trim()} is so from now on.`);
     await goto(page.url.searchParams.has('barcode') ? '/counter' : '/items');

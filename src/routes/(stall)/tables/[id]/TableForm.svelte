@@ -8,6 +8,7 @@
   import { setTable, TAG_SIZES, type TableRefusal } from '$lib/core/goods/set-table';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -22,12 +23,28 @@
   const money = $derived(stall.money);
   // svelte-ignore state_referenced_locally
   const start = table;
-  let name = $state(start?.name ?? '');
-  let event = $state(start?.event ?? '');
-  let size = $state(TAG_SIZES.find((each) => each === start?.size) ?? 'middle');
-  let isActive = $state(start?.isActive ?? true);
+  const [form, from] = [`table ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
+  const begin = {
+    name: start?.name ?? '',
+    event: start?.event ?? '',
+    size: TAG_SIZES.find((each) => each === start?.size) ?? 'middle',
+    isActive: start?.isActive ?? true,
+    goods: [...(start?.goods ?? [])],
+  };
+  const left = draftOr(form, from, begin);
+  let name = $state(left.name);
+  let event = $state(left.event);
+  let size = $state(left.size);
+  let isActive = $state(left.isActive);
   /** In their order, as the drag and drop wants them: each with an id. */
-  let goods = $state.raw((start?.goods ?? []).map(({ item, width }) => ({ id: item, width })));
+  let goods = $state.raw(left.goods.map(({ item, width }) => ({ id: item, width })));
+  keepDraft(form, from, () => ({
+    name,
+    event,
+    size,
+    isActive,
+    goods: goods.map(({ id, width }) => ({ item: id, width })),
+  }));
   let typed = $state('');
   let wrong = $state.raw<TableRefusal | null>(null);
   const byId = $derived(new Map(items.map((item) => [item.id, item])));
@@ -74,6 +91,7 @@
       wrong = outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
       return;
     }
+    dropDraft(form);
     await stall.daybook.settle();
     toast(`${name.trim()} is laid out so from now on.`);
     await goto('/tables');

@@ -6,6 +6,7 @@
   import { CASH_WAY, type WayToPay } from '$lib/core/payment/ways';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { METHOD_WORDS, wayRefusalWords } from '$lib/ui/words/way-words';
   import RightButton from '../../RightButton.svelte';
@@ -17,7 +18,11 @@
   const { way }: Props = $props();
   const stall = useStall();
   // svelte-ignore state_referenced_locally
-  let typed = $state({ ...typedWay(way, (amount) => stall.money.plain(amount)) });
+  const [form, from] = [`way ${way?.id ?? 'new'}`, way?.setStamp ?? ''];
+  // svelte-ignore state_referenced_locally
+  const begin = { ...typedWay(way, (amount) => stall.money.plain(amount)) };
+  let typed = $state(draftOr(form, from, begin));
+  keepDraft(form, from, () => $state.snapshot(typed));
   let wrong = $state.raw<WayRefusal | null>(null);
   const isCash = $derived(way?.id === CASH_WAY.id);
   const isWrong = (field: string): boolean => wrong?.field === field;
@@ -40,6 +45,7 @@
       wrong = 'field' in outcome.refusal ? outcome.refusal : null;
       return;
     }
+    dropDraft(form);
     await stall.daybook.settle();
     toast(`${said.name.trim()} is so from now on. Payments so far stay as they were.`);
     await goto('/ways');

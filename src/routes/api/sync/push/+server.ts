@@ -3,6 +3,7 @@ import { noteCopy } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
 import { answer } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
+import { sendWaiting } from '$lib/server/receipts/send-waiting';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
@@ -13,5 +14,7 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   if (result.refused?.code === 'chain/forked') {
     await noteCopy(services().database, locals.device, Date.now());
   }
+  // What waits to be sent goes now that there is network; the answer does not wait for it.
+  sendWaiting();
   return answer(result, result.refused === null ? 200 : 409);
 };

@@ -1,0 +1,140 @@
+/**
+ * A receipt as text, line by line, for paper of so many letters and for letters: what stands left, what
+ * stands right, and how it is set. Printers, pictures and mail are made of these lines.
+ */
+import { figureText, moneyText } from '../money/amount-text';
+import { quantityText, thousandths } from '../money/units';
+import type { Receipt, ReceiptPart } from './receipt';
+
+/** One line of paper; `rule` is a line drawn across. */
+export type PaperLine =
+  | { readonly is: 'text'; readonly left: string; readonly right: string; readonly look: Look }
+  | { readonly is: 'centre'; readonly text: string; readonly look: Look }
+  | { readonly is: 'rule' };
+export type Look = 'plain' | 'small' | 'strong' | 'large';
+
+export interface PaperWords {
+  readonly locale: string;
+  /** Day and time as the event's clock shows them. */
+  readonly when: string;
+}
+
+/** The lines of a receipt, in order. A gift receipt has no amount in it at all. */
+export function paperLines(receipt: Receipt, { locale, when }: PaperWords): readonly PaperLine[] {
+  const figure = (amount: number): string => figureText(amount, receipt.currency, locale);
+  const money = (amount: number): string => moneyText(amount, receipt.currency, locale);
+  const lines: PaperLine[] = [];
+  const centre = (text: string, look: Look = 'plain'): void => {
+    if (text !== '') lines.push({ is: 'centre', text, look });
+  };
+  const text = (left: string, right = '', look: Look = 'plain'): void =>
+    void lines.push({ is: 'text', left, right, look });
+  const rule = (): void => void lines.push({ is: 'rule' });
+
+  centre(receipt.head, 'strong');
+  centre(receipt.isGift ? `Gift receipt ${receipt.number}` : `Sale ${receipt.number}`, 'strong');
+  centre([when, receipt.event].filter((part) => part !== '').join(', '), 'small');
+  if (receipt.seller !== '') centre(`served by ${receipt.seller}`, 'small');
+  rule();
+  for (const line of receipt.lines) {
+    const many = quantityText(thousandths(line.quantity));
+    const quantity = line.unit === '' ? many : `${many} ${line.unit}`;
+    text(`${quantity} × ${line.name}`, receipt.isGift ? '' : figure(line.total));
+    if (!receipt.isGift && (line.quantity !== 1000 || line.discount !== 0)) {
+      const each = `at ${figure(line.each)}${line.unit === '' ? '' : ` a ${line.unit}`}`;
+      text(`  ${each}${line.discount === 0 ? '' : `, less ${figure(line.discount)}`}`, '', 'small');
+    }
+    for (const more of line.more) text(`  ${more}`, '', 'small');
+  }
+  rule();
+  if (!receipt.isGift) {
+    sums(receipt, text, figure, money);
+    rule();
+  }
+  centre(receipt.foot, 'small');
+  return lines;
+}
+
+function sums(
+  receipt: Receipt,
+  text: (left: string, right?: string, look?: Look) => void,
+  figure: (amount: number) => string,
+  money: (amount: number) => string,
+): void {
+  if (receipt.service !== 0) text('Service charge', figure(receipt.service));
+  if (receipt.uplift !== 0) text('Card price above cash price', figure(receipt.uplift));
+  if (!receipt.isTaxIncluded)
+    for (const { name, rate, amount } of receipt.taxes) text(taxName(name, rate), figure(amount));
+  text('Total', money(receipt.total), 'large');
+  for (const part of receipt.parts) partLines(part, text, figure);
+  if (receipt.rounding !== 0) text('Rounded', figure(receipt.rounding));
+  if (receipt.isTaxIncluded)
+    for (const { name, rate, base, amount } of receipt.taxes)
+      text(`${taxName(name, rate)} of ${figure(base)}`, figure(amount), 'small');
+}
+
+/** With its rate, unless the vendor’s own name says it. */
+const taxName = (name: string, rate: string): string =>
+  name.includes('%') ? name : `${name}, ${rate} %`;
+
+function partLines(
+  { name, reference, amount, change, surcharge, tip, isCarried, approval, share }: ReceiptPart,
+  text: (left: string, right?: string, look?: Look) => void,
+  figure: (amount: number) => string,
+): void {
+  const who = share === null ? '' : `, share ${String(share)}`;
+  text(`${name}${reference === '' ? '' : ` ${reference}`}${who}`, figure(amount));
+  if (surcharge !== 0) text('  surcharge in it', figure(surcharge), 'small');
+  if (tip !== 0) text('  tip in it, thank you', figure(tip), 'small');
+  if (approval !== '') text(`  approval ${approval}`, '', 'small');
+  if (isCarried) text('  taken with no network, to be authorised', '', 'small');
+  if (change !== 0) text('  change', figure(change), 'small');
+}
+
+/**
+ * Lines that fit on paper of so many letters: long ones are broken between words, and what stands right
+ * stays with the first of them.
+ */
+export const fitted = (lines: readonly PaperLine[], width: number): readonly PaperLine[] =>
+  lines.flatMap((line): PaperLine[] => {
+    if (line.is === 'rule') return [line];
+    if (line.is === 'centre') return wrapped(line.text, width).map((text) => ({ ...line, text }));
+    const room = width - line.right.length - (line.right === '' ? 0 : 1);
+    return wrapped(line.left, Math.max(8, room)).map((left, at) => ({
+      ...line,
+      left,
+      right: at === 0 ? line.right : '',
+    }));
+  });
+
+/** As plain text, `width` letters wide. */
+export const plainText = (lines: readonly PaperLine[], width: number): string =>
+  fitted(lines, width)
+    .map((line): string => {
+      if (line.is === 'rule') return '-'.repeat(width);
+      if (line.is === 'centre')
+        return `${' '.repeat(Math.floor((width - line.text.length) / 2))}${line.text}`.trimEnd();
+      return line.right === ''
+        ? line.left
+        : `${line.left.padEnd(width - line.right.length)}${line.right}`;
+    })
+    .join('\n');
+
+function wrapped(text: string, width: number): string[] {
+  const indent = /^ */.exec(text)?.[0] ?? '';
+  const lines: string[] = [];
+  let line = indent;
+  for (const word of text.trim().split(/\s+/)) {
+    const next = line.trim() === '' ? `${indent}${word}` : `${line} ${word}`;
+    if (next.length <= width || line.trim() === '') line = next;
+    else {
+      lines.push(line);
+      line = `${indent}${word}`;
+    }
+    while (line.length > width) {
+      lines.push(line.slice(0, width));
+      line = line.slice(width);
+    }
+  }
+  return [...lines, line];
+}

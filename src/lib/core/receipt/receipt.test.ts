@@ -1,0 +1,187 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import { Books } from '../books/books';
+import { changesOf } from '../books/changes';
+import type { Row } from '../books/tables';
+import { readEntry } from '../daybook/read-entry';
+import { emptySlip, putItem } from '../slip/open-slip';
+import { CASH_WAY } from '../payment/ways';
+import { takePart } from '../sale/take-part';
+import {
+  CARD_WAY,
+  DeviceWriter,
+  DRAWER,
+  EVENT,
+  idOf,
+  item,
+  TAX,
+} from '../testing/arbitrary-daybook';
+import { askReceipt } from './ask-receipt';
+import { checkValue, receiptOf, type Receipt } from './receipt';
+import { receiptMarkup } from './receipt-markup';
+import { paperLines, plainText } from './receipt-text';
+
+const words = { locale: 'en-GB', when: 'Sunday 22 November, 10:30' };
+const business = {
+  id: idOf(1, 1),
+  currency: 'GBP',
+  locale: 'en-GB',
+  pricesIncludeTax: true,
+  receiptHead: 'Larkmoss Plants',
+  receiptFoot: 'Water well',
+} as Row<'businesses'>;
+
+/** A sale of three ferns and a basket, paid by card and cash. */
+function receipt(more: { isGift?: boolean; share?: number } = {}): Receipt {
+  const writer = new DeviceWriter(1);
+  const surroundings = {
+    newId: writer.newId,
+    pricing: {
+      currency: 'GBP',
+      pricesIncludeTax: true,
+      taxRounding: 'sale',
+      cashStep: 1,
+      typedSide: 'cash',
+      uplift: '2',
+      service: null,
+    },
+    taxes: [{ id: TAX, name: 'VAT', rate: '20' }],
+    event: { id: EVENT, timeZone: 'Europe/London' },
+    drawer: DRAWER,
+    deviceNumber: 1,
+    number: 17,
+    now: 0,
+  } as const;
+  const put = putItem(emptySlip(idOf(9, 1)), { ...item(1, 450), detail: '9 cm' }, 3000, 'a', {
+    extras: [{ name: 'Gift wrap', price: 50 }],
+  });
+  assert.ok(put.ok);
+  const card = takePart({
+    ...surroundings,
+    slip: put.slip,
+    way: CARD_WAY,
+    amount: 500,
+    share: 1,
+    tip: 100,
+  });
+  assert.ok(card.ok && card.slip !== null);
+  const cash = takePart({
+    ...surroundings,
+    slip: card.slip,
+    way: CASH_WAY,
+    amount: 2000,
+    share: 2,
+  });
+  assert.ok(cash.ok);
+  const books = new Books();
+  for (const entry of writer.append([...card.drafts, ...cash.drafts], 0)) {
+    const read = readEntry(entry);
+    assert.ok(read.ok);
+    books.apply(changesOf(read.entry));
+  }
+  return receiptOf({
+    business,
+    event: { name: 'Pellow Green' },
+    sale: books.rows('sales')[0]!,
+    lines: books.rows('saleLines'),
+    payments: books.rows('payments'),
+    seller: 'Ines',
+    ...more,
+  });
+}
+
+describe('a receipt', () => {
+  it('says what was bought, each part with its change, and the tax that is in it', () => {
+    const text = plainText(paperLines(receipt(), words), 40);
+    assert.equal(
+      text,
+      [
+        '            Larkmoss Plants',
+        '               Sale D1-17',
+        'Sunday 22 November, 10:30, Pellow Green',
+        '             served by Ines',
+        '-'.repeat(40),
+        '3 × Thing 1, 9 cm                  15.00',
+        '  at 5.00',
+        '  with Gift wrap',
+        '-'.repeat(40),
+        'Card price above cash price         0.10',
+        'Total                             £15.10',
+        'Card, share 1                       6.19',
+        '  surcharge in it                   0.09',
+        '  tip in it, thank you              1.00',
+        'Cash, share 2                      20.00',
+        '  change                           10.00',
+        'VAT, 20 % of 12.50                  2.50',
+        '-'.repeat(40),
+        '               Water well',
+      ].join('\n'),
+    );
+  });
+
+  it('is for one who shared it out with their own parts alone', () =>
+    assert.deepEqual(
+      receipt({ share: 2 }).parts.map(({ name }) => name),
+      ['Cash'],
+    ));
+
+  it('has no amount in it when it is for a gift', () => {
+    const text = plainText(paperLines(receipt({ isGift: true }), words), 40);
+    assert.doesNotMatch(text, /£|\d\.\d\d|Total/);
+    assert.match(text, /Gift receipt D1-17/);
+  });
+
+  it('can be told from one of another sale', () => {
+    const sale = { id: idOf(9, 1), number: 'D1-17', total: 1500 };
+    const check = checkValue(idOf(1, 1), sale);
+    assert.match(check, /^[0-9a-f]{10}$/);
+    assert.notEqual(check, checkValue(idOf(1, 1), { ...sale, total: 1501 }));
+    assert.notEqual(check, checkValue(idOf(1, 2), sale));
+  });
+
+  it('is never wider than its paper, whatever is on it', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 80 }), fc.constantFrom(32, 48), (name, width) => {
+        const one = receipt();
+        const lines = one.lines.map((line) => ({ ...line, name }));
+        for (const line of plainText(paperLines({ ...one, lines }, words), width).split('\n'))
+          assert.ok(line.length <= width, line);
+      }),
+    );
+  });
+
+  it('keeps signs that the printer’s markup uses for itself as they are', () => {
+    const one = receipt();
+    const lines = one.lines.map((line) => ({ ...line, name: 'a|b {c} "d" ^e' }));
+    const markup = receiptMarkup(paperLines({ ...one, lines }, words), one, 48);
+    assert.match(markup, /a\\\|b \\\{c\\\} \\"d\\" \\\^e/);
+    assert.match(markup, /\{code:D1-17 [0-9a-f]{10};option:qrcode,4,m\}/);
+  });
+});
+
+describe('asking for a receipt to be sent', () => {
+  const ask = (to: string) =>
+    askReceipt({
+      newId: new DeviceWriter(1).newId,
+      newSalt: () => 'sixteen-letters-',
+      sale: idOf(9, 1),
+      to,
+      isGift: false,
+    });
+  it('keeps the address apart from the rest', () => {
+    const outcome = ask(' wren@green.example ');
+    assert.ok(outcome.ok);
+    const [entry] = new DeviceWriter(1).append(outcome.drafts, 0);
+    assert.ok(readEntry(entry!).ok);
+    assert.doesNotMatch(JSON.stringify(entry?.body), /wren/);
+    assert.deepEqual(entry?.private?.data, { to: 'wren@green.example' });
+  });
+  it('needs an address', () => {
+    const outcome = ask('wren');
+    assert.deepEqual(outcome.ok ? null : outcome.refusal, {
+      code: 'receipt/address-wrong',
+      typed: 'wren',
+    });
+  });
+});

@@ -1,0 +1,164 @@
+/**
+ * A receipt, whatever it is shown on: one model, worked out from the books. Screens, paper, pictures
+ * and letters are made of it and of nothing else.
+ */
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { Row } from '../books/tables';
+import { paidWith } from '../payment/part-sums';
+import { sum } from '../money/units';
+
+export interface ReceiptLine {
+  readonly name: string;
+  /** What else there is to say of it, a line each: extras, notes, tags. */
+  readonly more: readonly string[];
+  /** Thousandths, with its unit. */
+  readonly quantity: number;
+  readonly unit: string;
+  /** Minor units for one unit of measure, extras with it. */
+  readonly each: number;
+  /** Minor units off this line. */
+  readonly discount: number;
+  /** As prices are shown on the shelf: with tax where they include it. */
+  readonly total: number;
+}
+
+export interface ReceiptPart {
+  readonly name: string;
+  /** Of a card, or what the customer brought: an ending, a number. */
+  readonly reference: string;
+  /** Handed over or charged in all. */
+  readonly amount: number;
+  readonly change: number;
+  readonly surcharge: number;
+  readonly tip: number;
+  /** Taken with no network: not authorised yet. */
+  readonly isCarried: boolean;
+  /** The approval code of a card, or empty. */
+  readonly approval: string;
+  readonly share: number | null;
+}
+
+/** Amounts are minor units of the currency. */
+export interface Receipt {
+  readonly head: string;
+  readonly foot: string;
+  readonly number: string;
+  /** ISO 8601. */
+  readonly at: string;
+  readonly event: string;
+  readonly seller: string;
+  readonly currency: string;
+  readonly lines: readonly ReceiptLine[];
+  readonly service: number;
+  /** Prices include tax: it is told, not added. */
+  readonly isTaxIncluded: boolean;
+  readonly taxes: readonly {
+    readonly name: string;
+    readonly rate: string;
+    base: number;
+    amount: number;
+  }[];
+  /** What cards were charged above the cash price. */
+  readonly uplift: number;
+  /** The whole, uplift with it; without surcharges and tips. */
+  readonly total: number;
+  readonly parts: readonly ReceiptPart[];
+  /** Kept difference of cash rounding. */
+  readonly rounding: number;
+  /** Shown as a code: the number, and a value by which a copy is told from the sale itself. */
+  readonly check: string;
+  /** No prices: for somebody who is given the goods. */
+  readonly isGift: boolean;
+}
+
+export interface ReceiptOf {
+  readonly business: Row<'businesses'>;
+  readonly event: Pick<Row<'events'>, 'name'> | undefined;
+  readonly sale: Row<'sales'>;
+  readonly lines: readonly Row<'saleLines'>[];
+  readonly payments: readonly Row<'payments'>[];
+  readonly seller: string;
+  readonly isGift?: boolean;
+  /** For one of the people who shared the slip out: their parts alone. */
+  readonly share?: number;
+}
+
+export function receiptOf({
+  business,
+  event,
+  sale,
+  lines,
+  payments,
+  seller,
+  isGift = false,
+  share,
+}: ReceiptOf): Receipt {
+  const isTaxIncluded = business.pricesIncludeTax;
+  const own = payments.filter((each) => share === undefined || each.share === share);
+  return {
+    head: business.receiptHead,
+    foot: business.receiptFoot,
+    number: sale.number,
+    at: sale.at,
+    event: event?.name ?? '',
+    seller,
+    currency: business.currency,
+    lines: lines.map((line) => lineOf(line, isTaxIncluded)),
+    service: sale.service,
+    isTaxIncluded,
+    taxes: sale.taxes.map(({ name, rate, base, amount }) => ({ name, rate, base, amount })),
+    uplift: sale.uplift,
+    total: sale.total + sale.uplift,
+    parts: own.map(partOf),
+    rounding: sum(own.map(({ rounding }) => rounding)),
+    check: checkValue(business.id, sale),
+    isGift,
+  };
+}
+
+function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {
+  const { detail, extras, note, tag } = line;
+  return {
+    name: detail === '' ? line.name : `${line.name}, ${detail}`,
+    more: [
+      ...extras.map(({ name }) => `with ${name}`),
+      ...(tag === '' ? [] : [`tag ${tag}`]),
+      ...(note === '' ? [] : [note]),
+    ],
+    quantity: line.quantity,
+    unit: line.unit,
+    each: line.price + sum(extras.map(({ price }) => price)),
+    discount: line.discount,
+    total: isTaxIncluded ? line.total : line.net,
+  };
+}
+
+function partOf(part: Row<'payments'>): ReceiptPart {
+  const { card, change, surcharge, tip } = part;
+  return {
+    name: part.wayName,
+    reference: card === null ? part.reference : `${card.scheme} ${card.last4}`.trim(),
+    amount: paidWith(part) + change,
+    change,
+    surcharge,
+    tip,
+    isCarried: card?.state === 'deferred',
+    approval: card?.approval ?? '',
+    share: part.share,
+  };
+}
+
+/**
+ * Ten hexadecimal figures out of what the sale is: whoever has the books can tell whether a receipt
+ * is of a sale in them.
+ */
+export const checkValue = (
+  business: string,
+  { id, number, total }: Pick<Row<'sales'>, 'id' | 'number' | 'total'>,
+): string =>
+  bytesToHex(sha256(utf8ToBytes([business, id, number, String(total)].join('\n')))).slice(0, 10);
+
+/** What the code on a receipt says. */
+export const receiptCode = ({ number, check }: Pick<Receipt, 'number' | 'check'>): string =>
+  `${number} ${check}`;

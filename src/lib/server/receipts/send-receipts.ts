@@ -1,0 +1,126 @@
+/**
+ * Sends the receipts that were asked for, each once. A letter is claimed before it is handed over, so
+ * that of several processes one sends it; one that died with it in its hand is tried again after a
+ * while, under the same message id, by which a mailbox tells that it has it already.
+ */
+import type { Sequelize } from 'sequelize';
+import { localTime } from '../../core/event/local-time';
+import { receiptOf } from '../../core/receipt/receipt';
+import { paperLines, plainText } from '../../core/receipt/receipt-text';
+import type { Row } from '../../core/books/tables';
+import type { BookReader } from '../books/read-books';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import type { Mailer } from '../mail/mailer';
+
+const AT_ONCE = 20;
+const TRIED_AGAIN_AFTER = 60_000;
+const MOST_TRIES = 30;
+const LETTERS = 44;
+
+interface Due {
+  readonly business: string;
+  readonly id: string;
+  readonly sale: string;
+  readonly isGift: number;
+  readonly entry: string;
+}
+
+/** @returns How many were sent now. @param now Milliseconds since 1970. */
+export async function sendReceipts(
+  database: Database,
+  books: BookReader,
+  mailer: Mailer,
+  now: number,
+): Promise<number> {
+  const due = await select<Due>(
+    database,
+    `SELECT a.business, a.id, a.sale, a.isGift, e.entry FROM books_receipt_asks a
+      JOIN daybook_entries e ON e.business = a.business AND e.id = a.id
+      LEFT JOIN receipts_sent s ON s.business = a.business AND s.id = a.id
+      WHERE s.id IS NULL OR (s.state = 'trying' AND s.triedAt < ? AND s.tries < ?)
+      ORDER BY a.at LIMIT ?`,
+    [now - TRIED_AGAIN_AFTER, MOST_TRIES, AT_ONCE],
+  );
+  let sent = 0;
+  for (const each of due) {
+    if (!(await claim(database.sequelize, each, now))) continue;
+    if (await sendOne(each, books, mailer)) {
+      await database.sequelize.query(
+        "UPDATE receipts_sent SET state = 'sent' WHERE business = ? AND id = ?",
+        { replacements: [each.business, each.id] },
+      );
+      sent += 1;
+    }
+  }
+  return sent;
+}
+
+/** Whether this process is the one that sends it. */
+async function claim(sequelize: Sequelize, { business, id }: Due, now: number): Promise<boolean> {
+  const [, changed] = await sequelize.query(
+    `INSERT INTO receipts_sent (business, id, state, tries, triedAt) VALUES (?, ?, 'trying', 1, ?)
+      ON DUPLICATE KEY UPDATE
+        tries = IF(state = 'trying' AND triedAt < ?, tries + 1, tries),
+        triedAt = IF(state = 'trying' AND triedAt < ?, VALUES(triedAt), triedAt)`,
+    {
+      replacements: [business, id, now, now - TRIED_AGAIN_AFTER, now - TRIED_AGAIN_AFTER],
+      type: 'INSERT' as never,
+    },
+  );
+  return changed > 0;
+}
+
+/** @returns False if it must be tried again: nobody took it, or the sale has not come yet. */
+async function sendOne(due: Due, books: BookReader, mailer: Mailer): Promise<boolean> {
+  const { private: apart } = JSON.parse(due.entry) as {
+    readonly private?: { readonly data: { readonly to?: string } };
+  };
+  const to = apart?.data.to;
+  // Erased since: there is nobody to send it to.
+  if (to === undefined) return true;
+  const letter = await letterOf(due, books);
+  if (letter === null) return false;
+  try {
+    await mailer.send({ ...letter, to, messageId: `<${due.id}@stall-till>` });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+async function letterOf(
+  { business, sale: id, isGift }: Due,
+  books: BookReader,
+): Promise<{ readonly subject: string; readonly text: string } | null> {
+  const [sale] = await books.rows(business, 'sales', { id });
+  const [own] = await books.rows(business, 'businesses', { id: business });
+  if (sale === undefined || own === undefined) return null;
+  const [event] =
+    sale.event === null ? [] : await books.rows(business, 'events', { id: sale.event });
+  const [seller] = sale.by === null ? [] : await books.rows(business, 'staff', { id: sale.by });
+  const receipt = receiptOf({
+    business: own,
+    event,
+    sale,
+    lines: await books.rows(business, 'saleLines', { sale: id }),
+    payments: await paymentsOf(books, business, sale),
+    seller: seller?.name ?? '',
+    isGift: isGift === 1,
+  });
+  const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);
+  const time = [hour, minute].map((part) => String(part).padStart(2, '0')).join(':');
+  const words = { locale: own.locale, when: `${day} ${time}` };
+  const code = `${receipt.number} ${receipt.check}`;
+  return {
+    subject: `${own.name}: your receipt ${receipt.number}`,
+    text: `${plainText(paperLines(receipt, words), LETTERS)}\n\n${code}\n`,
+  };
+}
+
+const paymentsOf = async (
+  books: BookReader,
+  business: string,
+  { payments }: Row<'sales'>,
+): Promise<Row<'payments'>[]> =>
+  payments.length === 0 ? [] : await books.rows(business, 'payments', { id: [...payments] });

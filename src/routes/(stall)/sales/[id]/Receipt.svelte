@@ -1,0 +1,210 @@
+<script lang="ts">
+  import { toast } from 'svelte-sonner';
+  import { askReceipt } from '$lib/core/receipt/ask-receipt';
+  import { receiptOf, type ReceiptOf } from '$lib/core/receipt/receipt';
+  import { paperLines } from '$lib/core/receipt/receipt-text';
+  import { newId, newSalt } from '$lib/device/new-id';
+  import { paperCommands, paperPicture, type PaperWidth } from '$lib/device/receipt/paper';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { qrPath } from '$lib/ui/codes/qr-path';
+  import { dayWords, timeWords } from '$lib/ui/words/date-words';
+  import { useStall } from '../../stall.svelte';
+
+  type Found = Pick<ReceiptOf, 'sale' | 'lines' | 'payments'> & {
+    readonly email: string;
+    readonly customer: string;
+  };
+  interface Props {
+    found: Found;
+  }
+  const { found }: Props = $props();
+  const stall = useStall();
+  let isGift = $state(false);
+  let share = $state(0);
+  let width = $state<PaperWidth>(80);
+  let picture = $state('');
+  // svelte-ignore state_referenced_locally
+  let to = $state(found.email);
+  let wrong = $state('');
+  const { sale } = $derived(found);
+  const event = $derived(stall.events.find(({ id }) => id === sale.event));
+  const shares = $derived([
+    ...new Set(found.payments.flatMap((part) => (part.share === null ? [] : [part.share]))),
+  ]);
+  const receipt = $derived(
+    receiptOf({
+      ...found,
+      business: stall.business,
+      event,
+      seller: sale.by === null ? '' : stall.nameOf(sale.by),
+      isGift,
+      ...(share === 0 ? {} : { share }),
+    }),
+  );
+  const words = $derived.by(() => {
+    const { locale } = stall.business;
+    const time = timeWords(sale.at, locale, event?.timeZone ?? stall.business.timeZone);
+    return { locale, when: `${dayWords(sale.day, locale)}, ${time}` };
+  });
+  const lines = $derived(paperLines(receipt, words));
+  const code = $derived(qrPath(`${receipt.number} ${receipt.check}`));
+
+  $effect(() => {
+    const made = paperPicture(receipt, words, width);
+    void made.then((svg) => (picture = svg));
+  });
+  const file = $derived(`${receipt.number}${isGift ? '-gift' : ''}`);
+
+  async function send(): Promise<void> {
+    const outcome = await stall.daybook.append(() =>
+      askReceipt({ newId, newSalt, sale: sale.id, to, isGift }),
+    );
+    if (!outcome.ok) {
+      wrong =
+        outcome.refusal.code === 'slip/gone'
+          ? ''
+          : `“${outcome.refusal.typed}” is not an e-mail address, such as wren@example.org.`;
+      return;
+    }
+    wrong = '';
+    toast(
+      stall.sync.network === 'there'
+        ? 'The receipt is on its way.'
+        : 'No network now: the receipt is sent by itself once there is.',
+    );
+  }
+</script>
+
+<article class="paper-shade mx-auto w-full max-w-md print:hidden" data-testid="receipt">
+  <div class="paper torn-below p-5 pb-8">
+    {#each lines as line, at (at)}
+      {#if line.is === 'rule'}
+        <hr class="border-base-300 my-2 border-dashed" />
+      {:else if line.is === 'centre'}
+        {#if at === 1}<h1 class="text-center text-2xl">{line.text}</h1>
+        {:else}<p class={['text-center', line.look === 'small' && 'soft text-sm']}>
+            {line.text}
+          </p>{/if}
+      {:else}
+        <p
+          class={[
+            'flex items-baseline justify-between gap-3',
+            line.look === 'small' && 'soft text-sm',
+            line.look === 'large' && 'text-xl font-[650]',
+          ]}
+        >
+          <span class={line.left.startsWith('  ') ? 'pl-4' : ''}>{line.left.trim()}</span>
+          <span class="figure">{line.right}</span>
+        </p>
+      {/if}
+    {/each}
+    <svg
+      class="mx-auto mt-3 size-28 bg-white p-2 text-black"
+      viewBox={code.viewBox}
+      role="img"
+      aria-label="Code of this receipt: {receipt.number} {receipt.check}"
+      shape-rendering="crispEdges"><path d={code.path} fill="currentColor" /></svg
+    >
+    <p class="code soft text-center text-sm">{receipt.number} {receipt.check}</p>
+  </div>
+</article>
+
+<section class="sheet mx-auto grid w-full max-w-md gap-4 print:hidden" aria-label="Receipt">
+  <div class="flex flex-wrap gap-2" role="group" aria-label="Of what">
+    <button
+      type="button"
+      class={['btn btn-quiet', !isGift && share === 0 && '!border-primary !border-3']}
+      aria-pressed={!isGift && share === 0}
+      onclick={() => {
+        isGift = false;
+        share = 0;
+      }}>The whole</button
+    >
+    {#each shares as each (each)}
+      <button
+        type="button"
+        class={['btn btn-quiet', share === each && '!border-primary !border-3']}
+        aria-pressed={share === each}
+        onclick={() => {
+          isGift = false;
+          share = each;
+        }}>Share {each}</button
+      >
+    {/each}
+    <button
+      type="button"
+      class={['btn btn-quiet', isGift && '!border-primary !border-3']}
+      aria-pressed={isGift}
+      onclick={() => {
+        isGift = true;
+        share = 0;
+      }}>Gift receipt</button
+    >
+  </div>
+  <div class="flex flex-wrap items-end gap-2">
+    <label class="grid gap-1 font-[560]">
+      Paper
+      <select class="select min-h-12" bind:value={width}>
+        <option value={58}>58 mm</option>
+        <option value={80}>80 mm</option>
+      </select>
+    </label>
+    <button type="button" class="btn btn-main px-5" onclick={() => print()}>Print</button>
+    <button
+      type="button"
+      class="btn btn-quiet"
+      onclick={() => saveFile(`${file}.svg`, 'image/svg+xml', picture)}>Picture</button
+    >
+    <button
+      type="button"
+      class="btn btn-quiet"
+      onclick={async () =>
+        saveFile(
+          `${file}.escpos`,
+          'application/octet-stream',
+          await paperCommands(receipt, words, width),
+        )}>ESC/POS file</button
+    >
+  </div>
+  <form
+    class="flex flex-wrap items-end gap-2"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void send();
+    }}
+  >
+    <div class="min-w-48 flex-1">
+      <Field
+        label="Send it by e-mail to"
+        bind:value={to}
+        inputmode="email"
+        autocomplete="off"
+        isWrong={wrong !== ''}
+      />
+    </div>
+    <button class="btn btn-quiet">Send it</button>
+    {#if wrong !== ''}<p class="text-error basis-full" role="alert">{wrong}</p>{/if}
+  </form>
+</section>
+<!-- What the paper shows; the printer of the system gets this and nothing else. -->
+<div class="receipt-paper" data-paper={width} data-testid="paper" aria-hidden="true">
+  <img src="data:image/svg+xml;utf8,{encodeURIComponent(picture)}" alt="" />
+</div>
+
+<style>
+  .receipt-paper {
+    display: none;
+  }
+  @media print {
+    .receipt-paper {
+      display: block;
+    }
+    .receipt-paper img {
+      width: 80mm;
+    }
+    .receipt-paper[data-paper='58'] img {
+      width: 58mm;
+    }
+  }
+</style>
