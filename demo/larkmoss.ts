@@ -80,6 +80,12 @@ export const larkmoss: DemoBusiness = {
   ],
   ways: waysOf(id, [
     { name: 'Card', method: 'card', ledger: '1010', account: 'Larkmoss current account' },
+    {
+      name: 'Card by telephone',
+      method: 'keyed',
+      reference: 'Number of the order',
+      ledger: '1010',
+    },
     { name: 'Cheque', method: 'cheque', reference: 'Cheque number', opensDrawer: true },
     {
       name: 'Bank transfer',

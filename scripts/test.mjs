@@ -98,7 +98,7 @@ async function endToEnd() {
 const stages = [
   { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
   { name: 'lint', run: () => program('npm', ['run', '-s', 'lint']) },
-  { name: 'unit', run: () => nodeTests(['src'], ['--test-concurrency=2']) },
+  { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], ['--test-concurrency=2']) },
   { name: 'build', run: () => ensureBuild() },
   {
     name: 'server',

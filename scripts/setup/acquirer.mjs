@@ -14,9 +14,10 @@ export async function startAcquirerProcess(file, { port, apiKey } = {}) {
   const key = apiKey ?? randomBytes(16).toString('hex');
   const on = port ?? (await freePort());
   const program = join(ROOT, 'standins', 'acquirer', 'acquirer.mjs');
-  const child = spawn('node', [program, String(on), key, file], {
+  // Its input is a line to us: when we are gone, however that came, it goes too.
+  const child = spawn('node', [program, String(on), key, file, '--while-input'], {
     detached: true,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    stdio: ['pipe', 'pipe', 'inherit'],
   });
   const url = await new Promise((resolve, reject) => {
     child.stdout.once('data', (line) => resolve(String(line).trim()));

@@ -13,49 +13,28 @@ import {
 } from 'node:fs';
 import http from 'node:http';
 import { dirname } from 'node:path';
-import { randomUUID, webcrypto } from 'node:crypto';
+import { randomInt, randomUUID, webcrypto } from 'node:crypto';
+import { Payments } from './payments.mjs';
 
 const { subtle } = webcrypto;
-const FEE_RATE = 175; // hundredths of a percent
-const FEE_FIXED = 5; // minor units
-const HOLD_DAYS = 7;
-
-/**
- * @typedef {'captured' | 'authorised' | 'declined' | 'cancelled' | 'reversed' | 'released'} State
- * @typedef {object} Payment
- * @property {string} id
- * @property {string} reference Chosen by whoever asks; the same one is the same payment for ever.
- * @property {State} state
- * @property {number} asked Minor units.
- * @property {number} amount Minor units that were approved, taken or held.
- * @property {number} refunded Minor units.
- * @property {string} currency
- * @property {string} approval
- * @property {string} reason
- * @property {string} scheme
- * @property {string} last4
- * @property {string} at ISO 8601
- * @property {string} expires ISO 8601, for what is only held.
- */
-
 /**
  * @param {{ port: number, apiKey: string, file: string }} options `file` keeps the payments.
  */
 export async function startAcquirer({ port, apiKey, file }) {
   mkdirSync(dirname(file), { recursive: true });
-  /** @type {Map<string, Payment>} */
-  const payments = new Map();
   const keys = await ownKeys();
   let faults = { latency: 0, dropBefore: 0, dropAfter: 0 };
-  const voiceCodes = new Set();
-
-  if (existsSync(file))
-    for (const line of readFileSync(file, 'utf8').split('\n'))
-      if (line !== '') {
-        const entry = JSON.parse(line);
-        if (entry.keys) continue;
-        payments.set(entry.reference, entry);
-      }
+  const payments = new Payments({
+    now: Date.now,
+    newId: randomUUID,
+    code: (digits) => String(randomInt(10 ** (digits - 1), 10 ** digits)),
+    keep: write,
+  });
+  for (const line of linesOf(file))
+    if (!line.startsWith('{"keys"')) {
+      const known = JSON.parse(line);
+      payments.all.set(known.reference, known);
+    }
 
   /** On disk before anybody hears of it. @param {object} entry */
   function write(entry) {
@@ -64,21 +43,11 @@ export async function startAcquirer({ port, apiKey, file }) {
     fsyncSync(handle);
     closeSync(handle);
   }
-  /** @param {Payment} payment */
-  function keep(payment) {
-    payments.set(payment.reference, payment);
-    write(payment);
-    return payment;
-  }
-
   /** Its keys outlive it, or what was sealed before a restart could never be opened. */
   async function ownKeys() {
-    const known = existsSync(file)
-      ? readFileSync(file, 'utf8')
-          .split('\n')
-          .filter((line) => line.startsWith('{"keys"'))
-          .map((line) => JSON.parse(line).keys)[0]
-      : undefined;
+    const known = linesOf(file)
+      .filter((line) => line.startsWith('{"keys"'))
+      .map((line) => JSON.parse(line).keys)[0];
     const algorithm = { name: 'RSA-OAEP', hash: 'SHA-256' };
     if (known)
       return {
@@ -104,141 +73,6 @@ export async function startAcquirer({ port, apiKey, file }) {
     } catch {
       return null;
     }
-  }
-
-  /** @param {any} body */
-  async function authorise(body) {
-    const { reference, amount, currency, sealed, capture = true, voice = '' } = body;
-    if (typeof reference !== 'string' || !Number.isSafeInteger(amount) || amount <= 0)
-      return { status: 422, body: { code: 'wrong', message: 'reference and amount are needed' } };
-    const known = payments.get(reference);
-    if (known) {
-      const isSame =
-        known.state === 'cancelled' || (known.asked === amount && known.currency === currency);
-      return isSame
-        ? { status: 200, body: known }
-        : { status: 409, body: { code: 'other', message: 'that reference is of another payment' } };
-    }
-    const card = await open(String(sealed));
-    const at = new Date().toISOString();
-    const expires = new Date(Date.now() + HOLD_DAYS * 86_400_000).toISOString();
-    const plain = {
-      id: randomUUID(),
-      reference,
-      asked: amount,
-      amount: 0,
-      refunded: 0,
-      currency,
-      approval: '',
-      reason: '',
-      scheme: String(card?.scheme ?? ''),
-      last4: String(card?.number ?? '').slice(-4),
-      at,
-      expires,
-    };
-    // It may have come twice at once: what was stored while the card was opened stands.
-    const meanwhile = payments.get(reference);
-    if (meanwhile) return { status: 200, body: meanwhile };
-    /** @param {string} reason */
-    const declined = (reason) => ({
-      status: 200,
-      body: keep({ ...plain, state: /** @type {State} */ ('declined'), reason }),
-    });
-    if (card === null) return declined('the card could not be read');
-    if (voice !== '' && !voiceCodes.has(voice)) return declined('that voice approval is not known');
-    const outcome = String(card.outcome ?? 'approve');
-    if (outcome.startsWith('decline')) return declined(outcome.slice(8) || 'declined by the bank');
-    const partly = outcome.startsWith('partial') ? Number(outcome.slice(8)) : amount;
-    if (partly <= 0) return declined('nothing left on the card');
-    const approval = String(100_000 + Math.floor(Math.random() * 900_000));
-    const state = /** @type {State} */ (capture ? 'captured' : 'authorised');
-    return {
-      status: 200,
-      body: keep({ ...plain, state, amount: Math.min(partly, amount), approval }),
-    };
-  }
-
-  /**
-   * Undoes whatever there is of a reference, also before anything has arrived under it: what comes
-   * later is refused. @param {any} body
-   */
-  function cancel({ reference }) {
-    const known = payments.get(reference);
-    const at = new Date().toISOString();
-    if (!known)
-      return {
-        status: 200,
-        body: keep({
-          id: randomUUID(),
-          reference,
-          state: 'cancelled',
-          asked: 0,
-          amount: 0,
-          refunded: 0,
-          currency: '',
-          approval: '',
-          reason: 'cancelled before it came',
-          scheme: '',
-          last4: '',
-          at,
-          expires: at,
-        }),
-      };
-    if (known.state === 'captured' || known.state === 'authorised')
-      return { status: 200, body: keep({ ...known, state: 'reversed', refunded: known.amount }) };
-    return { status: 200, body: known };
-  }
-
-  /** @param {any} body */
-  function capture({ reference, amount }) {
-    const known = payments.get(reference);
-    if (!known)
-      return { status: 404, body: { code: 'unknown', message: 'there is no such payment' } };
-    if (known.state === 'captured') return { status: 200, body: known };
-    if (
-      known.state !== 'authorised' ||
-      new Date(known.expires) < new Date() ||
-      amount > known.amount
-    )
-      return { status: 409, body: { code: 'not held', message: 'that cannot be taken' } };
-    return { status: 200, body: keep({ ...known, state: 'captured', amount }) };
-  }
-
-  /** @param {any} body */
-  function release({ reference }) {
-    const known = payments.get(reference);
-    if (!known)
-      return { status: 404, body: { code: 'unknown', message: 'there is no such payment' } };
-    if (known.state !== 'authorised') return { status: 200, body: known };
-    return { status: 200, body: keep({ ...known, state: 'released', amount: 0 }) };
-  }
-
-  /** @param {any} body */
-  function refund({ reference, amount }) {
-    const known = payments.get(reference);
-    if (!known)
-      return { status: 404, body: { code: 'unknown', message: 'there is no such payment' } };
-    if (known.state !== 'captured' || known.refunded + amount > known.amount)
-      return { status: 409, body: { code: 'too much', message: 'that is more than was taken' } };
-    return { status: 200, body: keep({ ...known, refunded: known.refunded + amount }) };
-  }
-
-  function voice() {
-    const code = `V${String(10_000 + Math.floor(Math.random() * 90_000))}`;
-    voiceCodes.add(code);
-    return { status: 200, body: { code } };
-  }
-
-  /** What is paid out for a day, with the fee of each. @param {string} day */
-  function settlement(day) {
-    const rows = [...payments.values()].filter(
-      (each) => each.state === 'captured' && each.at.startsWith(day),
-    );
-    const lines = rows.map(({ reference, id, at, amount, currency, scheme, last4 }) => {
-      const fee = Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED;
-      return [id, reference, at, scheme, last4, amount, fee, amount - fee, currency].join(',');
-    });
-    return ['id,reference,at,scheme,last4,amount,fee,net,currency', ...lines, ''].join('\r\n');
   }
 
   const server = http.createServer((request, response) => {
@@ -282,26 +116,24 @@ export async function startAcquirer({ port, apiKey, file }) {
     switch (what) {
       case 'GET /key':
         return { status: 200, body: { key: keys.publicKey, isPractice: true } };
-      case 'POST /payments':
-        return await authorise(body);
-      case 'GET /payments': {
-        const known = payments.get(url.searchParams.get('reference') ?? '');
-        return known
-          ? { status: 200, body: known }
-          : { status: 404, body: { code: 'unknown', message: 'there is no such payment' } };
+      case 'POST /payments': {
+        const card = await open(String(body.sealed));
+        return payments.authorise(body, card);
       }
+      case 'GET /payments':
+        return payments.find(url.searchParams.get('reference') ?? '');
       case 'POST /cancel':
-        return cancel(body);
+        return payments.cancel(body.reference);
       case 'POST /capture':
-        return capture(body);
+        return payments.capture(body.reference, body.amount);
       case 'POST /release':
-        return release(body);
+        return payments.release(body.reference);
       case 'POST /refund':
-        return refund(body);
+        return payments.refund(body.reference, body.amount);
       case 'POST /voice':
-        return voice();
+        return payments.voice();
       case 'GET /settlement':
-        return { status: 200, body: settlement(url.searchParams.get('day') ?? '') };
+        return { status: 200, body: payments.settlement(url.searchParams.get('day') ?? '') };
       default:
         return { status: 404, body: { code: 'nowhere', message: 'there is nothing here' } };
     }
@@ -311,13 +143,21 @@ export async function startAcquirer({ port, apiKey, file }) {
   return {
     url: `http://127.0.0.1:${port}`,
     apiKey,
-    payments,
+    payments: payments.all,
     stop: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(() => resolve(undefined)));
     },
   };
 }
+
+/** @param {string} file */
+const linesOf = (file) =>
+  existsSync(file)
+    ? readFileSync(file, 'utf8')
+        .split('\n')
+        .filter((line) => line !== '')
+    : [];
 
 /** @param {http.ServerResponse} response @param {number} status @param {object} body */
 function send(response, status, body) {
@@ -326,7 +166,13 @@ function send(response, status, body) {
 }
 
 if (process.argv[1]?.endsWith('acquirer.mjs')) {
-  const [, , port = '0', apiKey = 'practice', file = '.data/acquirer.ndjson'] = process.argv;
+  const [, , port = '0', apiKey = 'practice', file = '.data/acquirer.ndjson', ends] = process.argv;
   const { url } = await startAcquirer({ port: Number(port), apiKey, file });
   console.log(url);
+  // Whoever started it holds its input open, and may be killed without a word.
+  if (ends === '--while-input')
+    process.stdin
+      .resume()
+      .once('end', () => process.exit(0))
+      .once('close', () => process.exit(0));
 }

@@ -115,6 +115,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       maker: null,
       tag: '',
       standing: 0,
+      isStocked: true,
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);
@@ -134,7 +135,10 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     customer: null,
     standingName: '',
     service: 0,
+    serviceTax: 0,
     uplift: 0,
+    upliftTaxes: {},
+    place: event.id,
     isUpliftWaived: false,
   };
   const payment: Row<'payments'> = {

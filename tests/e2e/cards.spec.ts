@@ -5,6 +5,7 @@ import {
   enrol,
   lastSale,
   openDrawer,
+  PINS,
   standing,
   total,
   type,
@@ -36,7 +37,10 @@ async function seller(browser: Browser, who: string): Promise<[Page, BrowserCont
 }
 const card = (page: Page) => page.getByTestId('card');
 const row = (page: Page) =>
-  page.getByTestId('ways').locator('[data-way]').filter({ hasText: 'Card' });
+  page
+    .getByTestId('ways')
+    .locator('[data-way]')
+    .filter({ has: page.getByRole('button', { name: /^Card(?! by)/ }) });
 async function askFor(page: Page, amount: string): Promise<void> {
   if (!page.url().endsWith('/counter/pay')) {
     await page.goto('/counter');
@@ -176,6 +180,22 @@ test('nobody answers: asked again under the same reference, it is charged once',
     amount: 3456,
     refunded: 0,
   });
+
+  // The first of the two is voided: the acquirer gives it back, once.
+  await page.goto('/find');
+  await page.getByLabel('Sale by number, item or amount').fill('23.45');
+  await page.getByRole('link', { name: /£23.45/ }).click();
+  await page.getByRole('button', { name: 'Void this sale …' }).click();
+  await page.getByLabel('Why').fill('wrong customer');
+  await page.getByRole('button', { name: /^Void it/ }).click();
+  // A helper has not the right to it: a lead lends it.
+  await page.getByRole('button', { name: 'Tobin' }).click();
+  await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
+  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await expect(page.getByTestId('voided')).toContainText('wrong customer');
+  await expect
+    .poll(async () => (await atAcquirer(mine!.id))?.state, { timeout: 30_000 })
+    .toBe('reversed');
   await context.close();
 });
 
@@ -246,5 +266,123 @@ test('with no network cards are carried up to the limit, sent once in order, and
   const end = again.getByRole('article', { name: 'A card payment' });
   await expect(end).toContainText('Visa ending 4471 was taken for £56.02 with no network');
   await expect(end).toContainText('reported lost');
+  await context.close();
+});
+
+test('a card is typed in for somebody at a distance: wrong figures are told, held, taken in part later', async ({
+  browser,
+}) => {
+  const [page, context] = await seller(browser, 'Ines');
+  await page.goto('/counter');
+  await type(page, '67.80 basket');
+  await expect(total(page)).toContainText('67.80');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  const keyed = page.locator('[data-way]').filter({ hasText: 'Card by telephone' });
+  await keyed.getByRole('button').first().click();
+  const fill = (label: string, text: string): Promise<void> =>
+    keyed.getByLabel(label, { exact: false }).fill(text);
+  await fill('Card number', '4111 1111 1111 1112');
+  await fill('Number of the order', 'order 81');
+  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await expect(keyed.getByRole('alert')).toContainText('This is no card number');
+  await fill('Card number', '4111 1111 1111 1111');
+  await expect(keyed.getByLabel('Card number, Visa')).toBeVisible();
+  await fill('Expires', '04/39');
+  await fill('Security code', '123');
+  await fill('Name on the card', 'Hazel Birk');
+  await fill('Street', '3 Sluice Lane');
+  await fill('Town', 'Tarnbrook');
+  await fill('Postcode', '12345');
+  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await expect(keyed.getByRole('alert')).toContainText('no postcode of that country');
+  await fill('Postcode', 'LA2 9ZZ');
+  await keyed.getByLabel('How').selectOption('later');
+  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await expect(keyed).toContainText('Visa ending 1111');
+  await keyed.getByRole('button', { name: 'Hold £67.80' }).click();
+  await expect(lastSale(page)).toContainText('£67.80');
+  await expect.poll(async () => (await cardRows(6780))[0]?.state).toBe('authorised');
+  const [row] = await cardRows(6780);
+  expect(await atAcquirer(row!.id)).toMatchObject({ state: 'authorised', amount: 6780 });
+
+  await page.goto('/waiting');
+  const held = page.getByTestId('held').getByRole('listitem');
+  await held.getByLabel('Take', { exact: true }).fill('70');
+  await held.getByRole('button', { name: 'Take it' }).click();
+  await expect(held.getByRole('alert')).toContainText('At most £67.80 is held');
+  await held.getByLabel('Take', { exact: true }).fill('60');
+  await held.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByTestId('held')).toHaveCount(0);
+  expect(await atAcquirer(row!.id)).toMatchObject({ state: 'captured', amount: 6000 });
+  await page.goto('/loose-ends');
+  await expect(page.getByText('only £60.00 was taken of it')).toBeVisible();
+
+  // Neither the number nor the security code is anywhere on the server or in the browser.
+  for (const table of ['daybook_entries', 'books_card_payments', 'books_payments'])
+    expect(
+      JSON.stringify(await select<object>(till.database, `SELECT * FROM ${table}`, [])),
+    ).not.toContain('4111111111111111');
+  const kept = await page.evaluate(async () => {
+    const open = indexedDB.open('stall-till');
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      open.onsuccess = () => resolve(open.result);
+    });
+    const all = [JSON.stringify(localStorage), JSON.stringify(sessionStorage)];
+    for (const name of db.objectStoreNames) {
+      const rows = db.transaction(name).objectStore(name).getAll();
+      await new Promise((resolve) => {
+        rows.onsuccess = resolve;
+      });
+      all.push(JSON.stringify(rows.result));
+    }
+    return all.join('\n');
+  });
+  expect(kept).toContain('order 81');
+  expect(kept).not.toMatch(/4111 ?1111 ?1111 ?1111/);
+  await context.close();
+});
+
+test('typed in with no network: only with an approval code given by voice, and it is sent later', async ({
+  browser,
+}) => {
+  const voiced = await fetch(`${till.acquirer.url}/voice`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
+    body: '{}',
+  });
+  const { code } = (await voiced.json()) as { code: string };
+  const [page, context] = await seller(browser, 'Ines');
+  await page.goto('/counter');
+  await expect(page.getByTestId('goods')).toBeVisible();
+  await context.setOffline(true);
+  await type(page, '33.10 basket');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  const keyed = page.locator('[data-way]').filter({ hasText: 'Card by telephone' });
+  await keyed.getByRole('button').first().click();
+  for (const [label, text] of [
+    ['Card number', '4111111111111111'],
+    ['Number of the order', 'order 82'],
+    ['Expires', '04/39'],
+    ['Name on the card', 'Hazel Birk'],
+    ['Street', '3 Sluice Lane'],
+    ['Town', 'Tarnbrook'],
+    ['Postcode', 'LA2 9ZZ'],
+  ] as const)
+    await keyed.getByLabel(label, { exact: false }).fill(text);
+  await keyed.getByLabel('How').selectOption('voice');
+  await keyed.getByRole('textbox', { name: 'Approval code' }).fill(code);
+  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Take £33.10' }).click();
+  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await card(page).getByRole('button', { name: 'Carry £33.10' }).click();
+  await expect(lastSale(page)).toContainText('£33.10');
+  await context.setOffline(false);
+  await expect
+    .poll(async () => (await cardRows(3310))[0]?.state, { timeout: 30_000 })
+    .toBe('captured');
+  expect(await atAcquirer((await cardRows(3310))[0]!.id)).toMatchObject({
+    state: 'captured',
+    amount: 3310,
+  });
   await context.close();
 });

@@ -99,7 +99,7 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('button', { name: 'Keep it so' }).click();
   await expect(desk.getByTestId('ways')).toContainText('1.8 % on top');
   await desk.getByRole('button', { name: 'Move Terminal up' }).click();
-  await expect(desk.getByTestId('ways').getByRole('listitem').nth(4)).toContainText('Terminal');
+  await expect(desk.getByTestId('ways').getByRole('listitem').nth(5)).toContainText('Terminal');
 
   await desk.goto('/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
@@ -302,4 +302,42 @@ test('a receipt: the last one by a key, a gift receipt without prices, by e-mail
   await saleNow(desk);
   await expect(standing(desk)).toHaveText('All sent', { timeout: 30_000 });
   expect(came()).toHaveLength(1);
+});
+
+test('a printer for practice: each sale prints, cash opens the drawer; a void gives all of it back', async () => {
+  await desk.goto('/set-up');
+  await desk.getByLabel('Receipt printer').selectOption('practice');
+  await desk.getByLabel('Print the receipt of each sale').check();
+  // Within one window: the roll hangs on it.
+  const go = (name: string): Promise<void> =>
+    desk.getByRole('link', { name, exact: true }).first().click();
+  await go('Counter');
+  await type(desk, '8.00 basket');
+  await desk.keyboard.press('F9');
+  await expect(lastSale(desk)).toContainText('£8.00');
+  const number = await saleNow(desk);
+  await go('Set-up');
+  await go('Look at the roll');
+  const roll = desk.getByTestId('roll');
+  await expect(roll.getByRole('img', { name: `Receipt ${number}, as printed` })).toBeVisible();
+  await expect(roll).toContainText('The drawer opens');
+
+  await desk.goto('/');
+  await desk.getByRole('link', { name: 'The event’s page' }).click();
+  await expect(desk.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
+  const before = (await desk.getByTestId('device-takings').textContent()) ?? '';
+  await desk.goto('/find');
+  await desk.getByRole('link', { name: new RegExp(`^${number} `) }).click();
+  await desk.getByRole('button', { name: 'Void this sale …' }).click();
+  await desk.getByRole('button', { name: 'Void it, give back £8.00 Cash' }).click();
+  await expect(desk.getByRole('alert')).toContainText('Say why');
+  await desk.getByLabel('Why').fill('rang up twice');
+  await desk.getByRole('button', { name: 'Void it, give back £8.00 Cash' }).click();
+  await expect(desk.getByTestId('voided')).toContainText('Maren: rang up twice');
+  await desk.goto('/');
+  await desk.getByRole('link', { name: 'The event’s page' }).click();
+  await expect(desk.getByTestId('device-takings')).toHaveText(
+    (Number(before.replace(/,/g, '')) - 8).toFixed(2),
+  );
+  await expect(desk.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
 });

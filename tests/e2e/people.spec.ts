@@ -7,6 +7,7 @@ import {
   PINS,
   sellOne,
   signIn,
+  slipIsKept,
   standing,
   tag,
   total,
@@ -139,6 +140,7 @@ test('an untouched device locks, the slip stays, and a reload does not open it',
   await page.goto('/counter');
   await tag(page, 'Geranium').click();
   const before = await total(page).textContent();
+  await slipIsKept(page);
   await page.clock.install();
   await page.goto('/counter');
   await expect(total(page)).toHaveText(before!);

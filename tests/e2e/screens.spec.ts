@@ -91,23 +91,7 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
       await expect(page.getByRole('dialog')).toBeVisible();
     },
   ],
-  [
-    'payment, with a part taken and a card asked for',
-    async () => {
-      await page.goto('/counter/pay');
-      const cheque = page.locator('[data-way]').filter({ hasText: 'Cheque' });
-      if (await page.getByTestId('stubs').first().isHidden()) {
-        await cheque.getByRole('button').first().click();
-        await cheque.getByLabel('Of what is left').fill('1');
-        await cheque.getByLabel('Cheque number').fill('000417');
-        await cheque.getByRole('button', { name: /^Take £1.00/ }).click();
-      }
-      const card = page.locator('[data-way]').filter({ hasText: 'Card' });
-      await card.getByRole('button').first().click();
-      await card.getByRole('button', { name: /^Ask for/ }).click();
-      await expect(page.getByRole('group', { name: 'Practice reader' })).toBeVisible();
-    },
-  ],
+  ['payment', async () => void (await page.goto('/counter/pay'))],
   ['ways to pay', async () => void (await page.goto('/ways'))],
   ['a way to pay', async () => void (await page.goto('/ways/new'))],
   [
@@ -205,6 +189,24 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
     async () => {
       await page.goto('/devices');
       await page.getByTestId('devices').getByRole('link').first().click();
+    },
+  ],
+  // Last, since a slip that is paid in part stays as it is.
+  [
+    'payment, with a part taken and a card asked for',
+    async () => {
+      await page.goto('/counter/pay');
+      const cheque = page.locator('[data-way]').filter({ hasText: 'Cheque' });
+      if (await page.getByTestId('stubs').first().isHidden()) {
+        await cheque.getByRole('button').first().click();
+        await cheque.getByLabel('Of what is left').fill('1');
+        await cheque.getByLabel('Cheque number').fill('000417');
+        await cheque.getByRole('button', { name: /^Take £1.00/ }).click();
+      }
+      const card = page.locator('[data-way]').filter({ hasText: 'Card' });
+      await card.getByRole('button').first().click();
+      await card.getByRole('button', { name: /^Ask for/ }).click();
+      await expect(page.getByRole('group', { name: 'Practice reader' })).toBeVisible();
     },
   ],
 ];

@@ -82,6 +82,8 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/cards/key', '/api/cards/key',                '401', '503', '401', '503', '403', '401'],
   ['POST /api/cards/payments', '/api/cards/payments',     '401', '422', '401', '422', '403', '401'],
   ['POST /api/cards/cancel', '/api/cards/cancel',         '401', '422', '401', '422', '403', '401'],
+  ['POST /api/cards/capture', '/api/cards/capture',       '401', '422', '401', '422', '403', '401'],
+  ['POST /api/cards/release', '/api/cards/release',       '401', '422', '401', '422', '403', '401'],
   ['POST /api/account/sign-out', '/api/account/sign-out', '401', '401', '200', '401', '401', '200'],
 ];
 

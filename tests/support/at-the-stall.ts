@@ -78,3 +78,25 @@ export async function sellOne(page: Page, name: string): Promise<string> {
   const said = (await lastSale(page).textContent()) ?? '';
   return said.split(',')[0]!;
 }
+
+/** Waits until the slip at the counter, which is saved behind the screen, is on disk. */
+export async function slipIsKept(page: Page): Promise<void> {
+  await expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const open = indexedDB.open('stall-till');
+        const db = await new Promise<IDBDatabase>((resolve) => {
+          open.onsuccess = () => resolve(open.result);
+        });
+        const asked = db.transaction('meta').objectStore('meta').get('slip');
+        await new Promise((resolve) => {
+          asked.onsuccess = resolve;
+        });
+        db.close();
+        return (
+          (asked.result as { value: { lines: unknown[] } } | undefined)?.value.lines.length ?? 0
+        );
+      }),
+    )
+    .toBeGreaterThan(0);
+}

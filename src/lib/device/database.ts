@@ -11,6 +11,7 @@ import type { Tries } from '../core/people/pin-tries';
 import { rightsToBeginWith } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
+import type { PrinterChoice } from './printer/printer';
 import type { Field, TableSpec } from '../core/books/table-spec';
 
 /** Who this device is. Made when it is enrolled and never changed. */
@@ -50,6 +51,8 @@ export interface Choices {
   readonly by: string | null;
   /** When somebody last touched this device, so that a lock that was due while it slept is not missed. */
   readonly seenAt?: number;
+  /** Its receipt printer; missing is none. */
+  readonly printer?: PrinterChoice;
   /** The drawer this device uses, by event. */
   readonly drawers: Readonly<Record<string, string>>;
 }

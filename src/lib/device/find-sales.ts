@@ -6,6 +6,7 @@ import type { DeviceDatabase } from './database';
 export interface FoundSale {
   readonly sale: Row<'sales'>;
   readonly lines: readonly Row<'saleLines'>[];
+  readonly isVoid: boolean;
 }
 
 const MOST = 50;
@@ -33,7 +34,8 @@ export async function findSales(
     .filter((sale) => {
       if (wanted === '' || named.has(sale.id)) return true;
       return (
-        sale.number.toLowerCase().startsWith(wanted) || (amount.ok && sale.total === amount.amount)
+        sale.number.toLowerCase().startsWith(wanted) ||
+        (amount.ok && sale.total + sale.uplift === amount.amount)
       );
     })
     .limit(MOST)
@@ -42,5 +44,13 @@ export async function findSales(
     .where('sale')
     .anyOf(sales.map(({ id }) => id))
     .toArray();
-  return sales.map((sale) => ({ sale, lines: lines.filter((line) => line.sale === sale.id) }));
+  const voids = await books.voids
+    .where('sale')
+    .anyOf(sales.map(({ id }) => id))
+    .toArray();
+  return sales.map((sale) => ({
+    sale,
+    lines: lines.filter((line) => line.sale === sale.id),
+    isVoid: voids.some((each) => each.sale === sale.id),
+  }));
 }

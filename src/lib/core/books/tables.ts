@@ -72,6 +72,11 @@ export type CardFacts = Immutable<NonNullable<z.infer<(typeof paymentTaken)['bod
 export type Service = Discount & { readonly taxes: readonly string[] };
 /** A line of a kept slip, without its key. */
 export type KeptLine = Immutable<z.infer<typeof openLine>>;
+/** A tax as a sum: of what, and how much. Minor units. */
+export interface Taxed {
+  readonly base: number;
+  readonly amount: number;
+}
 export interface SaleTax {
   readonly id: string;
   readonly name: string;
@@ -377,8 +382,12 @@ export const tables = {
       standingName: text(80),
       /** With its tax, where prices are before tax. */
       service: whole(),
+      serviceTax: whole(),
       /** What card parts paid above the cash price, with its tax; not in the total. */
       uplift: whole(),
+      upliftTaxes: json<Readonly<Record<string, Taxed>>>({}),
+      /** Where the goods were taken from. */
+      place: text(40),
       isUpliftWaived: flag(),
     },
     { indexes: ['event'], keep: 'recent' },
@@ -409,6 +418,22 @@ export const tables = {
       maker: textOrNull(40),
       tag: text(40),
       standing: whole(),
+      isStocked: flag(),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
+  /** Sales that were voided. */
+  voids: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      lentBy: textOrNull(40),
+      at: text(30),
+      sale: id(),
+      reason: text(200),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
@@ -458,6 +483,7 @@ export const tables = {
         clears: whole(),
         customer: textOrNull(40),
         sealed: text(4000),
+        voice: text(12),
       },
       reversed: { isReversed: flag() },
       result: {
@@ -466,6 +492,7 @@ export const tables = {
         approval: text(12),
         acquirer: text(64),
         reason: text(120),
+        expires: text(30),
         resultAt: text(30),
       },
     },

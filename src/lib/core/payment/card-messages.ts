@@ -8,9 +8,16 @@ export const cardAskSchema = z.strictObject({
   amount: z.int().min(1),
   currency: currencyCode,
   sealed: z.string().min(1).max(4000),
+  /** False only holds the money, to be taken later. */
+  capture: z.boolean().default(true),
+  /** An approval code that was given by voice; empty for none. */
+  voice: z.string().max(12).default(''),
 });
 
 export const cardCancelSchema = z.strictObject({ payment: recordId });
+
+/** Takes what is held, or less of it. */
+export const cardCaptureSchema = z.strictObject({ payment: recordId, amount: z.int().min(1) });
 
 /** What the acquirer says of a payment. */
 export const cardAnswerSchema = z.object({
@@ -20,6 +27,8 @@ export const cardAnswerSchema = z.object({
   approval: z.string().max(12),
   acquirer: z.string().max(64),
   reason: z.string().max(120),
+  /** ISO 8601: until when what is held can be taken. */
+  expires: z.string().max(30),
 });
 export type CardAnswer = z.infer<typeof cardAnswerSchema>;
 

@@ -6,6 +6,7 @@ import {
   cardLooseEnds,
   carriedBy,
   carryRefusal,
+  heldCards,
   isCarried,
   openCardEnds,
   type CardPayment,
@@ -14,6 +15,7 @@ import {
 const DEVICE = idOf(5, 1);
 const EVENT = idOf(2, 1);
 const at = '2026-11-22T10:00:00.000Z';
+const NOW = '2026-11-22T11:00:00.000Z';
 const now = Date.parse(at) + 3_600_000;
 const card = (n: number, change: Partial<CardPayment> = {}): CardPayment => ({
   id: idOf(40, n),
@@ -31,6 +33,7 @@ const card = (n: number, change: Partial<CardPayment> = {}): CardPayment => ({
   clears: 1000,
   customer: null,
   sealed: `sealed-${String(n)}`,
+  voice: '',
   takenStamp: 'x',
   isReversed: false,
   reversedStamp: '',
@@ -39,6 +42,7 @@ const card = (n: number, change: Partial<CardPayment> = {}): CardPayment => ({
   approval: '',
   acquirer: '',
   reason: '',
+  expires: '',
   resultAt: '',
   resultStamp: '',
   ...change,
@@ -81,8 +85,8 @@ describe('what the acquirer must still be told', () => {
     assert.deepEqual(
       cardErrands([card(3), card(1), card(2, { device: idOf(5, 2) })], DEVICE, new Set()),
       [
-        { does: 'send', payment: idOf(40, 1), amount: 1000, sealed: 'sealed-1' },
-        { does: 'send', payment: idOf(40, 3), amount: 1000, sealed: 'sealed-3' },
+        { does: 'send', payment: idOf(40, 1), amount: 1000, sealed: 'sealed-1', voice: '' },
+        { does: 'send', payment: idOf(40, 3), amount: 1000, sealed: 'sealed-3', voice: '' },
       ],
     ));
   it('undoes what was asked for and never finished, but not what is just being asked', () => {
@@ -110,11 +114,25 @@ describe('what the acquirer must still be told', () => {
 });
 
 describe('cards that do not tie up', () => {
+  const held = { takenState: 'authorised', state: 'authorised' };
+  it('are not those that are held, which are listed by when they run out', () =>
+    assert.deepEqual(
+      heldCards([
+        card(1, { ...held, expires: '2026-11-29' }),
+        card(2, { ...held, expires: '2026-11-28' }),
+        card(3, { ...held, isReversed: true }),
+        card(4),
+      ]).map(({ id }) => id),
+      [idOf(40, 2), idOf(40, 1)],
+    ));
   const ends = [
     { is: 'not sent yet', of: card(1) },
     { is: 'declined after it was taken', of: card(1, { state: 'declined' }) },
     { is: 'perhaps charged', of: card(1, { takenState: '' }) },
     { is: 'still to be given back', of: card(1, { state: 'captured', isReversed: true }) },
+    { is: 'let go of', of: card(1, { takenState: 'authorised', state: 'released' }) },
+    { is: 'held too long', of: card(1, { ...held, expires: '2026-11-22T10:59:00.000Z' }) },
+    { is: undefined, of: card(1, { ...held, expires: '2026-11-29T10:00:00.000Z' }) },
     { is: 'approved in part', of: card(1, { state: 'captured', resultAmount: 999 }) },
     { is: undefined, of: card(1, { state: 'captured', resultAmount: 1000 }) },
     { is: undefined, of: card(1, { takenState: '', state: 'declined' }) },
@@ -122,15 +140,15 @@ describe('cards that do not tie up', () => {
   ];
   for (const { is, of } of ends)
     it(`${of.takenState || 'only asked for'}, ${of.state || 'no answer'}, ${of.isReversed ? 'given back' : 'kept'}: ${is ?? 'ties up'}`, () =>
-      assert.equal(cardLooseEnds([of])[0]?.is, is));
+      assert.equal(cardLooseEnds([of], NOW)[0]?.is, is));
   it('are settled once, and a card that may be under way is left alone', () => {
     const ends = [card(1), card(2), card(3, { takenState: '' })];
     const settled = [{ looseEnd: `card:${idOf(40, 1)}` }];
     assert.deepEqual(
-      openCardEnds(ends, settled, '2026-11-22T09:59:00.000Z').map(({ payment }) => payment.id),
+      openCardEnds(ends, settled, '2026-11-22T09:59:00.000Z', NOW).map(({ payment }) => payment.id),
       [idOf(40, 2)],
     );
-    assert.equal(openCardEnds(ends, settled, '2026-11-22T10:00:01.000Z').length, 2);
+    assert.equal(openCardEnds(ends, settled, '2026-11-22T10:00:01.000Z', NOW).length, 2);
   });
   it('a carried one is carried', () => assert.ok(isCarried(card(1))));
 });

@@ -40,6 +40,8 @@ export function carriedBy(
 /** Why a card cannot be carried. All but the first can be gone over by somebody with the right to it. */
 export type CarryRefusal =
   | { readonly code: 'carry/none' }
+  /** Typed in: with no network only with an approval that was given by voice. */
+  | { readonly code: 'carry/needs-voice' }
   | { readonly code: 'carry/too-much'; readonly most: number }
   | { readonly code: 'carry/over'; readonly most: number; readonly carried: number }
   | { readonly code: 'carry/too-old'; readonly hours: number };
@@ -75,6 +77,7 @@ export type CardErrand =
       readonly payment: string;
       readonly amount: number;
       readonly sealed: string;
+      readonly voice: string;
     };
 
 /**
@@ -91,11 +94,11 @@ export function cardErrands(
     .filter((each) => each.device === device && !under.has(each.id) && each.askedStamp !== '')
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
     .flatMap((each): CardErrand[] => {
-      const { id: payment, amount, sealed, state, takenState, isReversed } = each;
+      const { id: payment, amount, sealed, voice, state, takenState, isReversed } = each;
       const isDone = state === 'declined' || state === 'cancelled' || state === 'reversed';
       if (isReversed) return isDone ? [] : [{ does: 'cancel', payment, why: 'given back' }];
       if (state !== '') return [];
-      if (takenState === 'deferred') return [{ does: 'send', payment, amount, sealed }];
+      if (takenState === 'deferred') return [{ does: 'send', payment, amount, sealed, voice }];
       return takenState === '' ? [{ does: 'cancel', payment, why: 'unfinished' }] : [];
     });
 }
@@ -104,13 +107,27 @@ export function cardErrands(
 export type CardLooseEnd = { readonly payment: CardPayment } & (
   | { readonly is: 'declined after it was taken' }
   | { readonly is: 'approved in part' }
+  | { readonly is: 'let go of' }
+  | { readonly is: 'held too long' }
   | { readonly is: 'not sent yet' }
   | { readonly is: 'perhaps charged' }
   | { readonly is: 'still to be given back' }
 );
 
-/** Card payments that do not tie up, oldest first. */
-export function cardLooseEnds(payments: readonly CardPayment[]): readonly CardLooseEnd[] {
+/** What is held and can still be taken or let go of, the first to run out first. */
+export const heldCards = (payments: readonly CardPayment[]): readonly CardPayment[] =>
+  payments
+    .filter(({ state, isReversed }) => state === 'authorised' && !isReversed)
+    .sort((a, b) => (a.expires < b.expires ? -1 : a.expires > b.expires ? 1 : 0));
+
+/**
+ * Card payments that do not tie up, oldest first.
+ * @param now ISO 8601, to know what has been held too long.
+ */
+export function cardLooseEnds(
+  payments: readonly CardPayment[],
+  now: string,
+): readonly CardLooseEnd[] {
   return [...payments]
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
     .flatMap((payment): CardLooseEnd[] => {
@@ -119,6 +136,9 @@ export function cardLooseEnds(payments: readonly CardPayment[]): readonly CardLo
       if (isReversed) return isUndone ? [] : [{ payment, is: 'still to be given back' }];
       if (takenState === '') return state === '' ? [{ payment, is: 'perhaps charged' }] : [];
       if (isUndone) return [{ payment, is: 'declined after it was taken' }];
+      if (state === 'released' || state === 'expired') return [{ payment, is: 'let go of' }];
+      if (state === 'authorised')
+        return payment.expires < now ? [{ payment, is: 'held too long' }] : [];
       if (isCarried(payment)) return [{ payment, is: 'not sent yet' }];
       const isShort = state === 'captured' && payment.resultAmount < payment.amount;
       return isShort ? [{ payment, is: 'approved in part' }] : [];
@@ -128,14 +148,16 @@ export function cardLooseEnds(payments: readonly CardPayment[]): readonly CardLo
 /**
  * Those that nobody has settled. What was asked for only a moment ago may still be under way.
  * @param since ISO 8601; what was only asked for after that is left out.
+ * @param now ISO 8601.
  */
 export function openCardEnds(
   payments: readonly CardPayment[],
   settlements: readonly Pick<Row<'settlements'>, 'looseEnd'>[],
   since: string,
+  now: string,
 ): readonly CardLooseEnd[] {
   const settled = new Set(settlements.map(({ looseEnd }) => looseEnd));
-  return cardLooseEnds(payments).filter(
+  return cardLooseEnds(payments, now).filter(
     ({ payment, is }) =>
       !settled.has(`card:${payment.id}`) && !(is === 'perhaps charged' && payment.at > since),
   );

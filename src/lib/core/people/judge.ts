@@ -60,6 +60,7 @@ const needs: Needs = {
   'slip.gone': nothing,
   'sale.rung': ({ body }, by) =>
     saleRights(body.lines, by?.discountUpTo ?? '0', body.isUpliftWaived === true),
+  'sale.voided': () => ['sale.void'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),

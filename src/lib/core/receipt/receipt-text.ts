@@ -33,6 +33,7 @@ export function paperLines(receipt: Receipt, { locale, when }: PaperWords): read
 
   centre(receipt.head, 'strong');
   centre(receipt.isGift ? `Gift receipt ${receipt.number}` : `Sale ${receipt.number}`, 'strong');
+  if (receipt.isVoid) centre('void', 'strong');
   centre([when, receipt.event].filter((part) => part !== '').join(', '), 'small');
   if (receipt.seller !== '') centre(`served by ${receipt.seller}`, 'small');
   rule();
@@ -78,7 +79,18 @@ const taxName = (name: string, rate: string): string =>
   name.includes('%') ? name : `${name}, ${rate} %`;
 
 function partLines(
-  { name, reference, amount, change, surcharge, tip, isCarried, approval, share }: ReceiptPart,
+  {
+    name,
+    reference,
+    amount,
+    change,
+    surcharge,
+    tip,
+    isCarried,
+    isHeld,
+    approval,
+    share,
+  }: ReceiptPart,
   text: (left: string, right?: string, look?: Look) => void,
   figure: (amount: number) => string,
 ): void {
@@ -87,6 +99,7 @@ function partLines(
   if (surcharge !== 0) text('  surcharge in it', figure(surcharge), 'small');
   if (tip !== 0) text('  tip in it, thank you', figure(tip), 'small');
   if (approval !== '') text(`  approval ${approval}`, '', 'small');
+  if (isHeld) text('  held, to be taken later', '', 'small');
   if (isCarried) text('  taken with no network, to be authorised', '', 'small');
   if (change !== 0) text('  change', figure(change), 'small');
 }

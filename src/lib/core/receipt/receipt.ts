@@ -34,6 +34,8 @@ export interface ReceiptPart {
   readonly tip: number;
   /** Taken with no network: not authorised yet. */
   readonly isCarried: boolean;
+  /** Only held so far. */
+  readonly isHeld: boolean;
   /** The approval code of a card, or empty. */
   readonly approval: string;
   readonly share: number | null;
@@ -68,6 +70,8 @@ export interface Receipt {
   readonly rounding: number;
   /** Shown as a code: the number, and a value by which a copy is told from the sale itself. */
   readonly check: string;
+  /** The sale has been voided since. */
+  readonly isVoid: boolean;
   /** No prices: for somebody who is given the goods. */
   readonly isGift: boolean;
 }
@@ -80,6 +84,7 @@ export interface ReceiptOf {
   readonly payments: readonly Row<'payments'>[];
   readonly seller: string;
   readonly isGift?: boolean;
+  readonly isVoid?: boolean;
   /** For one of the people who shared the slip out: their parts alone. */
   readonly share?: number;
 }
@@ -92,6 +97,7 @@ export function receiptOf({
   payments,
   seller,
   isGift = false,
+  isVoid = false,
   share,
 }: ReceiptOf): Receipt {
   const isTaxIncluded = business.pricesIncludeTax;
@@ -114,6 +120,7 @@ export function receiptOf({
     rounding: sum(own.map(({ rounding }) => rounding)),
     check: checkValue(business.id, sale),
     isGift,
+    isVoid,
   };
 }
 
@@ -138,12 +145,16 @@ function partOf(part: Row<'payments'>): ReceiptPart {
   const { card, change, surcharge, tip } = part;
   return {
     name: part.wayName,
-    reference: card === null ? part.reference : `${card.scheme} ${card.last4}`.trim(),
+    reference:
+      card === null
+        ? part.reference
+        : [card.scheme, card.last4, part.reference].filter((each) => each !== '').join(' '),
     amount: paidWith(part) + change,
     change,
     surcharge,
     tip,
     isCarried: card?.state === 'deferred',
+    isHeld: card?.state === 'authorised',
     approval: card?.approval ?? '',
     share: part.share,
   };

@@ -11,6 +11,10 @@ import { CASH_WAY, type WayToPay } from '../payment/ways';
 import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
+import { voidSale } from '../sale/void-sale';
+import { Books } from '../books/books';
+import { changesOf } from '../books/changes';
+import { readEntry } from '../daybook/read-entry';
 import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import type { Row } from '../books/tables';
@@ -84,6 +88,7 @@ type Step =
       readonly clears: number;
       readonly tip: number;
       readonly isGivenBack: boolean;
+      readonly isVoided: boolean;
     }
   | {
       readonly does: 'card';
@@ -130,6 +135,7 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     clears: fc.integer({ min: 1, max: 99 }),
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
+    isVoided: fc.boolean(),
   }),
   fc.record({
     does: fc.constant('card' as const),
@@ -424,7 +430,32 @@ export class DeviceWriter {
     const cash = takePart({ ...surroundings, slip: card.slip, way: CASH_WAY, amount: null });
     if (!cash.ok) throw new Error(cash.refusal.code);
     this.#sales += 1;
-    return [...card.drafts, ...cash.drafts];
+    const all = [...card.drafts, ...cash.drafts];
+    return what.isVoided ? [...all, ...this.#voided(all)] : all;
+  }
+
+  /** What voids the sale among these drafts, worked out from the rows they make. */
+  #voided(drafts: readonly Draft[]): readonly Draft[] {
+    const books = new Books();
+    // On a chain of its own: only the rows are wanted.
+    const apart = new DeviceWriter(this.number);
+    for (const entry of apart.append(drafts, START)) {
+      const read = readEntry(entry);
+      if (read.ok) books.apply(changesOf(read.entry));
+    }
+    const [sale] = books.rows('sales');
+    if (sale === undefined) throw new Error('no sale to void');
+    const outcome = voidSale({
+      newId: this.newId,
+      sale,
+      lines: books.rows('saleLines'),
+      payments: books.rows('payments'),
+      reason: 'wrong customer',
+      voids: [],
+      openDrawers: [DRAWER],
+    });
+    if (!outcome.ok) throw new Error(outcome.refusal.code);
+    return outcome.drafts;
   }
 
   #count(counted: number): readonly Draft[] {

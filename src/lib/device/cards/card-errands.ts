@@ -6,6 +6,7 @@
 import { liveQuery } from 'dexie';
 import { draft } from '../../core/daybook/kinds';
 import { cardErrands, type CardErrand } from '../../core/payment/carry';
+import { resultOf } from '../../core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '../../core/payment/card-messages';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
@@ -96,6 +97,7 @@ async function run(
           amount: errand.amount,
           currency,
           sealed: errand.sealed,
+          voice: errand.voice,
         })
       : await transport.ask('/api/cards/cancel', cardAnswerSchema, { payment });
   if (asked.came === 'answer') return asked.answer;
@@ -111,27 +113,14 @@ const NOTHING: CardAnswer = {
   approval: '',
   acquirer: '',
   reason: '',
+  expires: '',
 };
 
-async function note(
-  daybook: DeviceDaybook,
-  errand: CardErrand,
-  { state, amount, approval, acquirer, reason }: CardAnswer,
-): Promise<void> {
+async function note(daybook: DeviceDaybook, errand: CardErrand, answer: CardAnswer): Promise<void> {
   const row = await daybook.db.books.cardPayments.get(errand.payment);
-  const isShort = errand.does === 'send' && state === 'captured' && amount < errand.amount;
-  const body = {
-    payment: errand.payment,
-    // Only part of it was good: the books count what was taken, and the rest is a loose end.
-    state: state === 'authorised' ? ('captured' as const) : state,
-    amount,
-    approval,
-    acquirer,
-    reason: isShort ? 'only part of it was approved' : reason,
-  };
   await daybook.append(() => ({
     ok: true,
-    drafts: [draft('payment.result', newId(), row?.event ?? null, body)],
+    drafts: [draft('payment.result', newId(), row?.event ?? null, resultOf(errand, answer))],
   }));
   await daybook.settle();
 }

@@ -4,7 +4,7 @@ export interface CardRead {
   readonly is: 'card';
   readonly scheme: string;
   readonly last4: string;
-  readonly entry: 'tap' | 'insert' | 'swipe';
+  readonly entry: 'tap' | 'insert' | 'swipe' | 'keyed';
   /** Opaque to everybody but the acquirer. */
   readonly sealed: string;
 }

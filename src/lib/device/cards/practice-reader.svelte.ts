@@ -3,6 +3,7 @@
  * at the acquirer’s stand-in stands in what is sealed.
  */
 import type { CardRead, CardReader, ReaderOutcome } from './card-reader';
+import { seal } from './seal';
 
 export interface PracticeCard {
   readonly entry: CardRead['entry'];
@@ -58,13 +59,4 @@ export class PracticeReader implements CardReader {
   fail(is: Exclude<ReaderOutcome['is'], 'card'>): void {
     this.#waiting?.answer({ is });
   }
-}
-
-/** Seals something for whoever has the private key (RSA-OAEP, SHA-256); base64. */
-async function seal(key: JsonWebKey, what: object): Promise<string> {
-  const algorithm = { name: 'RSA-OAEP', hash: 'SHA-256' };
-  const publicKey = await crypto.subtle.importKey('jwk', key, algorithm, false, ['encrypt']);
-  const bytes = new TextEncoder().encode(JSON.stringify(what));
-  const sealed = new Uint8Array(await crypto.subtle.encrypt(algorithm, publicKey, bytes));
-  return btoa(String.fromCharCode(...sealed));
 }

@@ -10,6 +10,8 @@ export interface CardAsked {
   readonly currency: string;
   /** Of the card: sealed for the acquirer, opaque to us. */
   readonly sealed: string;
+  readonly capture: boolean;
+  readonly voice: string;
 }
 
 /** What came of asking. `unknown`: there is no telling whether it was done; ask again, same reference. */
@@ -22,6 +24,10 @@ export interface Acquirer {
   authorise(asked: CardAsked): Promise<AcquirerAnswer>;
   /** Undoes whatever there is of it; what comes later under the reference is refused. */
   cancel(reference: string): Promise<AcquirerAnswer>;
+  /** Takes what is held, or less of it. */
+  capture(reference: string, amount: number): Promise<AcquirerAnswer>;
+  /** Lets go of what is held. */
+  release(reference: string): Promise<AcquirerAnswer>;
   /** What cards are sealed with; null if nobody answers. */
   key(): Promise<z.infer<typeof cardKeySchema> | null>;
 }
@@ -64,6 +70,8 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
   return {
     authorise: async (asked) => await askPayment('/payments', asked),
     cancel: async (reference) => await askPayment('/cancel', { reference }),
+    capture: async (reference, amount) => await askPayment('/capture', { reference, amount }),
+    release: async (reference) => await askPayment('/release', { reference }),
     key: async () => {
       try {
         const response = await ask('/key');

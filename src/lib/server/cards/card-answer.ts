@@ -11,6 +11,3 @@ export const cardReply = (said: AcquirerAnswer): Response => {
 
 export const noAcquirer = (message: string): Response =>
   refused(503, { code: 'card/no-answer', message });
-
-/** Payments of different businesses never meet under one reference. */
-export const referenceOf = (business: string, payment: string): string => `${business}:${payment}`;

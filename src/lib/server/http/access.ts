@@ -44,4 +44,6 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/cards/key': 'device',
   'POST /api/cards/payments': 'device',
   'POST /api/cards/cancel': 'device',
+  'POST /api/cards/capture': 'device',
+  'POST /api/cards/release': 'device',
 };

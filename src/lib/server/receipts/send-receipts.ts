@@ -107,6 +107,7 @@ async function letterOf(
     payments: await paymentsOf(books, business, sale),
     seller: seller?.name ?? '',
     isGift: isGift === 1,
+    isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
   });
   const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);
   const time = [hour, minute].map((part) => String(part).padStart(2, '0')).join(':');

@@ -39,6 +39,7 @@
     '/business': '/set-up',
     '/tables': '/set-up',
     '/ways': '/set-up',
+    '/roll': '/set-up',
     '/categories': '/set-up',
     '/first-day': '/',
   };

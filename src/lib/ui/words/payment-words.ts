@@ -1,6 +1,8 @@
 /** Words about parts of a payment. */
+import type { VoidRefusal } from '../../core/sale/void-sale';
 import type { PaidPart } from '../../core/slip/open-slip';
 import type { CardLooseEnd, CarryRefusal } from '../../core/payment/carry';
+import type { KeyedRefusal } from '../../core/payment/keyed-card';
 import type { ShareRefusal } from '../../core/payment/shares';
 import type { MoneyWords } from './money-words';
 
@@ -37,6 +39,8 @@ export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): str
       return 'It can be carried: it is sent by itself once there is network, and is your risk until then.';
     case 'carry/none':
       return 'This business takes no cards with no network; another way to pay is needed.';
+    case 'carry/needs-voice':
+      return 'A card that was typed in can be carried only with an approval code given by voice: leave it, and take it with one.';
     case 'carry/too-much':
       return `That is more than the ${money.text(refusal.most)} that one card may be carried for; somebody with the right to it can go over.`;
     case 'carry/over':
@@ -48,7 +52,9 @@ export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): str
 
 export const CARD_END_TITLES: Readonly<Record<CardLooseEnd['is'], string>> = {
   'declined after it was taken': 'A card was declined after the goods had gone',
-  'approved in part': 'A card was good for part of what it was taken for',
+  'approved in part': 'Less was taken of a card than it was to pay',
+  'let go of': 'A card that was held was let go of',
+  'held too long': 'A card has been held too long',
   'not sent yet': 'A card has not been sent yet',
   'perhaps charged': 'A card may have been charged',
   'still to be given back': 'A card is still to be given back',
@@ -63,13 +69,45 @@ export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): 
     case 'declined after it was taken':
       return `${card} was taken for ${sum} with no network, and declined afterwards: ${reason || 'no reason was given'}. Ask whoever bought for another way to pay.`;
     case 'approved in part':
-      return `${card} was taken for ${sum} with no network, and only ${money.text(resultAmount)} was approved. ${money.text(amount - resultAmount)} is still owed.`;
+      return `${card} was to pay ${sum}, and only ${money.text(resultAmount)} was taken of it. ${money.text(amount - resultAmount)} is still owed.`;
+    case 'let go of':
+      return `${card} was held for ${sum}, and let go of. The sale it was for is not paid.`;
+    case 'held too long':
+      return `${card} was held for ${sum}, which can no longer be taken. Ask whoever bought for another way to pay.`;
     case 'not sent yet':
       return `${card} was taken for ${sum} with no network. It is sent by itself by the device that took it, once that has network.`;
     case 'perhaps charged':
       return `${sum} was asked of a card and nobody heard the end of it. The device that asked undoes it by itself, once it has network.`;
     case 'still to be given back':
       return `${card} was charged ${sum}, and that was given back at the counter. The acquirer is told by itself, once the device has network.`;
+  }
+}
+
+export function keyedRefusalWords({ field, why }: KeyedRefusal): string {
+  switch (why) {
+    case 'empty':
+      return field === 'voice'
+        ? 'Type the code that was given by voice.'
+        : 'This must be filled in.';
+    case 'not a card number':
+      return 'This is no card number: look for a slip of the finger.';
+    case 'expired or not a date':
+      return 'Type month and year as on the card, such as 04/29; a card that has expired is not taken.';
+    case 'wrong length':
+      return 'The security code has three figures, or four on some cards.';
+    case 'postcode':
+      return 'This is no postcode of that country.';
+  }
+}
+
+export function voidRefusalWords(refusal: VoidRefusal): string {
+  switch (refusal.code) {
+    case 'void/no-reason':
+      return 'Say why: “wrong customer” will do.';
+    case 'void/already':
+      return 'This sale is void already.';
+    case 'void/shift-over':
+      return 'The drawer that its cash went into has been counted, so it can no longer be made void.';
   }
 }
 

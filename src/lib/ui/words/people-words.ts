@@ -30,6 +30,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'price.changed': 'Another price at the counter',
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
+  'sale.voided': 'Sale voided',
   'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',
   'looseEnd.settled': 'Loose end settled',

@@ -9,6 +9,7 @@ import { CASH_WAY } from '$lib/core/payment/ways';
 import type { OpenSlip, PaidPart } from '$lib/core/slip/open-slip';
 import type { SlipGone } from '$lib/device/daybook';
 import { newId } from '$lib/device/new-id';
+import { openDrawerFor, printIfEach } from '../print-receipt';
 import type { Stall } from '../stall.svelte';
 
 type Refusal =
@@ -60,6 +61,7 @@ export async function takePartOf(stall: Stall, asked: AskedPart): Promise<PartTa
   ).then((written) => {
     if (!written.ok || done === null) return written.ok ? GONE : written;
     const { part, left, total } = done;
+    if (asked.way.opensDrawer) openDrawerFor(stall, asked.way.name);
     return { ok: true, part, left, total, number: written.number, sale: written.sale };
   });
 }
@@ -155,6 +157,7 @@ async function writing(
     );
     if (!written.ok) return written;
     const sale = written.drafts.find(({ kind }) => kind === 'sale.rung')?.id ?? null;
+    if (sale !== null) void printIfEach(stall, sale).catch(() => undefined);
     if (written.slip === null) slip.startAfresh();
     else slip.leftAs(written.slip, revision + 1);
     return { ok: true, sale, number: sale === null ? null : saleNumber(identity.number, number) };

@@ -32,7 +32,7 @@
     />
   </label>
   <ul class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2">
-    {#each found.value as { sale, lines } (sale.id)}
+    {#each found.value as { sale, lines, isVoid } (sale.id)}
       <li>
         <a
           href="/sales/{sale.id}"
@@ -40,14 +40,16 @@
         >
           <b class="code">{sale.number}</b>
           <span class="truncate">{lines.map((line) => line.name).join(', ')}</span>
-          <span class="amount">{money.text(sale.total)}</span>
+          <span class={['amount', isVoid && 'line-through']}
+            >{money.text(sale.total + sale.uplift)}</span
+          >
           <span></span>
           <span class="soft text-sm">
             {shortDayWords(sale.day, stall.business.locale)}, {timeWords(
               sale.at,
               stall.business.locale,
               stall.business.timeZone,
-            )} · {stall.nameOf(sale.by)}
+            )} · {stall.nameOf(sale.by)}{isVoid ? ' · void' : ''}
           </span>
         </a>
       </li>

@@ -24,7 +24,12 @@
   const twice = $derived(soldTwice(sales.value, settlements.value));
   const cards = live(() => () => db.books.cardPayments.toArray(), []);
   const cardEnds = $derived(
-    openCardEnds(cards.value, settlements.value, new Date(Date.now() - A_MINUTE).toISOString()),
+    openCardEnds(
+      cards.value,
+      settlements.value,
+      new Date(Date.now() - A_MINUTE).toISOString(),
+      new Date().toISOString(),
+    ),
   );
   const open = $derived(openOnes(asked ?? [], settlements.value));
   /** What this device itself cannot read, beyond what the server says. */

@@ -5,6 +5,7 @@
   import { syncWords } from '$lib/ui/words/sync-words';
   import { useStall } from '../stall.svelte';
   import LockAfter from './LockAfter.svelte';
+  import PrinterChoice from './PrinterChoice.svelte';
 
   const stall = useStall();
   let storage = $state.raw<StorageReport | null>(null);
@@ -106,6 +107,8 @@
       >
     {/if}
   </section>
+
+  <PrinterChoice />
 
   <section class="sheet grid content-start gap-3" aria-labelledby="people">
     <h2 id="people">People</h2>

@@ -10,6 +10,7 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { takeUpSlip } from '../counter/keep-slip';
   import { useStall } from '../stall.svelte';
+  import HeldCards from './HeldCards.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -120,4 +121,5 @@
       {/if}
     {/each}
   </ul>
+  <HeldCards />
 </div>

@@ -15,6 +15,7 @@ export type Act =
   | 'drawer.opened'
   | 'drawer.counted'
   | 'payment.reversed'
+  | 'sale.voided'
   | 'customer.erased'
   | 'looseEnd.settled';
 

@@ -6,7 +6,7 @@ import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
 import { paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
-import { saleRung } from './sale';
+import { saleRung, saleVoided } from './sale';
 import {
   businessSet,
   categorySet,
@@ -48,6 +48,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'slip.taken': slipTaken,
   'slip.gone': slipGone,
   'sale.rung': saleRung,
+  'sale.voided': saleVoided,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

@@ -29,13 +29,13 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
 function cardChanges({ id, stamp, body }: EntryOf<'payment.taken'>): Change[] {
   const { card, clears, customer } = body;
   if (card === null) return [];
-  const { state, scheme, last4, sealed, approval, acquirer } = card;
-  const taken = { takenState: state, scheme, last4, clears, customer, sealed };
+  const { state, scheme, last4, sealed, voice, approval, acquirer, expires } = card;
+  const taken = { takenState: state, scheme, last4, clears, customer, sealed, voice };
   const changes = [merge('cardPayments', id, 'taken', stamp, taken)];
   if (state !== 'deferred') {
     const amount = body.charge + body.surcharge + body.tip;
-    const said = { state, resultAmount: amount, approval, acquirer, reason: '', resultAt: '' };
-    changes.push(merge('cardPayments', id, 'result', stamp, said));
+    const said = { state, resultAmount: amount, approval, acquirer, expires, reason: '' };
+    changes.push(merge('cardPayments', id, 'result', stamp, { ...said, resultAt: '' }));
   }
   return changes;
 }
@@ -55,7 +55,9 @@ export const paymentAsked = ({
 export const paymentResult = ({ at, stamp, body }: EntryOf<'payment.result'>): Change[] => {
   const { payment, state, amount, approval, acquirer, reason } = body;
   const said = { state, resultAmount: amount, approval, acquirer, reason, resultAt: at };
-  return [merge('cardPayments', payment, 'result', stamp, said)];
+  // Nothing is held any more, whatever it came to.
+  const held = { expires: '' };
+  return [merge('cardPayments', payment, 'result', stamp, { ...said, ...held })];
 };
 
 export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] => {

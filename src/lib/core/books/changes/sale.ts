@@ -3,8 +3,8 @@ import type { EntryOf } from '../../daybook/kinds';
 import { sum } from '../../money/units';
 import { costOf } from '../../sale/cost';
 import { saleNumber } from '../../sale/sale-number';
-import { add, put, type Change } from '../change';
-import { GONE_SOLD, NO_EVENT, SERVICE, UNLISTED, UPLIFT } from '../tables';
+import { add, merge, put, type Change } from '../change';
+import { GONE_SOLD, NO_EVENT, NOBODY, SERVICE, UNLISTED, UPLIFT, type Taxed } from '../tables';
 import { moved } from './stock';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -40,7 +40,10 @@ export const saleRung = (entry: Sale): Change[] => {
       customer: body.customer ?? null,
       standingName: body.standingName ?? '',
       service: service?.total ?? 0,
+      serviceTax: sum(Object.values(service?.tax ?? {})),
       uplift: uplift?.total ?? 0,
+      upliftTaxes: taxedIn(uplift),
+      place: body.place,
       isUpliftWaived: body.isUpliftWaived === true,
     }),
     ...actOf(entry, number),
@@ -70,14 +73,22 @@ const chargeChanges = (event: string, item: string, charge: Charge | undefined):
         ),
       ];
 
-/** The taxes on what cards paid above the cash price, at the rates of the sale. */
+/** The taxes on what cards paid above the cash price, by tax. */
+function taxedIn(uplift: Sale['body']['uplift']): Readonly<Record<string, Taxed>> {
+  if (uplift === undefined) return {};
+  const ids = [...new Set([...Object.keys(uplift.tax), ...Object.keys(uplift.base)])].sort();
+  return Object.fromEntries(
+    ids.map((id) => [id, { base: uplift.base[id] ?? 0, amount: uplift.tax[id] ?? 0 }]),
+  );
+}
+
+/** What they add to the taxes of the event, at the rates of the sale. */
 function upliftTaxes({ event, body }: Sale): Change[] {
-  const { uplift, taxes } = body;
-  if (uplift === undefined) return [];
-  return taxes.flatMap(({ id, rate }) => {
-    const amount = uplift.tax[id] ?? 0;
-    const base = uplift.base[id] ?? 0;
-    if (amount === 0 && base === 0) return [];
+  const above = taxedIn(body.uplift);
+  return body.taxes.flatMap(({ id, rate }) => {
+    const taxed = above[id];
+    if (taxed === undefined) return [];
+    const { base, amount } = taxed;
     return [add('eventTaxes', { event: event ?? NO_EVENT, tax: id, rate }, { base, amount })];
   });
 }
@@ -116,6 +127,7 @@ function lineChanges(entry: Sale, line: Line, at: number): Change[] {
       maker: line.maker ?? null,
       tag: line.tag ?? '',
       standing: line.standing ?? 0,
+      isStocked,
     }),
     add(
       'eventItems',
@@ -130,3 +142,60 @@ function lineChanges(entry: Sale, line: Line, at: number): Change[] {
 function unitsOf({ unit, quantity }: Line): number {
   return unit === '' ? Math.trunc(quantity / 1000) : Math.sign(quantity);
 }
+
+/** A voided sale takes off whatever it had brought. */
+export const saleVoided = (entry: EntryOf<'sale.voided'>): Change[] => {
+  const { id, device, stamp, body } = entry;
+  const event = entry.event ?? NO_EVENT;
+  const { sale, number, reason, place, day, hour, units, takings, tax, cost } = body;
+  return [
+    put('voids', {
+      id,
+      ...saidBy(entry),
+      device,
+      lentBy: entry.lentBy ?? null,
+      sale,
+      reason,
+    }),
+    act(entry, {
+      what: 'sale.voided',
+      about: `${number}: ${reason}`.slice(0, 120),
+      amount: takings,
+    }),
+    add(
+      'eventTotals',
+      { event },
+      { sales: -1, takings: -takings, tax: -tax, units: -units, cost: -cost },
+    ),
+    add('eventHours', { event, day, hour }, { sales: -1, takings: -takings }),
+    ...body.items.flatMap(({ item, quantity, takings: brought, tax: taxed, isStocked }) => [
+      add('eventItems', { event, item }, { quantity: -quantity, takings: -brought, tax: -taxed }),
+      ...(isStocked ? moved(item, GONE_SOLD, place, quantity) : []),
+    ]),
+    ...body.taxes.map(({ tax: taxId, rate, base, amount }) =>
+      add('eventTaxes', { event, tax: taxId, rate }, { base: -base, amount: -amount }),
+    ),
+    ...body.parts.flatMap((part): Change[] => [
+      add(
+        'eventWays',
+        { event, way: part.way },
+        { parts: -1, takings: -part.takings, surcharge: -part.surcharge, tips: -part.tip },
+      ),
+      ...(part.drawer === null
+        ? []
+        : [add('drawerSums', { drawer: part.drawer }, { back: part.amount })]),
+      ...(part.tip === 0
+        ? []
+        : [
+            add(
+              'eventTips',
+              { event, seller: part.seller ?? NOBODY },
+              { parts: -1, tips: -part.tip },
+            ),
+          ]),
+      ...(part.isCard
+        ? [merge('cardPayments', part.payment, 'reversed', stamp, { isReversed: true })]
+        : []),
+    ]),
+  ];
+};

@@ -27,6 +27,7 @@ import { slipLine } from './slip-line';
 import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
 import { saleRung } from './sale-rung';
+import { saleVoided } from './sale-voided';
 import { staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
 import { tableSet } from './table-set';
@@ -57,6 +58,7 @@ export const kinds = {
   'slip.taken': slipTaken,
   'slip.gone': slipGone,
   'sale.rung': saleRung,
+  'sale.voided': saleVoided,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

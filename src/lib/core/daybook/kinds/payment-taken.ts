@@ -19,6 +19,10 @@ const card = z.strictObject({
   acquirer: z.string().max(64),
   /** What the reader gives of a card with no network: sealed for the acquirer, opaque to all others. */
   sealed: z.string().max(4000),
+  /** Until when what is held can be taken, ISO 8601; empty for what is not held. */
+  expires: z.string().max(30),
+  /** An approval code that was given by voice, for what nobody has been asked yet. */
+  voice: z.string().max(12),
   /** Carried although it is beyond the limits: somebody with the right to it took the risk on. */
   isOverLimit: z.boolean(),
 });

@@ -8,6 +8,7 @@
   import LackedRight from '../LackedRight.svelte';
   import { cashWay, ringUpNothing } from '../take-part';
   import { cardKey } from '$lib/device/cards/card-key';
+  import type { CardKey } from '$lib/device/database';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
   import { CardPayment } from './card-payment.svelte';
@@ -24,8 +25,10 @@
   const paying = new Paying(stall);
   const card = new CardPayment(stall, paying);
   let reader = $state.raw<CardReader | null>(null);
+  let sealing = $state.raw<CardKey | null>(null);
   $effect(() => {
     void cardKey(stall.db, stall.transport).then((known) => {
+      sealing = known;
       reader = known?.isPractice === true ? new PracticeReader(known.key) : null;
     });
   });
@@ -203,6 +206,7 @@
             {paying}
             {card}
             {reader}
+            cardKey={sealing}
             isOpen={open === way.id}
             ontoggle={() => {
               open = open === way.id ? null : way.id;

@@ -88,7 +88,7 @@
       <div class="flex flex-wrap gap-2">
         <button type="button" class="btn btn-main px-5" onclick={() => card.ask()}>Ask again</button
         >
-        {#if refusal?.code !== 'carry/none'}
+        {#if refusal?.code !== 'carry/none' && refusal?.code !== 'carry/needs-voice'}
           <RightButton
             right={refusal === null ? null : 'card.carry'}
             label={`Carry ${money.text(amount)}`}

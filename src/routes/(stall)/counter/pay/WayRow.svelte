@@ -9,7 +9,9 @@
   import { methodOf, type WayToPay } from '$lib/core/payment/ways';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
+  import type { CardKey } from '$lib/device/database';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import KeyedCard from './KeyedCard.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import type { CardPayment } from './card-payment.svelte';
   import type { Paying } from './paying.svelte';
@@ -19,11 +21,12 @@
     paying: Paying;
     card: CardPayment;
     reader: CardReader | null;
+    cardKey: CardKey | null;
     isOpen: boolean;
     ontoggle: () => void;
     ontaken: () => void;
   }
-  const { way, paying, card, reader, isOpen, ontoggle, ontaken }: Props = $props();
+  const { way, paying, card, reader, cardKey, isOpen, ontoggle, ontaken }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const ICONS = {
@@ -129,7 +132,9 @@
     {#if hint !== ''}<span class="soft">{hint}</span>
     {:else if full !== null}<span class="amount text-xl">{money.figure(inAll(full))}</span>{/if}
   </button>
-  {#if isOpen}
+  {#if isOpen && method === 'keyed'}
+    <KeyedCard {way} {paying} {card} {cardKey} />
+  {:else if isOpen}
     <form
       class="grid gap-3 px-4 pb-4"
       onsubmit={(event) => {

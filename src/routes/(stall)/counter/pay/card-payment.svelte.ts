@@ -4,6 +4,7 @@
  */
 import { draft } from '$lib/core/daybook/kinds';
 import { carriedBy, carryRefusal, type Carried, type CarryRefusal } from '$lib/core/payment/carry';
+import { afterAsking } from '$lib/core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messages';
 import type { WayToPay } from '$lib/core/payment/ways';
 import type { PaidPart } from '$lib/core/slip/open-slip';
@@ -34,6 +35,18 @@ interface Asked {
   /** In all. */
   readonly amount: number;
   readonly read: CardRead;
+  readonly how: HowAsked;
+}
+
+/** How a card is asked for; a card at the reader is simply taken. */
+export interface HowAsked {
+  /** False holds the money, to be taken later. */
+  readonly capture?: boolean;
+  /** An approval code that was given by voice. */
+  readonly voice?: string;
+  /** Typed in without such a code, it cannot be carried. */
+  readonly canCarry?: boolean;
+  readonly reference?: string;
 }
 
 const REST: CardStep = { at: 'rest', says: '' };
@@ -54,7 +67,12 @@ export class CardPayment {
   }
 
   /** Asks the reader for a card, and the acquirer whether it is good. */
-  async begin(way: WayToPay, clears: number, reader: CardReader): Promise<void> {
+  async begin(
+    way: WayToPay,
+    clears: number,
+    reader: CardReader,
+    how: HowAsked = {},
+  ): Promise<void> {
     const { stall, paying } = this;
     const would = paying.charge(way, clears);
     const event = stall.event;
@@ -75,7 +93,7 @@ export class CardPayment {
         await this.#close(payment, 'cancelled', READER_SAYS[read.is]);
         return;
       }
-      this.#asked = { payment, way, clears, amount, read };
+      this.#asked = { payment, way, clears, amount, read, how };
       await this.ask();
     } catch (error) {
       this.#rest(`Nothing was taken: ${error instanceof Error ? error.message : String(error)}`);
@@ -91,9 +109,16 @@ export class CardPayment {
   async ask(): Promise<void> {
     const asked = this.#asked;
     if (asked === null) return;
-    const { payment, amount, read } = asked;
+    const { payment, amount, read, how } = asked;
     this.step = { at: 'asking', amount };
-    const body = { payment, amount, currency: this.stall.money.currency, sealed: read.sealed };
+    const body = {
+      payment,
+      amount,
+      currency: this.stall.money.currency,
+      sealed: read.sealed,
+      capture: how.capture ?? true,
+      voice: how.voice ?? '',
+    };
     const answer = await this.stall.transport.ask('/api/cards/payments', cardAnswerSchema, body);
     if (answer.came === 'answer') await this.#answered(asked, answer.answer);
     else if (answer.came === 'refusal' && answer.refusal.code === 'card/refused')
@@ -107,8 +132,9 @@ export class CardPayment {
     if (asked === null || this.step.at !== 'no answer') return;
     const isOverLimit = this.step.refusal !== null;
     const { scheme, last4, entry, sealed } = asked.read;
-    const card = { scheme, last4, entry, sealed, state: 'deferred', isOverLimit } as const;
-    await this.#take(asked, { ...card, approval: '', acquirer: '' }, lentBy);
+    const voice = asked.how.voice ?? '';
+    const card = { scheme, last4, entry, sealed, voice, state: 'deferred', isOverLimit } as const;
+    await this.#take(asked, { ...card, approval: '', acquirer: '', expires: '' }, lentBy);
   }
 
   /** Leaves it. Whatever may have come of it is undone once the acquirer answers. */
@@ -117,25 +143,27 @@ export class CardPayment {
   }
 
   async #answered(asked: Asked, answer: CardAnswer): Promise<void> {
-    const { state, amount, approval, acquirer, reason } = answer;
-    if (state !== 'captured' && state !== 'authorised') {
-      await this.#close(asked.payment, 'declined', reason);
-      return;
+    const next = afterAsking(asked.amount, answer);
+    if (next.then === 'close') {
+      await this.#close(asked.payment, 'declined', next.reason);
+    } else if (next.then === 'leave') {
+      const part = this.stall.money.text(next.approved);
+      this.#rest(
+        `Only ${part} was approved, and that is undone. Take ${part} as a part of its own.`,
+      );
+    } else {
+      const { approval, acquirer } = answer;
+      const expires = next.state === 'authorised' ? answer.expires : '';
+      const { scheme, last4, entry } = asked.read;
+      const said = { scheme, last4, entry, approval, acquirer, state: next.state } as const;
+      await this.#take(asked, { ...said, expires, sealed: '', voice: '', isOverLimit: false });
     }
-    if (amount < asked.amount) {
-      // What was approved is not what is owed: it is undone, and can be taken as a part of its own.
-      const part = this.stall.money.text(amount);
-      this.#rest(`Only ${part} was approved, and that has been undone. Take ${part} as a part.`);
-      return;
-    }
-    const { scheme, last4, entry } = asked.read;
-    const card = { scheme, last4, entry, state, approval, acquirer, sealed: '' } as const;
-    await this.#take(asked, { ...card, isOverLimit: false });
   }
 
   async #take(asked: Asked, card: NonNullable<PaidPart['card']>, lentBy?: string): Promise<void> {
     const { way, clears, payment } = asked;
-    const said = { id: payment, card, ...(lentBy === undefined ? {} : { lentBy }) };
+    const { reference = '' } = asked.how;
+    const said = { id: payment, card, reference, ...(lentBy === undefined ? {} : { lentBy }) };
     const taken = await this.paying.take(way, clears, said);
     // Written down or not, the reference knows: what was charged and not taken is undone by itself.
     this.#rest(taken?.ok === true ? '' : (this.paying.wrong ?? ''));
@@ -149,7 +177,8 @@ export class CardPayment {
       .equals(stall.identity.device)
       .toArray();
     const carried = carriedBy(rows, stall.identity.device, event);
-    const refusal = carryRefusal(stall.business.carry, carried, asked.amount, Date.now());
+    const limit = carryRefusal(stall.business.carry, carried, asked.amount, Date.now());
+    const refusal = asked.how.canCarry === false ? ({ code: 'carry/needs-voice' } as const) : limit;
     this.step = { at: 'no answer', amount: asked.amount, refusal, carried };
   }
 

@@ -3,6 +3,7 @@
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../stall.svelte';
   import Receipt from './Receipt.svelte';
+  import VoidSale from './VoidSale.svelte';
 
   const { db } = useStall();
   const { books } = db;
@@ -18,14 +19,18 @@
       const customer =
         sale.customer === null ? undefined : await books.customers.get(sale.customer);
       const [name, email] = [customer?.name ?? '', customer?.email ?? ''];
-      return { sale, lines, payments, customer: name, email };
+      const voids = await books.voids.where('sale').equals(id).toArray();
+      return { sale, lines, payments, voids, customer: name, email };
     };
   }, null);
 </script>
 
 <div class="grid content-start gap-5 overflow-y-auto p-4 pt-8 md:p-8 md:pt-10">
   {#if found.value !== null}
-    {#key found.value.sale.id}<Receipt found={found.value} />{/key}
+    {#key found.value.sale.id}
+      <Receipt found={found.value} />
+      <VoidSale {...found.value} />
+    {/key}
     {#if found.value.customer !== '' || found.value.sale.note !== ''}
       <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">
         {[found.value.customer, found.value.sale.standingName, found.value.sale.note]

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
   import { askReceipt } from '$lib/core/receipt/ask-receipt';
   import { receiptOf, type ReceiptOf } from '$lib/core/receipt/receipt';
   import { paperLines } from '$lib/core/receipt/receipt-text';
@@ -9,11 +10,13 @@
   import Field from '$lib/ui/forms/Field.svelte';
   import { qrPath } from '$lib/ui/codes/qr-path';
   import { dayWords, timeWords } from '$lib/ui/words/date-words';
+  import { printerOf } from '../../print-receipt';
   import { useStall } from '../../stall.svelte';
 
   type Found = Pick<ReceiptOf, 'sale' | 'lines' | 'payments'> & {
     readonly email: string;
     readonly customer: string;
+    readonly voids: readonly Row<'voids'>[];
   };
   interface Props {
     found: Found;
@@ -39,6 +42,7 @@
       event,
       seller: sale.by === null ? '' : stall.nameOf(sale.by),
       isGift,
+      isVoid: found.voids.length > 0,
       ...(share === 0 ? {} : { share }),
     }),
   );
@@ -55,6 +59,17 @@
     void made.then((svg) => (picture = svg));
   });
   const file = $derived(`${receipt.number}${isGift ? '-gift' : ''}`);
+
+  /** On the receipt printer of this device, or by the system where it has none. */
+  async function printIt(): Promise<void> {
+    const printer = printerOf(stall);
+    if (printer === null) {
+      print();
+      return;
+    }
+    await printer.print(receipt, words, width);
+    toast(`It is printed by the ${printer.name.toLowerCase()}.`);
+  }
 
   async function send(): Promise<void> {
     const outcome = await stall.daybook.append(() =>
@@ -150,7 +165,7 @@
         <option value={80}>80 mm</option>
       </select>
     </label>
-    <button type="button" class="btn btn-main px-5" onclick={() => print()}>Print</button>
+    <button type="button" class="btn btn-main px-5" onclick={printIt}>Print</button>
     <button
       type="button"
       class="btn btn-quiet"

@@ -56,7 +56,8 @@
     typed.method = method;
     typed.side = method === 'card' || method === 'keyed' ? 'card' : 'cash';
     typed.opensDrawer = method === 'cheque';
-    typed.reference = method === 'cheque' ? 'Cheque number' : '';
+    typed.reference =
+      method === 'cheque' ? 'Cheque number' : method === 'keyed' ? 'Number of the order' : '';
     typed.needsCustomer = method === 'transfer';
     if (typed.side === 'card') typed.givesChange = false;
   }

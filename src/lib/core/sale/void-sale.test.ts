@@ -1,0 +1,114 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { Books } from '../books/books';
+import { changesOf } from '../books/changes';
+import type { Entry } from '../daybook/entry';
+import { readEntry } from '../daybook/read-entry';
+import { CARD_WAY, DeviceWriter, DRAWER, EVENT, item, TAX } from '../testing/arbitrary-daybook';
+import { emptySlip, putItem } from '../slip/open-slip';
+import { takePart } from './take-part';
+import { voidSale, type VoidOutcome, type VoidSale } from './void-sale';
+
+const writer = new DeviceWriter(1);
+function booksOf(entries: readonly Entry[]): Books {
+  const books = new Books();
+  for (const entry of entries) {
+    const read = readEntry(entry);
+    assert.ok(read.ok, JSON.stringify(read));
+    books.apply(changesOf(read.entry));
+  }
+  return books;
+}
+/** A sale paid by card with a surcharge, a tip and the uplift, tax on top and a service charge. */
+const sold = (() => {
+  const put = putItem(emptySlip(writer.newId()), item(2, 333), 3000, 'a');
+  assert.ok(put.ok);
+  const taken = takePart({
+    newId: writer.newId,
+    slip: put.slip,
+    pricing: {
+      currency: 'GBP',
+      pricesIncludeTax: false,
+      taxRounding: 'line',
+      cashStep: 1,
+      typedSide: 'cash',
+      uplift: '3.5',
+      service: { percent: '10', taxes: [TAX] },
+    },
+    taxes: [{ id: TAX, name: 'VAT', rate: '20' }],
+    event: { id: EVENT, timeZone: 'Europe/London' },
+    way: CARD_WAY,
+    drawer: null,
+    amount: null,
+    tip: 150,
+    card: {
+      scheme: 'Visa',
+      last4: '4471',
+      entry: 'tap',
+      state: 'captured',
+      approval: '1',
+      acquirer: 'a',
+      sealed: '',
+      expires: '',
+      voice: '',
+      isOverLimit: false,
+    },
+    deviceNumber: 1,
+    number: 1,
+    now: 0,
+  });
+  assert.ok(taken.ok && taken.slip === null);
+  return writer.append(taken.drafts, 0);
+})();
+const before = booksOf(sold);
+const voided = (change: Partial<VoidSale> = {}): VoidOutcome =>
+  voidSale({
+    newId: writer.newId,
+    sale: before.rows('sales')[0]!,
+    lines: before.rows('saleLines'),
+    payments: before.rows('payments'),
+    reason: 'wrong table',
+    voids: [],
+    openDrawers: [],
+    ...change,
+  });
+
+describe('voiding a sale', () => {
+  it('takes every sum back to nothing, and the goods to where they were', () => {
+    const outcome = voided();
+    assert.ok(outcome.ok);
+    const after = booksOf([...sold, ...writer.append(outcome.drafts, 1)]);
+    for (const table of ['eventTotals', 'eventItems', 'eventHours', 'eventTaxes'] as const)
+      for (const row of after.rows(table))
+        for (const [field, value] of Object.entries(row))
+          if (typeof value === 'number' && field !== 'hour')
+            assert.equal(value, 0, `${table}.${field}`);
+    for (const row of [...after.rows('eventWays'), ...after.rows('eventTips')])
+      assert.deepEqual([row.parts, row.tips], [0, 0]);
+    for (const { quantity } of after.rows('stock')) assert.equal(quantity, 0);
+    assert.equal(after.rows('cardPayments')[0]?.isReversed, true);
+    // The sale itself stays as it was, with the void beside it.
+    assert.deepEqual(after.rows('sales'), before.rows('sales'));
+    assert.equal(after.rows('voids')[0]?.reason, 'wrong table');
+  });
+
+  it('gives back all that was charged, tip and surcharge with it', () => {
+    const outcome = voided();
+    assert.ok(outcome.ok);
+    const [part] = before.rows('payments');
+    const { charge, surcharge, tip } = part!;
+    assert.deepEqual(outcome.parts[0]?.amount, charge + surcharge + tip);
+  });
+
+  const cash = { ...before.rows('payments')[0]!, drawer: DRAWER };
+  const refused = [
+    { is: 'void/no-reason', change: { reason: ' ' } },
+    { is: 'void/already', change: { voids: [{ sale: before.rows('sales')[0]!.id }] } },
+    { is: 'void/shift-over', change: { payments: [cash] } },
+  ];
+  for (const { is, change } of refused)
+    it(`says ${is}`, () => {
+      const outcome = voided(change);
+      assert.equal(outcome.ok ? 'voided' : outcome.refusal.code, is);
+    });
+});

@@ -1,0 +1,186 @@
+/** What the acquirer's stand-in knows of payments: no network, no disk, no clock of its own. */
+
+const HOLD = 7 * 86_400_000;
+const FEE_RATE = 175; // hundredths of a percent
+const FEE_FIXED = 5; // minor units
+
+/**
+ * @typedef {'captured' | 'authorised' | 'declined' | 'cancelled' | 'reversed' | 'released'} State
+ * @typedef {object} Payment
+ * @property {string} id
+ * @property {string} reference Chosen by whoever asks; the same one is the same payment for ever.
+ * @property {State} state
+ * @property {number} asked Minor units.
+ * @property {number} amount Minor units that were approved, taken or held.
+ * @property {number} refunded Minor units.
+ * @property {string} currency
+ * @property {string} approval
+ * @property {string} reason
+ * @property {string} scheme
+ * @property {string} last4
+ * @property {string} at ISO 8601
+ * @property {string} expires ISO 8601, for what is only held.
+ *
+ * @typedef {{ status: number, body: object }} Answer
+ * @typedef {{ number?: string, scheme?: string, outcome?: string }} Card What was sealed.
+ */
+
+export class Payments {
+  /** @type {Map<string, Payment>} By reference. */
+  all = new Map();
+  /** @type {Set<string>} */
+  #voiceCodes = new Set();
+
+  /**
+   * @param {object} surroundings
+   * @param {() => number} surroundings.now Milliseconds since 1970.
+   * @param {() => string} surroundings.newId
+   * @param {(digits: number) => string} surroundings.code So many figures.
+   * @param {(payment: Payment) => void} surroundings.keep Before anybody hears of it.
+   */
+  constructor({ now, newId, code, keep }) {
+    this.now = now;
+    this.newId = newId;
+    this.code = code;
+    this.write = keep;
+  }
+
+  /** @param {Payment} payment */
+  #keep(payment) {
+    this.all.set(payment.reference, payment);
+    this.write(payment);
+    return { status: 200, body: payment };
+  }
+
+  /**
+   * @param {{ reference?: unknown, amount?: unknown, currency?: unknown, capture?: boolean, voice?: string }} asked
+   * @param {Card | null} card Null if what was sealed could not be opened.
+   * @returns {Answer}
+   */
+  authorise({ reference, amount, currency, capture = true, voice = '' }, card) {
+    if (typeof reference !== 'string' || !Number.isSafeInteger(amount) || Number(amount) <= 0)
+      return refusal(422, 'wrong', 'reference and amount are needed');
+    const asked = Number(amount);
+    const known = this.all.get(reference);
+    if (known) {
+      const isSame =
+        known.state === 'cancelled' || (known.asked === asked && known.currency === currency);
+      return isSame
+        ? { status: 200, body: known }
+        : refusal(409, 'other', 'that reference is of another payment');
+    }
+    const plain = {
+      ...this.#blank(reference),
+      asked,
+      currency: String(currency),
+      scheme: card?.scheme ?? '',
+      last4: (card?.number ?? '').slice(-4),
+      expires: new Date(this.now() + HOLD).toISOString(),
+    };
+    /** @param {string} reason */
+    const declined = (reason) => this.#keep({ ...plain, state: 'declined', reason });
+    if (card === null) return declined('the card could not be read');
+    if (voice !== '' && !this.#voiceCodes.has(voice))
+      return declined('that voice approval is not known');
+    const outcome = card.outcome ?? 'approve';
+    if (outcome.startsWith('decline')) return declined(outcome.slice(8) || 'declined by the bank');
+    const most = outcome.startsWith('partial') ? Number(outcome.slice(8)) : asked;
+    if (most <= 0) return declined('nothing left on the card');
+    return this.#keep({
+      ...plain,
+      state: capture ? 'captured' : 'authorised',
+      amount: Math.min(most, asked),
+      approval: this.code(6),
+    });
+  }
+
+  /** @param {string} reference @returns {Payment} */
+  #blank(reference) {
+    const at = new Date(this.now()).toISOString();
+    return {
+      id: this.newId(),
+      reference,
+      state: 'cancelled',
+      asked: 0,
+      amount: 0,
+      refunded: 0,
+      currency: '',
+      approval: '',
+      reason: '',
+      scheme: '',
+      last4: '',
+      at,
+      expires: at,
+    };
+  }
+
+  /**
+   * Undoes whatever there is of a reference, also before anything has arrived under it: what comes
+   * later is refused.
+   * @param {string} reference @returns {Answer}
+   */
+  cancel(reference) {
+    const known = this.all.get(reference);
+    if (!known)
+      return this.#keep({ ...this.#blank(reference), reason: 'cancelled before it came' });
+    if (known.state === 'captured' || known.state === 'authorised')
+      return this.#keep({ ...known, state: 'reversed', refunded: known.amount });
+    return { status: 200, body: known };
+  }
+
+  /** @param {string} reference @returns {Answer} */
+  find(reference) {
+    const known = this.all.get(reference);
+    return known ? { status: 200, body: known } : unknown();
+  }
+
+  /** Takes what is held, or less of it. @param {string} reference @param {number} amount @returns {Answer} */
+  capture(reference, amount) {
+    const known = this.all.get(reference);
+    if (!known) return unknown();
+    if (known.state === 'captured') return { status: 200, body: known };
+    const isHeld = known.state === 'authorised' && Date.parse(known.expires) > this.now();
+    if (!isHeld || !(amount > 0) || amount > known.amount)
+      return refusal(409, 'not held', 'that cannot be taken');
+    return this.#keep({ ...known, state: 'captured', amount });
+  }
+
+  /** @param {string} reference @returns {Answer} */
+  release(reference) {
+    const known = this.all.get(reference);
+    if (!known) return unknown();
+    if (known.state !== 'authorised') return { status: 200, body: known };
+    return this.#keep({ ...known, state: 'released', amount: 0 });
+  }
+
+  /** @param {string} reference @param {number} amount @returns {Answer} */
+  refund(reference, amount) {
+    const known = this.all.get(reference);
+    if (!known) return unknown();
+    if (known.state !== 'captured' || known.refunded + amount > known.amount)
+      return refusal(409, 'too much', 'that is more than was taken');
+    return this.#keep({ ...known, refunded: known.refunded + amount });
+  }
+
+  /** An approval as given by telephone. @returns {Answer} */
+  voice() {
+    const code = `V${this.code(5)}`;
+    this.#voiceCodes.add(code);
+    return { status: 200, body: { code } };
+  }
+
+  /** What is paid out for a day, with the fee of each, as CSV. @param {string} day ISO date. */
+  settlement(day) {
+    const lines = [...this.all.values()]
+      .filter(({ state, at }) => state === 'captured' && at.startsWith(day))
+      .map(({ reference, id, at, amount, currency, scheme, last4 }) => {
+        const fee = Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED;
+        return [id, reference, at, scheme, last4, amount, fee, amount - fee, currency].join(',');
+      });
+    return ['id,reference,at,scheme,last4,amount,fee,net,currency', ...lines, ''].join('\r\n');
+  }
+}
+
+/** @param {number} status @param {string} code @param {string} message @returns {Answer} */
+const refusal = (status, code, message) => ({ status, body: { code, message } });
+const unknown = () => refusal(404, 'unknown', 'there is no such payment');
