@@ -11,7 +11,8 @@ module.exports = {
       from: { path: '^src/lib/core', pathNot: test },
       to: {
         path: '.',
-        pathNot: '^src/lib/core/(?!testing)|node_modules/(zod|canonicalize|@noble/hashes|card-validator)/',
+        pathNot:
+          '^src/lib/core/(?!testing)|node_modules/(zod|canonicalize|@noble/hashes|card-validator)/',
       },
     },
     {
