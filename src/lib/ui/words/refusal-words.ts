@@ -17,6 +17,7 @@ export type AnyRefusal =
   | { readonly code: 'slip/gone' }
   | { readonly code: 'drawer/none' }
   | { readonly code: 'event/not-trading' }
+  | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };
 
 export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
@@ -91,6 +92,8 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Type what was handed over, such as 20 or 13.50.';
     case 'event/not-trading':
       return 'No event is trading on this device, so nothing can be rung up.';
+    case 'pay/no-cash-here':
+      return 'This event takes no cash; take payment another way.';
     case 'right/lacking':
       return 'Somebody with the right to it must lend it first; the slip says which.';
     case 'drawer/none':

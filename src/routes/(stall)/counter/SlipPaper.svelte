@@ -2,6 +2,7 @@
   import Check from '@lucide/svelte/icons/check';
   import { MediaQuery } from 'svelte/reactivity';
   import { goto } from '$app/navigation';
+  import { CASH_WAY } from '$lib/core/payment/ways';
   import { discountText } from '$lib/core/slip/read-discount';
   import { thingsOn } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
@@ -33,6 +34,8 @@
     (lines.length > 0 || slip.current.kept !== undefined) && !slip.isPartPaid,
   );
   const canPay = $derived(lines.length > 0 && stall.slipLacks.length === 0);
+  /** An event may leave cash out. */
+  const takesCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
   const things = $derived(thingsOn(slip.current));
   const asideWord = $derived(slip.current.kept === undefined ? 'Set aside' : 'Put back');
   /** What was said of the whole slip, in a line. */
@@ -229,7 +232,7 @@
   <div
     class="paper grid gap-2 px-3.5 pt-2 pb-2 max-md:grid-cols-[auto_minmax(0,1fr)] md:!border-0 md:bg-transparent md:px-0"
   >
-    <button type="button" class="btn btn-quiet" disabled={!canPay} onclick={onexact}>
+    <button type="button" class="btn btn-quiet" disabled={!canPay || !takesCash} onclick={onexact}>
       <span class="max-md:hidden">Exact cash</span><span class="md:hidden">Exact<br />cash</span>
       <kbd class="key max-md:hidden">F9</kbd>
     </button>

@@ -17,6 +17,7 @@ type Refusal =
   | RingUpRefusal
   | SlipGone
   | { readonly code: 'event/not-trading' }
+  | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };
 
 export type PartTaken =
@@ -76,11 +77,14 @@ export async function ringUpNothing(stall: Stall): Promise<PartTaken> {
   return { ok: true, part: null, left: 0, total: 0, number: written.number, sale: written.sale };
 }
 
-/** Takes cash for all that is left and rings it up. */
-export const takeCash = async (stall: Stall, handed: number | null): Promise<PartTaken> =>
-  (stall.slip.quote?.cash.total ?? 0) === 0 && !stall.slip.isEmpty
-    ? await ringUpNothing(stall)
-    : await takePartOf(stall, { way: cashWay(stall), amount: handed });
+/** Takes cash for all that is left and rings it up, where the event takes any. */
+export async function takeCash(stall: Stall, handed: number | null): Promise<PartTaken> {
+  const isNothing = (stall.slip.quote?.cash.total ?? 0) === 0 && !stall.slip.isEmpty;
+  if (isNothing) return await ringUpNothing(stall);
+  if (!stall.ways.some(({ id }) => id === CASH_WAY.id))
+    return { ok: false, refusal: { code: 'pay/no-cash-here' } };
+  return await takePartOf(stall, { way: cashWay(stall), amount: handed });
+}
 
 /** Cash as the vendor set it up, also where the event leaves it out. */
 export const cashWay = (stall: Stall): TakePart['way'] =>

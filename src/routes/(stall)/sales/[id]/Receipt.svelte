@@ -83,11 +83,7 @@
       return;
     }
     wrong = '';
-    toast(
-      stall.sync.network === 'there'
-        ? 'The receipt is on its way.'
-        : 'No network now: the receipt is sent by itself once there is.',
-    );
+    toast('The receipt goes by e-mail, now or as soon as there is network.');
   }
 </script>
 
