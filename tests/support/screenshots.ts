@@ -75,7 +75,7 @@ try {
   await desk.locator('[data-way]').filter({ hasText: 'Card' }).getByRole('button').first().click();
   await take(desk, 'payment-desk');
   await desk.getByRole('button', { name: /^Ask for/ }).click();
-  await desk.getByRole('button', { name: 'Tap', exact: true }).click();
+  await desk.getByRole('button', { name: 'tap', exact: true }).click();
   await desk.getByTestId('last-sale').waitFor();
   await desk.keyboard.press('Shift+F9');
   await desk.getByTestId('receipt').waitFor();
