@@ -1,7 +1,7 @@
 /** What follows from what the acquirer says of a card. */
 import type { BodyOf } from '../daybook/kinds';
 import type { CardAnswer } from './card-messages';
-import type { CardErrand } from './carry';
+import type { CardErrand, CardPayment } from './carry';
 
 /** What a seller who waits at the counter does next. */
 export type AfterAsking =
@@ -31,4 +31,35 @@ export function resultOf(errand: CardErrand, answer: CardAnswer): BodyOf<'paymen
     // The goods have gone: the books count what was taken, and the rest is a loose end.
     reason: isShort ? 'only part of it was approved' : reason,
   };
+}
+
+/** Why what is held is not taken: at most what is held can be. Minor units. */
+export interface HeldRefusal {
+  readonly code: 'held/not-an-amount';
+  readonly most: number;
+}
+
+/**
+ * How much of what is held is to be taken.
+ * @param amount Minor units; null is all of it.
+ */
+export function takeHeld(
+  { amount: most }: Pick<CardPayment, 'amount'>,
+  amount: number | null,
+):
+  | { readonly ok: true; readonly amount: number }
+  | { readonly ok: false; readonly refusal: HeldRefusal } {
+  const asked = amount ?? most;
+  return Number.isSafeInteger(asked) && asked > 0 && asked <= most
+    ? { ok: true, amount: asked }
+    : { ok: false, refusal: { code: 'held/not-an-amount', most } };
+}
+
+/**
+ * What has become of a card that was held, as the acquirer says it, whatever was asked for: another
+ * device may have been first. Null while it is still held.
+ */
+export function heldResult(payment: string, answer: CardAnswer): BodyOf<'payment.result'> | null {
+  const { state, amount, approval, acquirer, reason } = answer;
+  return state === 'authorised' ? null : { payment, state, amount, approval, acquirer, reason };
 }

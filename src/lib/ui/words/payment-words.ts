@@ -1,4 +1,5 @@
 /** Words about parts of a payment. */
+import type { BodyOf } from '../../core/daybook/kinds';
 import type { VoidRefusal } from '../../core/sale/void-sale';
 import type { PaidPart } from '../../core/slip/open-slip';
 import type { CardLooseEnd, CarryRefusal } from '../../core/payment/carry';
@@ -81,6 +82,18 @@ export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): 
     case 'still to be given back':
       return `${card} was charged ${sum}, and that was given back at the counter. The acquirer is told by itself, once the device has network.`;
   }
+}
+
+/** What has become of a card that was held. */
+export function heldWords(
+  { state, amount }: BodyOf<'payment.result'>,
+  { scheme, last4 }: Pick<CardLooseEnd['payment'], 'scheme' | 'last4'>,
+  money: MoneyWords,
+): string {
+  const card = `${scheme} ending ${last4}`;
+  if (state === 'captured') return `${money.text(amount)} is taken of ${card}.`;
+  if (state === 'released') return `${card} is let go of.`;
+  return `Nothing was taken of ${card}: it is ${state}.`;
 }
 
 export function keyedRefusalWords({ field, why }: KeyedRefusal): string {

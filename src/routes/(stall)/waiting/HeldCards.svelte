@@ -3,10 +3,12 @@
   import { draft } from '$lib/core/daybook/kinds';
   import { readAmount } from '$lib/core/money/amount-text';
   import { cardAnswerSchema } from '$lib/core/payment/card-messages';
+  import { heldResult, takeHeld } from '$lib/core/payment/card-answers';
   import { heldCards, type CardPayment } from '$lib/core/payment/carry';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { heldWords } from '$lib/ui/words/payment-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
 
@@ -21,20 +23,21 @@
 
   /** Asks the acquirer, and writes down what it says; nothing is written if nobody answers. */
   async function ask(payment: CardPayment, what: 'capture' | 'release'): Promise<void> {
-    const { id, amount } = payment;
-    const text = typed[id] ?? '';
-    const read = text.trim() === '' ? null : readAmount(text, money.currency);
-    if (read?.ok === false || (read !== null && read.amount > amount)) {
-      const words = read.ok
-        ? `At most ${money.text(amount)} is held.`
-        : refusalWords(read.refusal, money);
-      wrong = { at: id, words };
+    const { id } = payment;
+    const text = (typed[id] ?? '').trim();
+    const read = text === '' || what === 'release' ? null : readAmount(text, money.currency);
+    if (read?.ok === false) {
+      wrong = { at: id, words: refusalWords(read.refusal, money) };
+      return;
+    }
+    const taken = takeHeld(payment, read?.amount ?? null);
+    if (!taken.ok) {
+      wrong = { at: id, words: `At most ${money.text(taken.refusal.most)} is held.` };
       return;
     }
     wrong = null;
     busy = id;
-    const taken = read?.amount ?? amount;
-    const body = what === 'capture' ? { payment: id, amount: taken } : { payment: id };
+    const body = what === 'capture' ? { payment: id, amount: taken.amount } : { payment: id };
     const asked = await stall.transport.ask(`/api/cards/${what}`, cardAnswerSchema, body);
     busy = null;
     if (asked.came !== 'answer') {
@@ -45,19 +48,17 @@
       wrong = { at: id, words };
       return;
     }
-    const { approval, acquirer, reason, ...said } = asked.answer;
-    const state = what === 'capture' ? ('captured' as const) : ('released' as const);
-    const result = { payment: id, state, amount: said.amount, approval, acquirer, reason };
+    const result = heldResult(id, asked.answer);
+    if (result === null) {
+      wrong = { at: id, words: 'The acquirer still holds it. Ask again.' };
+      return;
+    }
     await stall.daybook.append(() => ({
       ok: true,
       drafts: [draft('payment.result', newId(), payment.event, result)],
     }));
     await stall.daybook.settle();
-    toast(
-      what === 'capture'
-        ? `${money.text(said.amount)} is taken.`
-        : `${payment.scheme} ending ${payment.last4} is let go of.`,
-    );
+    toast(heldWords(result, payment, money));
   }
 </script>
 
