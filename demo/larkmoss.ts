@@ -62,6 +62,7 @@ export const larkmoss: DemoBusiness = {
     service: null,
     tips: null,
     carry: { perPayment: 6000, perDevice: 40_000, hours: 24 },
+    signAbove: 10_000,
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
     lockAfter: 15,

@@ -7,9 +7,11 @@
  *
  * TLS_CERT and TLS_KEY (PEM files), HOST and ORIGIN make it reachable for phones on the same network.
  * SMTP_URL sends mail through a server; without it the demo's mail goes to a practice mailbox.
- * ACQUIRER_URL and ACQUIRER_KEY name who authorises cards; without them the demo's are for practice.
+ * ACQUIRER_URL and ACQUIRER_KEY name who authorises cards, TEXTS_URL and TEXTS_KEY who carries text
+ * messages; without them the demo's are for practice.
  * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
  */
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepare, startApplication } from './setup/application.mjs';
@@ -84,6 +86,7 @@ async function main() {
   const port = await chosenPort();
   const mailbox = await practiceMailbox();
   const acquirer = await practiceAcquirer();
+  const texts = await practiceTexts();
   const application = await step('Starting the application', () =>
     startApplication({
       databaseUrl,
@@ -91,6 +94,7 @@ async function main() {
       dev,
       smtpUrl: mailbox?.smtpUrl ?? process.env.SMTP_URL,
       acquirer,
+      texts,
     }),
   );
   toStop.push(application.stop);
@@ -110,6 +114,8 @@ async function main() {
   });
   printWays(origin, ways);
   if (mailbox !== null) say(`\nMail that is sent can be read at ${mailbox.web}`);
+  if (texts !== null) say(`Text messages that are sent can be read at ${texts.url}`);
+  if (acquirer !== null) say(`Approval codes are given by voice at ${acquirer.url}/voice`);
   say('\nCtrl-C stops everything. What was sold is kept for the next start.');
 }
 
@@ -155,6 +161,16 @@ async function practiceAcquirer() {
   const acquirer = await startAcquirerProcess(join(folder, 'acquirer.ndjson'));
   toStop.push(acquirer.stop);
   return acquirer;
+}
+
+/** With the demo, text messages go to a gateway for practice, unless TEXTS_URL names another. */
+async function practiceTexts() {
+  if (!demo || process.env.TEXTS_URL) return null;
+  const { startTexts } = await import('../standins/texts/texts.mjs');
+  const apiKey = randomBytes(16).toString('hex');
+  const texts = await startTexts({ port: await freePort(), apiKey });
+  toStop.push(texts.stop);
+  return texts;
 }
 
 /** The same port at every start, since browsers keep a till's data by its address. */

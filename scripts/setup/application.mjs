@@ -41,7 +41,7 @@ export async function prepare(databaseUrl, { demo = false, wasUnclean = false })
 
 /**
  * Starts the application and waits until it answers.
- * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string }} options
+ * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, texts?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string }} options
  * @returns {Promise<Application>}
  */
 export async function startApplication({
@@ -49,6 +49,7 @@ export async function startApplication({
   port,
   smtpUrl = process.env.SMTP_URL,
   acquirer = null,
+  texts = null,
   dev = false,
   quiet = false,
   build = 'build',
@@ -79,6 +80,7 @@ export async function startApplication({
       DATABASE_URL: databaseUrl,
       ...(smtpUrl === undefined ? {} : { SMTP_URL: smtpUrl }),
       ...(acquirer ? { ACQUIRER_URL: acquirer.url, ACQUIRER_KEY: acquirer.apiKey } : {}),
+      ...(texts ? { TEXTS_URL: texts.url, TEXTS_KEY: texts.apiKey } : {}),
       HOST: host,
       PORT: String(port),
       ORIGIN: origin,

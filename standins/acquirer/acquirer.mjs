@@ -14,7 +14,9 @@ import {
 import http from 'node:http';
 import { dirname } from 'node:path';
 import { randomInt, randomUUID, webcrypto } from 'node:crypto';
+import { Cards } from './cards.mjs';
 import { Payments } from './payments.mjs';
+import { voiceDesk } from './voice-desk.mjs';
 
 const { subtle } = webcrypto;
 /**
@@ -30,11 +32,13 @@ export async function startAcquirer({ port, apiKey, file }) {
     code: (digits) => String(randomInt(10 ** (digits - 1), 10 ** digits)),
     keep: write,
   });
-  for (const line of linesOf(file))
-    if (!line.startsWith('{"keys"')) {
-      const known = JSON.parse(line);
-      payments.all.set(known.reference, known);
-    }
+  const cards = new Cards({ newToken: () => `tok_${randomUUID()}`, write });
+  for (const line of linesOf(file)) {
+    const known = JSON.parse(line);
+    if (known.kept) cards.all.set(known.kept.customer, known.kept);
+    else if (known.forgotten) cards.all.delete(known.forgotten);
+    else if (!known.keys) payments.all.set(known.reference, known);
+  }
 
   /** On disk before anybody hears of it. @param {object} entry */
   function write(entry) {
@@ -85,6 +89,11 @@ export async function startAcquirer({ port, apiKey, file }) {
     const what = `${request.method} ${url.pathname}`;
     let text = '';
     for await (const part of request) text += part;
+    if (url.pathname === '/voice') {
+      const code = request.method === 'POST' ? payments.voice().body.code : null;
+      response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' });
+      return response.end(voiceDesk(code));
+    }
     if (request.headers.authorization !== `Bearer ${apiKey}`)
       return send(response, 401, { code: 'key', message: 'the API key is not known' });
     const body = text === '' ? {} : JSON.parse(text);
@@ -117,9 +126,15 @@ export async function startAcquirer({ port, apiKey, file }) {
       case 'GET /key':
         return { status: 200, body: { key: keys.publicKey, isPractice: true } };
       case 'POST /payments': {
-        const card = await open(String(body.sealed));
-        return payments.authorise(body, card);
+        const { token = '', sealed } = body;
+        return token === ''
+          ? payments.authorise(body, await open(String(sealed)))
+          : payments.authorise(body, cards.find(token), 'that card is no longer on file');
       }
+      case 'POST /cards':
+        return cards.keep(String(body.customer), await open(String(body.sealed)));
+      case 'POST /cards/forget':
+        return cards.forget(String(body.customer));
       case 'GET /payments':
         return payments.find(url.searchParams.get('reference') ?? '');
       case 'POST /cancel':
@@ -130,8 +145,6 @@ export async function startAcquirer({ port, apiKey, file }) {
         return payments.release(body.reference);
       case 'POST /refund':
         return payments.refund(body.reference, body.amount);
-      case 'POST /voice':
-        return payments.voice();
       case 'GET /settlement':
         return { status: 200, body: payments.settlement(url.searchParams.get('day') ?? '') };
       default:

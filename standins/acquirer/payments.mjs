@@ -22,7 +22,11 @@ const FEE_FIXED = 5; // minor units
  * @property {string} expires ISO 8601, for what is only held.
  *
  * @typedef {{ status: number, body: object }} Answer
- * @typedef {{ number?: string, scheme?: string, outcome?: string }} Card What was sealed.
+ * @typedef {object} Card What was sealed, or is on file.
+ * @property {string} [number]
+ * @property {string} [scheme]
+ * @property {string} [expiry]
+ * @property {string} [outcome]
  */
 
 export class Payments {
@@ -54,10 +58,15 @@ export class Payments {
 
   /**
    * @param {{ reference?: unknown, amount?: unknown, currency?: unknown, capture?: boolean, voice?: string }} asked
-   * @param {Card | null} card Null if what was sealed could not be opened.
+   * @param {Card | null} card Null if there is none.
+   * @param {string} whyNone
    * @returns {Answer}
    */
-  authorise({ reference, amount, currency, capture = true, voice = '' }, card) {
+  authorise(
+    { reference, amount, currency, capture = true, voice = '' },
+    card,
+    whyNone = 'the card could not be read',
+  ) {
     if (typeof reference !== 'string' || !Number.isSafeInteger(amount) || Number(amount) <= 0)
       return refusal(422, 'wrong', 'reference and amount are needed');
     const asked = Number(amount);
@@ -79,7 +88,7 @@ export class Payments {
     };
     /** @param {string} reason */
     const declined = (reason) => this.#keep({ ...plain, state: 'declined', reason });
-    if (card === null) return declined('the card could not be read');
+    if (card === null) return declined(whyNone);
     if (voice !== '' && !this.#voiceCodes.has(voice))
       return declined('that voice approval is not known');
     const outcome = card.outcome ?? 'approve';
@@ -162,7 +171,7 @@ export class Payments {
     return this.#keep({ ...known, refunded: known.refunded + amount });
   }
 
-  /** An approval as given by telephone. @returns {Answer} */
+  /** An approval as given by telephone. */
   voice() {
     const code = `V${this.code(5)}`;
     this.#voiceCodes.add(code);

@@ -263,6 +263,7 @@ const CARD: NonNullable<PaidPart['card']> = {
   expires: '',
   voice: '',
   isOverLimit: false,
+  isSigned: false,
 };
 const PRICING = {
   currency: 'GBP',

@@ -1,15 +1,22 @@
 /** A customer who is erased: nothing personal is left in any table, whatever arrives when. */
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
+import { keepCard } from '../../src/lib/core/customer/card-on-file';
 import { eraseCustomer, noteConsent } from '../../src/lib/core/customer/set-customer';
 import { chainFault, EMPTY_CHAIN, headAfter } from '../../src/lib/core/daybook/chain';
 import { entrySchema } from '../../src/lib/core/daybook/entry';
+import { askReceipt } from '../../src/lib/core/receipt/ask-receipt';
+import { takePart } from '../../src/lib/core/sale/take-part';
+import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
 import {
   BUSINESS,
+  CARD_WAY,
   customerDraft,
   customerId,
   deviceId,
   DeviceWriter,
+  EVENT,
+  item,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { putAside } from '../../src/lib/server/access/devices';
 import { BookReader } from '../../src/lib/server/books/read-books';
@@ -48,6 +55,39 @@ async function placesOf(word: string): Promise<string[]> {
   return places;
 }
 
+/** What is looked for: a name, a token, a signature, a telephone number. */
+const PERSONAL = ['Sedgeley', 'tok-98765', '123,45,678,90', '+447700900987'];
+const SURROUNDINGS = {
+  pricing: {
+    currency: 'GBP',
+    pricesIncludeTax: true,
+    taxRounding: 'sale',
+    cashStep: 1,
+    typedSide: 'cash',
+    uplift: '0',
+    service: null,
+  },
+  taxes: [],
+  event: { id: EVENT, timeZone: 'Europe/London' },
+  drawer: null,
+  deviceNumber: 4,
+  number: 1,
+  now,
+} as const;
+const SIGNED_CARD = {
+  scheme: 'Visa',
+  last4: '4471',
+  entry: 'swipe',
+  state: 'captured',
+  approval: '440120',
+  acquirer: 'a-1',
+  sealed: '',
+  expires: '',
+  voice: '',
+  isOverLimit: false,
+  isSigned: true,
+} as const;
+
 describe('erasing a customer on the server', () => {
   const [first, second, third] = [new DeviceWriter(1), new DeviceWriter(2), new DeviceWriter(3)];
 
@@ -83,6 +123,56 @@ describe('erasing a customer on the server', () => {
     assert.equal(head.seq, 3);
   });
 
+  it('takes signature, card on file and the address of a receipt with the person', async () => {
+    const writer = new DeviceWriter(4);
+    const { newId } = writer;
+    const [customer, newSalt] = [customerId(3), () => 'sixteen-letters-'];
+    const desk = { business: BUSINESS, device: deviceId(4) };
+    await t.enrol(BUSINESS, desk.device);
+    const put = putItem(emptySlip(newId()), item(1, 1500), 1000, 'a');
+    assert.ok(put.ok);
+    const paid = takePart({
+      ...SURROUNDINGS,
+      newId,
+      slip: { ...put.slip, customer: { id: customer, name: 'Sedgeley', discount: '0' } },
+      amount: 1000,
+      way: CARD_WAY,
+      card: SIGNED_CARD,
+      signed: { signature: [[123, 45, 678, 90]], salt: newSalt() },
+    });
+    const card = { token: 'tok-98765', scheme: 'Visa', last4: '4471', expiry: '2029-04' };
+    const kept = keepCard({ newId, newSalt, customer, card, consent: 'spoken' });
+    const sale = newId();
+    const asked = [
+      { sale, to: 'sedgeley@green.example' },
+      { sale, to: '07700 900987' },
+    ].map((each) =>
+      askReceipt({ newId, newSalt, customer, locale: 'en-GB', isGift: false, ...each }),
+    );
+    assert.ok(paid.ok && kept.ok);
+    const drafts = [
+      customerDraft(3, 'Sedgeley', newId),
+      ...paid.drafts,
+      ...kept.drafts,
+      ...asked.flatMap((each) => (each.ok ? each.drafts : [])),
+    ];
+    assert.equal((await append(t.database, desk, writer.append(drafts, now))).refused, null);
+    const places = async () =>
+      (await Promise.all(PERSONAL.map(placesOf))).map((each) => each.sort());
+    assert.deepEqual(await places(), [
+      ['books_customers.email', 'books_customers.name', 'daybook_entries.entry'],
+      ['books_customers.cardToken', 'daybook_entries.entry'],
+      ['books_signatures.strokes', 'daybook_entries.entry'],
+      ['daybook_entries.entry'],
+    ]);
+    await append(t.database, desk, writer.append(eraseCustomer(newId, customer).drafts, now + 1));
+    assert.deepEqual(await places(), [[], [], [], []]);
+    const [payment] = await new BookReader(t.database).rows(BUSINESS, 'payments', {
+      customer,
+    });
+    assert.equal(payment?.card?.isSigned, true);
+  });
+
   it('keeps nothing personal of what a device that had not heard of it sends later', async () => {
     const late = first.append([customerDraft(1, 'Wrenfield', first.newId)], now + 2000);
     const answer = await append(t.database, phone!, late);
@@ -95,7 +185,7 @@ describe('erasing a customer on the server', () => {
   it('gives the same books when they are worked out again', async () => {
     const books = new BookReader(t.database);
     const before = await books.all(BUSINESS);
-    assert.equal(before.customers?.length, 2);
+    assert.equal(before.customers?.length, 3);
     assert.equal(before.consents?.length, 1);
     await rebuild(t.database, BUSINESS);
     assert.deepEqual(await books.all(BUSINESS), before);

@@ -7,6 +7,7 @@ import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { ROOT, wait } from '../../scripts/setup/run.mjs';
 import { startAcquirerProcess } from '../../scripts/setup/acquirer.mjs';
+import { startTexts } from '../../standins/texts/texts.mjs';
 import { startMailbox } from '../../standins/mailbox/mailbox.mjs';
 import { openDatabase, type Database } from '../../src/lib/server/database/database';
 
@@ -30,6 +31,8 @@ export class RunningTill {
     readonly mailbox: Awaited<ReturnType<typeof startMailbox>>,
     /** Who takes the cards; a process of its own. */
     readonly acquirer: Awaited<ReturnType<typeof startAcquirerProcess>>,
+    /** Where all text messages end up. */
+    readonly texts: Awaited<ReturnType<typeof startTexts>>,
     readonly endDatabase: () => Promise<void>,
   ) {}
 
@@ -45,6 +48,7 @@ export class RunningTill {
     }
     const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
     const acquirer = await startAcquirerProcess(join(folder, 'acquirer.ndjson'));
+    const texts = await startTexts({ port: await freePort(), apiKey: 'practice' });
     const port = await freePort();
     const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
     const till = new RunningTill(
@@ -56,7 +60,9 @@ export class RunningTill {
       build,
       mailbox,
       acquirer,
+      texts,
       async () => {
+        await texts.stop();
         await acquirer.stop();
         await mailbox.stop();
         await server.stop();
@@ -77,6 +83,7 @@ export class RunningTill {
       build,
       smtpUrl,
       acquirer: this.acquirer,
+      texts: this.texts,
       quiet: true,
     });
   }

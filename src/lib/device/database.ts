@@ -168,9 +168,11 @@ export class DeviceDatabase extends Dexie {
           row['drawer'] ??= null;
         });
       });
-    // Version 4 brought all that a slip can hold, version 5 ways to pay; rows get what they lack.
+    // Version 4 brought all that a slip can hold, version 5 ways to pay, version 6 signatures and
+    // cards on file; rows get what they lack.
     this.version(4).stores(stores).upgrade(fillUp);
     this.version(5).stores(stores).upgrade(fillUp);
+    this.version(6).stores(stores).upgrade(fillUp);
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

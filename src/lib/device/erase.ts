@@ -3,7 +3,7 @@ import { forgetting } from '../core/customer/erased';
 import type { Entry } from '../core/daybook/entry';
 import type { DeviceDatabase } from './database';
 
-/** Within a transaction over `entries`, `received` and `kept`. */
+/** Within a transaction over `entries`, `received`, `kept` and `signatures`. */
 export async function erasePrivate(
   db: DeviceDatabase,
   customers: readonly string[],
@@ -16,6 +16,10 @@ export async function erasePrivate(
     if (next.some((entry, at) => entry !== block.entries[at])) block.entries = next;
   };
   await Promise.all([
+    db.books.signatures
+      .where('customer')
+      .anyOf([...customers])
+      .delete(),
     db.entries.toCollection().modify(forget),
     db.received.toCollection().modify(forget),
     db.kept.toCollection().modify((row: { entry: Entry | null }) => {

@@ -9,6 +9,7 @@ import { httpAcquirer, type Acquirer } from './cards/acquirer';
 import { openDatabase, type Database } from './database/database';
 import { smtpMailer, type Mailer } from './mail/mailer';
 import { settingsFrom } from './settings';
+import { httpTexts, type TextSender } from './texts/text-sender';
 
 export interface Services {
   readonly database: Database;
@@ -21,6 +22,8 @@ export interface Services {
   readonly acquirer: Acquirer | null;
   /** Null if this server sends no mail. */
   readonly mailer: Mailer | null;
+  /** Null if it sends no text messages. */
+  readonly texts: TextSender | null;
 }
 
 /** Structured, one JSON object a line; never bodies, tokens or codes. */
@@ -46,6 +49,7 @@ export function services(): Services {
           ? null
           : httpAcquirer(settings.acquirer.url, settings.acquirer.key),
       mailer: settings.smtpUrl === null ? null : smtpMailer(settings.smtpUrl, settings.mailFrom),
+      texts: settings.texts === null ? null : httpTexts(settings.texts.url, settings.texts.key),
     };
   }
   return opened;

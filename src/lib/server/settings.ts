@@ -7,6 +7,8 @@ export interface Settings {
   readonly smtpUrl: string | null;
   /** Who authorises cards, or null if nobody does. */
   readonly acquirer: { readonly url: string; readonly key: string } | null;
+  /** Who carries text messages, or null if none are sent. */
+  readonly texts: { readonly url: string; readonly key: string } | null;
   /** The sender of our mail. */
   readonly mailFrom: string;
 }
@@ -20,13 +22,15 @@ export function settingsFrom(env: Readonly<Record<string, string | undefined>>):
         '"npm run demo" sets it by itself.',
     );
   }
-  const acquirerUrl = env['ACQUIRER_URL'] === '' ? undefined : env['ACQUIRER_URL'];
   return {
     databaseUrl,
     databaseTimeout: 15_000,
-    acquirer:
-      acquirerUrl === undefined ? null : { url: acquirerUrl, key: env['ACQUIRER_KEY'] ?? '' },
+    acquirer: reached(env['ACQUIRER_URL'], env['ACQUIRER_KEY']),
+    texts: reached(env['TEXTS_URL'], env['TEXTS_KEY']),
     smtpUrl: env['SMTP_URL'] ?? null,
     mailFrom: env['MAIL_FROM'] ?? 'Stall Till <no-reply@stall-till.example>',
   };
 }
+
+const reached = (url: string | undefined, key = ''): { url: string; key: string } | null =>
+  url === undefined || url === '' ? null : { url, key };

@@ -1,8 +1,9 @@
 /** Printing at this device: receipts and the pulse for the drawer, where a printer was chosen. */
+import { toast } from 'svelte-sonner';
 import { receiptOf } from '$lib/core/receipt/receipt';
 import { practicePrinter } from '$lib/device/printer/practice-printer.svelte';
 import { NO_PRINTER, type Printer } from '$lib/device/printer/printer';
-import { dayWords, timeWords } from '$lib/ui/words/date-words';
+import { paperWords } from '$lib/ui/words/receipt-words';
 import type { Stall } from './stall.svelte';
 
 export const printerOf = (stall: Stall): Printer | null =>
@@ -10,13 +11,23 @@ export const printerOf = (stall: Stall): Printer | null =>
 
 /** Opens the drawer for a part of a payment. Nothing waits for it. */
 export function openDrawerFor(stall: Stall, why: string): void {
-  printerOf(stall)
-    ?.openDrawer(why)
-    .catch(() => undefined);
+  const printer = printerOf(stall);
+  printer?.openDrawer(why).catch(() => {
+    toast.error(`${printer.name} did not open the drawer.`);
+  });
 }
 
-/** Prints the receipt of a sale that has just been rung up, if this device prints each. */
-export async function printIfEach(stall: Stall, sale: string): Promise<void> {
+/**
+ * Prints the receipt of a sale that has just been rung up, if this device prints each. Nothing waits for
+ * it; what was not printed is said, and can be printed again.
+ */
+export function printIfEach(stall: Stall, sale: string): void {
+  printSale(stall, sale).catch(() => {
+    toast.error('The receipt was not printed. It can be printed again from the sale.');
+  });
+}
+
+async function printSale(stall: Stall, sale: string): Promise<void> {
   const { isEach, width } = stall.choices.printer ?? NO_PRINTER;
   const printer = printerOf(stall);
   if (!isEach || printer === null) return;
@@ -34,7 +45,5 @@ export async function printIfEach(stall: Stall, sale: string): Promise<void> {
     payments: payments.flatMap((part) => (part ? [part] : [])),
     seller: row.by === null ? '' : stall.nameOf(row.by),
   });
-  const { locale } = stall.business;
-  const time = timeWords(row.at, locale, event?.timeZone ?? stall.business.timeZone);
-  await printer.print(receipt, { locale, when: `${dayWords(row.day, locale)}, ${time}` }, width);
+  await printer.print(receipt, paperWords(row, stall.business, event), width);
 }

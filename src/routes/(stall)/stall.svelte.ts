@@ -250,6 +250,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   service: null,
   tips: null,
   carry: null,
+  signAbove: null,
   receiptHead: '',
   receiptFoot: '',
   lockAfter: 0,

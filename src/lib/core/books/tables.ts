@@ -4,6 +4,7 @@ import type { Immutable } from '../daybook/kind';
 import type { paymentTaken } from '../daybook/kinds/payment-taken';
 import type { openLine } from '../daybook/kinds/slip-line';
 import type { Pieces } from '../money/worth';
+import type { Signature } from '../payment/signature';
 import type { PinHash } from '../people/pin';
 import type { Discount } from '../pricing/slip';
 import {
@@ -61,6 +62,7 @@ export interface Tips {
   /** Percent each. */
   readonly percents: readonly string[];
   readonly of: 'total' | 'net';
+  readonly isOnReader: boolean;
 }
 export interface Carry {
   readonly perPayment: number;
@@ -101,6 +103,7 @@ export const tables = {
       service: json<Service | null>(null),
       tips: json<Tips | null>(null),
       carry: json<Carry | null>(null),
+      signAbove: wholeOrNull(),
       receiptHead: text(500),
       receiptFoot: text(500),
       lockAfter: whole(),
@@ -208,6 +211,8 @@ export const tables = {
       isErased: flag(),
     },
     consent: { mayKeep: flag() },
+    /** On file; all of it empty where there is none. */
+    card: { cardToken: text(64), cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
   }),
   /** Every time a customer said yes or no to being kept. */
   consents: facts(
@@ -498,6 +503,18 @@ export const tables = {
     },
     { indexes: ['device', 'event'] },
   ),
+  /** What customers drew for payments that are signed for; gone when the customer is forgotten. */
+  signatures: facts(
+    ['id'],
+    {
+      /** The payment's. */
+      id: id(),
+      event: textOrNull(40),
+      customer: textOrNull(40),
+      strokes: json<Signature>([]),
+    },
+    { indexes: ['event', 'customer'], keep: 'recent' },
+  ),
   /** Parts that were given back. */
   reversals: facts(
     ['id'],
@@ -524,6 +541,7 @@ export const tables = {
       at: text(30),
       by: textOrNull(40),
       sale: id(),
+      customer: textOrNull(40),
       way: text(10),
       isGift: flag(),
     },

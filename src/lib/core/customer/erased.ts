@@ -1,12 +1,22 @@
 /** Dropping what is personal in entries: which entries speak of whom, and what is left of them. */
 import { withoutPrivate } from '../daybook/chain';
 import type { Entry } from '../daybook/entry';
+import { isKind, type Kind } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
+
+/** Which field of the body says whose personal data stands apart, by kind of entry. */
+export const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
+  'customer.set': 'id',
+  'customer.card': 'customer',
+  'payment.taken': 'customer',
+  'receipt.asked': 'customer',
+};
 
 /** Whose personal data an entry holds, or null. */
 export function personIn({ kind, body, private: apart }: Entry): string | null {
-  if (apart === undefined || kind !== 'customer.set') return null;
-  const id = body['id'];
+  const field = isKind(kind) ? PERSON_FIELDS[kind] : undefined;
+  if (apart === undefined || field === undefined) return null;
+  const id = body[field];
   return typeof id === 'string' ? id : null;
 }
 

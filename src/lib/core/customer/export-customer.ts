@@ -1,7 +1,11 @@
 /** All that is kept of one customer, for handing it to them (GDPR, article 15 and 20). */
 import type { Row } from '../books/tables';
+import type { CardOnFile } from '../daybook/kinds/customer-card';
+import { cardOf } from './card-on-file';
 
 export interface CustomerFile {
+  /** The card that is on file, as far as it is known here; null where there is none. */
+  readonly card: Omit<CardOnFile, 'token'> | null;
   readonly customer: Readonly<Record<string, string | number | boolean | null>>;
   readonly consents: readonly {
     readonly at: string;
@@ -16,14 +20,33 @@ export interface CustomerFile {
   }[];
 }
 
+/** What is told of a customer as it stands; the card and its token are told apart. */
+const TOLD = [
+  'id',
+  'name',
+  'email',
+  'phone',
+  'company',
+  'address',
+  'taxNumber',
+  'note',
+  'discount',
+  'terms',
+  'creditLimit',
+  'isActive',
+  'mayKeep',
+] as const satisfies readonly (keyof Row<'customers'>)[];
+
 /** Consents and sales by time, oldest first. */
 export function customerFile(
-  { setStamp: _a, whoStamp: _b, consentStamp: _c, isErased: _d, ...customer }: Row<'customers'>,
+  row: Row<'customers'>,
   consents: readonly Row<'consents'>[],
   sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
 ): CustomerFile {
+  const card = cardOf(row);
   return {
-    customer,
+    customer: Object.fromEntries(TOLD.map((field) => [field, row[field]])),
+    card: card === null ? null : { scheme: card.scheme, last4: card.last4, expiry: card.expiry },
     consents: byTime(consents).map(({ at, isGiven, way }) => ({ at, isGiven, way })),
     sales: byTime(sales).map(({ number, at, total }) => ({ number, at, total })),
   };

@@ -32,6 +32,7 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     service: null,
     tips: null,
     carry: null,
+    signAbove: null,
     receiptHead: name,
     receiptFoot: '',
     lockAfter: 0,

@@ -35,6 +35,8 @@ const typed: TypedBusiness = {
   serviceTaxes: [],
   tips: '',
   tipsOf: 'total',
+  isTipOnReader: false,
+  signAbove: '',
   carryEach: '',
   carryAll: '',
   carryHours: '24',

@@ -48,6 +48,9 @@ export interface TypedBusiness {
   /** Percentages that are offered as tips, apart by blanks; empty asks for none. */
   readonly tips: string;
   readonly tipsOf: 'total' | 'net';
+  readonly isTipOnReader: boolean;
+  /** Amount above which a card at the reader is signed for; empty asks for none. */
+  readonly signAbove: string;
   /** Amounts that cards may be taken for with no network; the first one empty takes none. */
   readonly carryEach: string;
   readonly carryAll: string;
@@ -86,11 +89,15 @@ export function setBusiness(
   const tips = percents.map((part) => readPercent(part));
   if (tips.includes(null) || tips.length > 6)
     return refuse({ code: 'business/tips-wrong', field: 'tips', typed: typed.tips });
+  const sign = typed.signAbove.trim() === '' ? null : readAmount(typed.signAbove, typed.currency);
+  if (sign?.ok === false)
+    return refuse({ code: 'business/amount-wrong', field: 'signAbove', typed: typed.signAbove });
   const carry = carryIn(typed);
   if (carry !== null && 'code' in carry) return refuse(carry);
   const {
     serviceTaxes,
     tipsOf,
+    isTipOnReader,
     carryEach: _each,
     carryAll: _all,
     carryHours: _hours,
@@ -104,8 +111,16 @@ export function setBusiness(
     uplift,
     groups,
     service,
-    tips: tips.length === 0 ? null : { percents: tips.filter((each) => each !== null), of: tipsOf },
+    tips:
+      tips.length === 0
+        ? null
+        : {
+            percents: tips.filter((each) => each !== null),
+            of: tipsOf,
+            isOnReader: isTipOnReader,
+          },
     carry,
+    signAbove: sign?.amount ?? null,
     receiptHead: typed.receiptHead.slice(0, 500),
     receiptFoot: typed.receiptFoot.slice(0, 500),
     lockAfter,

@@ -42,6 +42,8 @@ export type CarryRefusal =
   | { readonly code: 'carry/none' }
   /** Typed in: with no network only with an approval that was given by voice. */
   | { readonly code: 'carry/needs-voice' }
+  /** On file: only the acquirer knows whether it still is. */
+  | { readonly code: 'carry/on-file' }
   | { readonly code: 'carry/too-much'; readonly most: number }
   | { readonly code: 'carry/over'; readonly most: number; readonly carried: number }
   | { readonly code: 'carry/too-old'; readonly hours: number };

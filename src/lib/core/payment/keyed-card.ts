@@ -93,15 +93,12 @@ export const schemeOf = (number: string): string =>
  * @param today ISO date; a card holds to the end of its month.
  */
 export function readKeyedCard(typed: TypedCard, today: string): KeyedOutcome {
-  const number = typed.number.replace(/[\s-]/g, '');
-  const read = cardValidator.number(number);
-  if (number === '') return wrong('number', 'empty');
-  if (!read.isValid || read.card === null) return wrong('number', 'not a card number');
-  const expiry = expiryIn(typed.expiry, today);
-  if (expiry === null) return wrong('expiry', 'expired or not a date');
+  const read = readFigures(typed, today);
+  if (!read.ok) return read;
+  const { number, expiry, scheme, last4, codeSize } = read;
   const isVoice = typed.how === 'voice';
   const code = typed.code.trim();
-  if (!isVoice && !cardValidator.cvv(code, read.card.code.size).isValid)
+  if (!isVoice && !cardValidator.cvv(code, codeSize).isValid)
     return wrong('code', code === '' ? 'empty' : 'wrong length');
   for (const field of ['holder', 'street', 'town', 'reference'] as const)
     if (typed[field].trim() === '') return wrong(field, 'empty');
@@ -119,9 +116,36 @@ export function readKeyedCard(typed: TypedCard, today: string): KeyedOutcome {
       holder: holder.trim(),
       address: { street: street.trim(), town: town.trim(), postcode, country },
     },
-    scheme: read.card.niceType.slice(0, 20),
-    last4: number.slice(-4),
+    scheme,
+    last4,
   };
+}
+
+type Figures =
+  | {
+      readonly ok: true;
+      readonly number: string;
+      readonly expiry: string;
+      readonly scheme: string;
+      readonly last4: string;
+      /** How many figures its security code has. */
+      readonly codeSize: number;
+    }
+  | { readonly ok: false; readonly refusal: KeyedRefusal };
+
+/**
+ * Number and expiry alone: for a card that is put on file, which nobody charges yet.
+ * @param today ISO date.
+ */
+export function readFigures(typed: Pick<TypedCard, 'number' | 'expiry'>, today: string): Figures {
+  const number = typed.number.replace(/[\s-]/g, '');
+  const { isValid, card } = cardValidator.number(number);
+  if (number === '') return wrong('number', 'empty');
+  if (!isValid || card === null) return wrong('number', 'not a card number');
+  const expiry = expiryIn(typed.expiry, today);
+  if (expiry === null) return wrong('expiry', 'expired or not a date');
+  const scheme = card.niceType.slice(0, 20);
+  return { ok: true, number, expiry, scheme, last4: number.slice(-4), codeSize: card.code.size };
 }
 
 /** `YYYY-MM`, or null if it is no month or has gone by. */
@@ -135,7 +159,10 @@ function expiryIn(text: string, today: string): string | null {
   return expiry < today.slice(0, 7) || isFar ? null : expiry;
 }
 
-const wrong = (field: KeyedField, why: KeyedRefusal['why']): KeyedOutcome => ({
+const wrong = (
+  field: KeyedField,
+  why: KeyedRefusal['why'],
+): { readonly ok: false; readonly refusal: KeyedRefusal } => ({
   ok: false,
   refusal: { code: 'keyed/wrong', field, why },
 });

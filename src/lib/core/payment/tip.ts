@@ -8,6 +8,19 @@ import type { SideQuote } from '../pricing/slip';
 export const tipBase = ({ total, taxes }: Pick<SideQuote, 'total' | 'taxes'>, of: Tips['of']) =>
   of === 'total' ? total : total - sum(taxes.map(({ amount }) => amount));
 
+/** What is offered on one tap each. */
+export const offeredTips = (
+  cash: Pick<SideQuote, 'total' | 'taxes'>,
+  { percents, of }: Tips,
+): readonly OfferedTip[] =>
+  percents.map((percent) => ({ percent, amount: tipOf(tipBase(cash, of), percent) }));
+
+export interface OfferedTip {
+  readonly percent: string;
+  /** Minor units. */
+  readonly amount: Minor;
+}
+
 /** `R(base × percent)`. @example tipOf(2640, '12.5') // => 330 */
 export const tipOf = (base: number, percent: string): Minor =>
   roundToMinor(times(fraction(base), fraction(rateOf(percent), 1_000_000)));

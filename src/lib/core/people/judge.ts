@@ -48,6 +48,7 @@ const needs: Needs = {
     return right === null ? [] : [right];
   },
   'customer.consent': nothing,
+  'customer.card': nothing,
   'customer.erased': setUp,
   'event.set': setUp,
   'event.stage': nothing,

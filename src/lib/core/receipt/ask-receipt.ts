@@ -1,29 +1,66 @@
-/** Asking for a receipt to be sent: a command. */
+/** Asking for a receipt to be sent, by e-mail or as a text message: a command. */
+import { parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/min';
 import { z } from 'zod';
 import type { Draft } from '../daybook/chain';
 import { privateDraft } from '../daybook/kinds';
+import type { ReceiptWay } from '../daybook/kinds/receipt-asked';
 
 export interface AskReceipt {
   readonly newId: () => string;
   readonly newSalt: () => string;
   readonly sale: string;
-  /** As typed. */
+  readonly customer: string | null;
+  /** An e-mail address or a telephone number, as typed. */
   readonly to: string;
+  /** Language and region of the business: numbers are of that country unless they say another. */
+  readonly locale: string;
   readonly isGift: boolean;
 }
 
 export type AskReceiptOutcome =
-  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | {
+      readonly ok: true;
+      readonly way: ReceiptWay;
+      readonly to: string;
+      readonly drafts: readonly Draft[];
+    }
   | {
       readonly ok: false;
-      readonly refusal: { readonly code: 'receipt/address-wrong'; readonly typed: string };
+      readonly refusal: {
+        readonly code: 'receipt/address-wrong' | 'receipt/number-wrong';
+        readonly typed: string;
+      };
     };
 
-export function askReceipt({ newId, newSalt, sale, to, isGift }: AskReceipt): AskReceiptOutcome {
-  const address = z.email().max(254).safeParse(to.trim());
-  if (!address.success)
-    return { ok: false, refusal: { code: 'receipt/address-wrong', typed: to.trim() } };
-  const body = { sale, way: 'email', isGift } as const;
-  const asked = privateDraft('receipt.asked', newId(), body, newSalt(), { to: address.data });
-  return { ok: true, drafts: [asked] };
+export function askReceipt(command: AskReceipt): AskReceiptOutcome {
+  const { newId, newSalt, sale, customer, locale, isGift } = command;
+  const typed = command.to.trim();
+  const way = typed.includes('@') ? 'email' : 'text';
+  const to = way === 'email' ? addressIn(typed) : numberIn(typed, locale);
+  if (to === null) {
+    const code = way === 'email' ? 'receipt/address-wrong' : 'receipt/number-wrong';
+    return { ok: false, refusal: { code, typed } };
+  }
+  const body = { sale, customer, way, isGift } as const;
+  return {
+    ok: true,
+    way,
+    to,
+    drafts: [privateDraft('receipt.asked', newId(), body, newSalt(), { to })],
+  };
+}
+
+function addressIn(typed: string): string | null {
+  const address = z.email().max(254).safeParse(typed);
+  return address.success ? address.data : null;
+}
+
+/** As E.164 has it, such as +441632960123; null if it is no number of its country. */
+function numberIn(typed: string, locale: string): string | null {
+  const country = new Intl.Locale(locale).region as CountryCode | undefined;
+  const number =
+    country === undefined
+      ? parsePhoneNumberFromString(typed)
+      : parsePhoneNumberFromString(typed, country);
+  return number?.isPossible() === true ? number.number : null;
 }

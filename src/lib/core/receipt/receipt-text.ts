@@ -88,6 +88,7 @@ function partLines(
     tip,
     isCarried,
     isHeld,
+    isSigned,
     approval,
     share,
   }: ReceiptPart,
@@ -99,6 +100,7 @@ function partLines(
   if (surcharge !== 0) text('  surcharge in it', figure(surcharge), 'small');
   if (tip !== 0) text('  tip in it, thank you', figure(tip), 'small');
   if (approval !== '') text(`  approval ${approval}`, '', 'small');
+  if (isSigned) text('  signed for', '', 'small');
   if (isHeld) text('  held, to be taken later', '', 'small');
   if (isCarried) text('  taken with no network, to be authorised', '', 'small');
   if (change !== 0) text('  change', figure(change), 'small');

@@ -19,12 +19,14 @@ import {
 } from '../testing/arbitrary-daybook';
 import { askReceipt } from './ask-receipt';
 import { checkValue, receiptOf, type Receipt } from './receipt';
+import { MOST_LETTERS, receiptMessage } from './receipt-message';
 import { receiptMarkup } from './receipt-markup';
 import { paperLines, plainText } from './receipt-text';
 
 const words = { locale: 'en-GB', when: 'Sunday 22 November, 10:30' };
 const business = {
   id: idOf(1, 1),
+  name: 'Larkmoss',
   currency: 'GBP',
   locale: 'en-GB',
   pricesIncludeTax: true,
@@ -161,12 +163,14 @@ describe('a receipt', () => {
 });
 
 describe('asking for a receipt to be sent', () => {
-  const ask = (to: string) =>
+  const ask = (to: string, locale = 'en-GB') =>
     askReceipt({
       newId: new DeviceWriter(1).newId,
       newSalt: () => 'sixteen-letters-',
       sale: idOf(9, 1),
+      customer: null,
       to,
+      locale,
       isGift: false,
     });
   it('keeps the address apart from the rest', () => {
@@ -178,10 +182,68 @@ describe('asking for a receipt to be sent', () => {
     assert.deepEqual(entry?.private?.data, { to: 'wren@green.example' });
   });
   it('needs an address', () => {
-    const outcome = ask('wren');
+    const outcome = ask('wren@green');
     assert.deepEqual(outcome.ok ? null : outcome.refusal, {
       code: 'receipt/address-wrong',
-      typed: 'wren',
+      typed: 'wren@green',
     });
   });
+
+  it('takes a telephone number as people write it in their country', () => {
+    const to = (typed: string, locale?: string): string | null => {
+      const outcome = ask(typed, locale);
+      return outcome.ok ? outcome.to : null;
+    };
+    assert.equal(to('07700 900 123'), '+447700900123');
+    assert.equal(to('(555) 010-0123', 'en-US'), '+15550100123');
+    assert.equal(to('+49 1512 3456789'), '+4915123456789');
+    assert.equal(to('12'), null);
+    assert.equal(to('wren'), null);
+  });
+
+  it('says of a number what would be right', () => {
+    const outcome = ask('12');
+    assert.deepEqual(outcome.ok ? null : outcome.refusal, {
+      code: 'receipt/number-wrong',
+      typed: '12',
+    });
+  });
+});
+
+describe('a receipt as a text message', () => {
+  it('says who, what, how much, how, and its code', () => {
+    const one = receipt();
+    assert.equal(
+      receiptMessage(one, words),
+      `Larkmoss: sale D1-17, Sunday 22 November, 10:30. 3 × Thing 1, 9 cm. £15.10, Card, Cash. Code ${one.check}`,
+    );
+  });
+
+  it('has no amount in it when it is for a gift', () =>
+    assert.doesNotMatch(receiptMessage(receipt({ isGift: true }), words), /£|\d\.\d\d/));
+
+  it('names as many goods as fit, and says how many more there are', () => {
+    const one = receipt();
+    const [line] = one.lines;
+    const lines = Array.from({ length: 30 }, () => ({
+      ...line!,
+      name: 'A fern of the north side',
+    }));
+    const text = receiptMessage({ ...one, lines }, words);
+    assert.match(text, / and \d+ more\. £15\.10, Card, Cash\. Code [0-9a-f]{10}$/);
+  });
+
+  it('is never longer than two messages, whatever is on it', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.string({ maxLength: 80 }), { maxLength: 40 }),
+        fc.string({ maxLength: 80 }),
+        (names, vendor) => {
+          const one = receipt();
+          const lines = names.map((name) => ({ ...one.lines[0]!, name }));
+          assert.ok(receiptMessage({ ...one, vendor, lines }, words).length <= MOST_LETTERS);
+        },
+      ),
+      { numRuns: 60 },
+    ));
 });

@@ -36,6 +36,8 @@ export interface ReceiptPart {
   readonly isCarried: boolean;
   /** Only held so far. */
   readonly isHeld: boolean;
+  /** The customer signed for it. */
+  readonly isSigned: boolean;
   /** The approval code of a card, or empty. */
   readonly approval: string;
   readonly share: number | null;
@@ -43,6 +45,8 @@ export interface ReceiptPart {
 
 /** Amounts are minor units of the currency. */
 export interface Receipt {
+  /** The name of the business. */
+  readonly vendor: string;
   readonly head: string;
   readonly foot: string;
   readonly number: string;
@@ -103,6 +107,7 @@ export function receiptOf({
   const isTaxIncluded = business.pricesIncludeTax;
   const own = payments.filter((each) => share === undefined || each.share === share);
   return {
+    vendor: business.name,
     head: business.receiptHead,
     foot: business.receiptFoot,
     number: sale.number,
@@ -155,6 +160,7 @@ function partOf(part: Row<'payments'>): ReceiptPart {
     tip,
     isCarried: card?.state === 'deferred',
     isHeld: card?.state === 'authorised',
+    isSigned: card?.isSigned === true,
     approval: card?.approval ?? '',
     share: part.share,
   };

@@ -74,6 +74,42 @@ describe('a part of a payment', () => {
     );
   });
 
+  it('keeps what the customer signed apart from what it says', () => {
+    const card = {
+      scheme: 'Visa',
+      last4: '4471',
+      entry: 'swipe',
+      state: 'captured',
+      approval: '440120',
+      acquirer: 'a-1',
+      sealed: '',
+      expires: '',
+      voice: '',
+      isOverLimit: false,
+      isSigned: true,
+    } as const;
+    const signature = [[10, 20, 456, 321]];
+    const salt = 'sixteen-letters-';
+    const { drafts, slip } = done({
+      way: CARD_WAY,
+      amount: 1000,
+      card,
+      signed: { signature, salt },
+    });
+    const [entry] = new DeviceWriter(1).append(drafts, 0);
+    const read = readEntry(entry!);
+    assert.ok(read.ok && read.entry.kind === 'payment.taken');
+    assert.equal(read.entry.body.card?.isSigned, true);
+    assert.deepEqual(read.entry.private, { salt, data: { signature } });
+    assert.doesNotMatch(JSON.stringify([entry?.body, slip]), /456,321/);
+    const books = new Books();
+    books.apply(changesOf(read.entry));
+    assert.deepEqual(books.rows('signatures')[0]?.strokes, signature);
+    // Without it, as after its customer was forgotten, the payment stands as it was.
+    books.apply(changesOf({ ...read.entry, private: undefined }));
+    assert.equal(books.rows('payments')[0]?.card?.isSigned, true);
+  });
+
   it('that clears the last of it rings the sale up with all parts named', () => {
     const first = done({ way: CARD_WAY, amount: 1000 });
     const last = done({ slip: first.slip!, amount: 2000 });

@@ -1,6 +1,6 @@
 /** Taking a part of the payment of an open slip; the part that clears the last of it rings it up. */
 import type { Draft } from '../daybook/chain';
-import { draft } from '../daybook/kinds';
+import { draft, privateDraft } from '../daybook/kinds';
 import {
   goOn,
   takeNext,
@@ -10,6 +10,7 @@ import {
   type Totals,
   type WayRules,
 } from '../payment/pay';
+import type { Signature } from '../payment/signature';
 import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
 import type { Quote, SlipTax } from '../pricing/slip';
 import { priceSlip, type Pricing } from '../slip/price-slip';
@@ -38,6 +39,8 @@ export interface TakePart extends SaleSurroundings {
   /** The id of the entry, where it was told to others before; a new one otherwise. */
   readonly id?: string;
   readonly card?: PaidPart['card'];
+  /** What the customer drew, with random text of at least 16 characters to keep it apart by. */
+  readonly signed?: { readonly signature: Signature; readonly salt: string };
 }
 
 /** Why a part was not taken; nothing has changed. */
@@ -149,8 +152,7 @@ export function takePart(command: TakePart): PartOutcome {
     share,
     card: command.card ?? null,
   };
-  const { id, ...body } = part;
-  const drafts = [draft('payment.taken', id, event.id, { ...body, slip: slip.id })];
+  const drafts = [partDraft(part, command)];
   const { tip: _given, ...untipped } = slip;
   const now: OpenSlip = { ...untipped, paid: [...paid, part] };
   const isPaid = running.left === 0;
@@ -163,6 +165,17 @@ export function takePart(command: TakePart): PartOutcome {
     slip: isPaid ? null : now,
     total: totals.cashTotal,
   };
+}
+
+function partDraft(
+  { id, ...part }: PaidPart,
+  { slip, event, signed }: Pick<TakePart, 'slip' | 'event' | 'signed'>,
+): Draft {
+  const body = { ...part, slip: slip.id };
+  if (signed === undefined) return draft('payment.taken', id, event.id, body);
+  const { signature, salt } = signed;
+  const apart = { signature: signature.map((stroke) => [...stroke]) };
+  return privateDraft('payment.taken', id, body, salt, apart, event.id);
 }
 
 /** What the way asks for and has not been told. */

@@ -52,6 +52,7 @@ const sold = (() => {
       expires: '',
       voice: '',
       isOverLimit: false,
+      isSigned: false,
     },
     deviceNumber: 1,
     number: 1,

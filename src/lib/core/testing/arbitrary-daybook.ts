@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
 import type { Entry } from '../daybook/entry';
+import { keepCard, takeCardOff } from '../customer/card-on-file';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import { STAGES } from '../daybook/kinds/event-stage';
 import { PLAIN_ITEM } from '../goods/plain-item';
@@ -104,6 +105,7 @@ type Step =
   | { readonly does: 'customer'; readonly customer: number; readonly name: string }
   | { readonly does: 'consent'; readonly customer: number; readonly isGiven: boolean }
   | { readonly does: 'erase'; readonly customer: number }
+  | { readonly does: 'keep card'; readonly customer: number; readonly isKept: boolean }
   | { readonly does: 'aside'; readonly slip: number; readonly goods: number; readonly name: string }
   | { readonly does: 'take up' | 'throw away'; readonly slip: number }
   | { readonly does: 'maker'; readonly maker: number; readonly commission: number }
@@ -178,6 +180,11 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     isGiven: fc.boolean(),
   }),
   fc.record({ does: fc.constant('erase' as const), customer: customerNumber }),
+  fc.record({
+    does: fc.constant('keep card' as const),
+    customer: customerNumber,
+    isKept: fc.boolean(),
+  }),
   fc.record({
     does: fc.constant('aside' as const),
     slip: slipNumber,
@@ -300,6 +307,16 @@ export class DeviceWriter {
         const body = { customer: customerId(what.customer), isGiven, way: 'spoken' } as const;
         return [draft('customer.consent', this.newId(), null, body)];
       }
+      case 'keep card': {
+        const customer = customerId(what.customer);
+        const token = `token-${String(this.number)}`;
+        const card = { token, scheme: 'Visa', last4: '4471', expiry: '2029-04' };
+        const [newId, newSalt] = [this.newId, () => 'sixteen-letters-'];
+        const outcome = what.isKept
+          ? keepCard({ newId, newSalt, customer, card, consent: 'spoken' })
+          : takeCardOff(newId, customer);
+        return outcome.ok ? outcome.drafts : [];
+      }
       case 'erase': {
         const body = { customer: customerId(what.customer) };
         return [draft('customer.erased', this.newId(), null, body)];
@@ -322,7 +339,7 @@ export class DeviceWriter {
       }
       case 'receipt': {
         const { isGift } = what;
-        const body = { sale: idOf(41, this.number), way: 'email', isGift } as const;
+        const body = { sale: idOf(41, this.number), way: 'email', isGift, customer: null } as const;
         const to = 'wren@green.example';
         return [privateDraft('receipt.asked', this.newId(), body, 'sixteen-letters-', { to })];
       }

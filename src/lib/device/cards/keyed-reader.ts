@@ -17,11 +17,13 @@ export function keyedReader(
   const said = { ...figures, scheme, postcode, country, entry: 'keyed' };
   return {
     name: 'Typed in',
-    read: async () => ({
+    isHere: false,
+    read: async (amount) => ({
       is: 'card',
       scheme,
       last4,
       entry: 'keyed',
+      shown: amount,
       sealed: await seal(key, outcome === undefined ? said : { ...said, outcome }),
     }),
   };

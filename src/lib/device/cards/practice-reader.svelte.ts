@@ -2,13 +2,16 @@
  * A reader for practice: a panel at the side takes the place of a hand with a card. What the card does
  * at the acquirer’s stand-in stands in what is sealed.
  */
-import type { CardRead, CardReader, ReaderOutcome } from './card-reader';
+import type { OfferedTip } from '../../core/payment/tip';
+import type { CardRead, CardReader, ReaderOutcome, TipAnswer } from './card-reader';
 import { seal } from './seal';
 
 export interface PracticeCard {
   readonly entry: CardRead['entry'];
   /** `approve`, `decline:reason` or `partial:minor units`, for the stand-in. */
   readonly outcome: string;
+  /** Minor units by which what it shows differs from what it was asked for. */
+  readonly showsOff?: number;
 }
 
 /** Made up; it leads to nobody’s account. */
@@ -19,15 +22,39 @@ interface Waiting {
   readonly answer: (outcome: ReaderOutcome) => void;
 }
 
+interface AsksTip {
+  readonly amount: number;
+  readonly offered: readonly OfferedTip[];
+  readonly answer: (tip: TipAnswer) => void;
+}
+
 export class PracticeReader implements CardReader {
   readonly name = 'Practice reader';
-  #waiting = $state.raw<Waiting | null>(null);
+  readonly isHere = true;
+  #waiting: Waiting | null = null;
+  #asksTip = $state.raw<AsksTip | null>(null);
 
   constructor(readonly key: JsonWebKey) {}
 
-  /** Minor units that it asks a card for, or null while it asks for none. */
-  get asksFor(): number | null {
-    return this.#waiting?.amount ?? null;
+  /** What its display offers as a tip, or null while it asks for none. */
+  get tips(): readonly OfferedTip[] | null {
+    return this.#asksTip?.offered ?? null;
+  }
+
+  askTip(amount: number, offered: readonly OfferedTip[], signal: AbortSignal): Promise<TipAnswer> {
+    return new Promise((resolve) => {
+      const answer = (tip: TipAnswer): void => {
+        this.#asksTip = null;
+        resolve(tip);
+      };
+      this.#asksTip = { amount, offered, answer };
+      signal.addEventListener('abort', () => answer(null));
+    });
+  }
+
+  /** The customer touches a tip, or stops there. */
+  tip(given: TipAnswer): void {
+    this.#asksTip?.answer(given);
   }
 
   read(amount: number, _currency: string, signal: AbortSignal): Promise<ReaderOutcome> {
@@ -42,7 +69,7 @@ export class PracticeReader implements CardReader {
   }
 
   /** Somebody holds a card to it. */
-  async hold({ entry, outcome }: PracticeCard): Promise<void> {
+  async hold({ entry, outcome, showsOff = 0 }: PracticeCard): Promise<void> {
     const waiting = this.#waiting;
     if (waiting === null) return;
     const sealed = await seal(this.key, { ...CARD, entry, outcome });
@@ -52,6 +79,7 @@ export class PracticeReader implements CardReader {
       last4: CARD.number.slice(-4),
       entry,
       sealed,
+      shown: waiting.amount + showsOff,
     });
   }
 

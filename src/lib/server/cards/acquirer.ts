@@ -1,6 +1,12 @@
 /** Whoever authorises cards and pays them out. Its client here speaks to the stand-in's interface. */
 import { z } from 'zod';
-import { cardAnswerSchema, cardKeySchema, type CardAnswer } from '../../core/payment/card-messages';
+import {
+  cardAnswerSchema,
+  cardKeptSchema,
+  cardKeySchema,
+  type CardAnswer,
+} from '../../core/payment/card-messages';
+import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
 
 export interface CardAsked {
   /** The same reference is the same payment for ever, however often it is asked. */
@@ -8,8 +14,10 @@ export interface CardAsked {
   /** Minor units. */
   readonly amount: number;
   readonly currency: string;
-  /** Of the card: sealed for the acquirer, opaque to us. */
+  /** Of the card: sealed for the acquirer, opaque to us; empty for one on file. */
   readonly sealed: string;
+  /** Of a card on file; empty for others. */
+  readonly token: string;
   readonly capture: boolean;
   readonly voice: string;
 }
@@ -20,6 +28,11 @@ export type AcquirerAnswer =
   | { readonly came: 'refusal'; readonly message: string }
   | { readonly came: 'unknown' };
 
+/** What came of putting a card on file. */
+export type KeepAnswer =
+  | { readonly came: 'answer'; readonly card: CardOnFile }
+  | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
+
 export interface Acquirer {
   authorise(asked: CardAsked): Promise<AcquirerAnswer>;
   /** Undoes whatever there is of it; what comes later under the reference is refused. */
@@ -28,6 +41,13 @@ export interface Acquirer {
   capture(reference: string, amount: number): Promise<AcquirerAnswer>;
   /** Lets go of what is held. */
   release(reference: string): Promise<AcquirerAnswer>;
+  /**
+   * Keeps a card on file for a customer, in place of the one before.
+   * @param customer As we call them; nobody else's customer is ever called so.
+   */
+  keep(customer: string, sealed: string): Promise<KeepAnswer>;
+  /** Keeps none for that customer any more. @throws {Error} If nobody answered. */
+  forget(customer: string): Promise<void>;
   /** What cards are sealed with; null if nobody answers. */
   key(): Promise<z.infer<typeof cardKeySchema> | null>;
 }
@@ -53,12 +73,16 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(patience),
     });
-  const askPayment = async (path: string, body: unknown): Promise<AcquirerAnswer> => {
+  const askFor = async <T>(
+    path: string,
+    body: unknown,
+    schema: z.ZodType<T>,
+  ): Promise<{ came: 'answer'; answer: T } | Exclude<AcquirerAnswer, { came: 'answer' }>> => {
     try {
       const response = await ask(path, body);
       const value: unknown = await response.json();
-      const payment = paymentSchema.safeParse(value);
-      if (response.ok && payment.success) return { came: 'answer', answer: payment.data };
+      const read = schema.safeParse(value);
+      if (response.ok && read.success) return { came: 'answer', answer: read.data };
       const refusal = refusalSchema.safeParse(value);
       if (response.status < 500 && refusal.success)
         return { came: 'refusal', message: refusal.data.message };
@@ -67,11 +91,21 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
     }
     return { came: 'unknown' };
   };
+  const askPayment = (path: string, body: unknown): Promise<AcquirerAnswer> =>
+    askFor(path, body, paymentSchema);
   return {
     authorise: async (asked) => await askPayment('/payments', asked),
     cancel: async (reference) => await askPayment('/cancel', { reference }),
     capture: async (reference, amount) => await askPayment('/capture', { reference, amount }),
     release: async (reference) => await askPayment('/release', { reference }),
+    keep: async (customer, sealed) => {
+      const said = await askFor('/cards', { customer, sealed }, cardKeptSchema);
+      return said.came === 'answer' ? { came: 'answer', card: said.answer } : said;
+    },
+    forget: async (customer) => {
+      const response = await ask('/cards/forget', { customer });
+      if (!response.ok) throw new Error(`the acquirer answered ${String(response.status)}`);
+    },
     key: async () => {
       try {
         const response = await ask('/key');

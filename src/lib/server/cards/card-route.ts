@@ -6,6 +6,9 @@ import { services } from '../services';
 import type { Acquirer, AcquirerAnswer } from './acquirer';
 import { cardReply, noAcquirer } from './card-answer';
 
+/** What the acquirer calls something of a business: those of two businesses never meet. */
+export const ofBusiness = (business: string, id: string): string => `${business}:${id}`;
+
 /**
  * Nothing is kept here: the reference is the payment, so whoever dies between asking and hearing can ask
  * again and hears the same. Payments of different businesses never meet under one reference.
@@ -20,6 +23,6 @@ export const cardRoute =
     if (!read.ok) return read.response;
     const { acquirer } = services();
     if (acquirer === null) return noAcquirer('No acquirer takes cards for this server.');
-    const reference = `${locals.device.business}:${read.body.payment}`;
+    const reference = ofBusiness(locals.device.business, read.body.payment);
     return cardReply(await ask(acquirer, reference, read.body));
   };

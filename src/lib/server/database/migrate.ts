@@ -14,6 +14,7 @@ import { customers } from './migrations/0008-customers';
 import { slips } from './migrations/0009-slips';
 import { waysToPay } from './migrations/0010-ways-to-pay';
 import { receipts } from './migrations/0011-receipts';
+import { cardsOnFile } from './migrations/0012-cards-on-file';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -27,6 +28,7 @@ const migrations: readonly Migration[] = [
   slips,
   waysToPay,
   receipts,
+  cardsOnFile,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -1,6 +1,6 @@
 /** Customers who are erased lose what is personal in every entry that is stored, now and later. */
 import type { Transaction } from 'sequelize';
-import { erasedBy, forgetting, personIn } from '../../core/customer/erased';
+import { erasedBy, forgetting, PERSON_FIELDS, personIn } from '../../core/customer/erased';
 import { withoutPrivate } from '../../core/daybook/chain';
 import { entrySchema, type Entry } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
@@ -25,6 +25,11 @@ export async function asMayBeStored(
   return erased.size === 0 ? entries : entries.map((entry) => forgetting(entry, erased));
 }
 
+const PEOPLE_IN = Object.entries(PERSON_FIELDS);
+const SPEAKS_OF = PEOPLE_IN.map(
+  ([, field]) => `(JSON_VALUE(entry, '$.kind') = ? AND JSON_VALUE(entry, '$.body.${field}') = ?)`,
+).join(' OR ');
+
 /** Drops what is personal of those whom these entries, which are in the books now, erase. */
 export async function eraseAll(
   database: Database,
@@ -33,15 +38,18 @@ export async function eraseAll(
   transaction: Transaction,
 ): Promise<void> {
   for (const customer of erasedBy(applied)) {
+    await database.sequelize.query(
+      'DELETE FROM books_signatures WHERE business = ? AND customer = ?',
+      { replacements: [business, customer], transaction },
+    );
     for (const [table, key] of [
       ['daybook_entries', 'position'],
       ['access_unsent', 'device, seq'],
     ] as const) {
       const rows = await select<{ entry: string } & Record<string, string>>(
         database,
-        `SELECT ${key}, entry FROM ${table} WHERE business = ? ` +
-          "AND JSON_VALUE(entry, '$.kind') = 'customer.set' AND JSON_VALUE(entry, '$.body.id') = ?",
-        [business, customer],
+        `SELECT ${key}, entry FROM ${table} WHERE business = ? AND (${SPEAKS_OF})`,
+        [business, ...PEOPLE_IN.flatMap(([kind]) => [kind, customer])],
         transaction,
       );
       for (const { entry, ...keys } of rows) {

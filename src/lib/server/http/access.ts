@@ -46,4 +46,5 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/cards/cancel': 'device',
   'POST /api/cards/capture': 'device',
   'POST /api/cards/release': 'device',
+  'POST /api/cards/keep': 'device',
 };

@@ -32,6 +32,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'device.set': 'A device named',
   'customer.set': 'A customer noted down',
   'customer.erased': 'A customer forgotten',
+  'customer.card': 'A customer’s card on file',
   'event.set': 'An event set up',
   'sale.rung': 'A sale',
   'looseEnd.settled': 'A loose end settled',

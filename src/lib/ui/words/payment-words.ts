@@ -1,4 +1,5 @@
 /** Words about parts of a payment. */
+import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
 import type { BodyOf } from '../../core/daybook/kinds';
 import type { VoidRefusal } from '../../core/sale/void-sale';
 import type { PaidPart } from '../../core/slip/open-slip';
@@ -8,6 +9,12 @@ import type { ShareRefusal } from '../../core/payment/shares';
 import type { MoneyWords } from './money-words';
 
 type Part = Omit<PaidPart, 'id'>;
+
+/** A card that is known by its last figures, such as Visa ending 4471, to 04/29. */
+export function cardWords({ scheme, last4, expiry }: Omit<CardOnFile, 'token'>): string {
+  const [year = '', month = ''] = expiry.split('-');
+  return `${scheme} ending ${last4}, to ${month}/${year.slice(2)}`;
+}
 
 /** What there is to say of a part beside its amount. */
 export function partLine(part: Part, money: MoneyWords): string {
@@ -42,6 +49,8 @@ export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): str
       return 'This business takes no cards with no network; another way to pay is needed.';
     case 'carry/needs-voice':
       return 'A card that was typed in can be carried only with an approval code given by voice: leave it, and take it with one.';
+    case 'carry/on-file':
+      return 'A card on file can be charged only with network: leave it, and take another way to pay.';
     case 'carry/too-much':
       return `That is more than the ${money.text(refusal.most)} that one card may be carried for; somebody with the right to it can go over.`;
     case 'carry/over':

@@ -33,6 +33,8 @@ export const actWords: Readonly<Record<Act, string>> = {
   'sale.voided': 'Sale voided',
   'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',
+  'card.kept': 'Card put on file',
+  'card.removed': 'Card taken off file',
   'looseEnd.settled': 'Loose end settled',
 };
 

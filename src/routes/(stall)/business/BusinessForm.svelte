@@ -27,6 +27,8 @@
     serviceTaxes: [...(start.service?.taxes ?? stall.taxes.slice(0, 1).map(({ id }) => id))],
     tips: start.tips === null ? '' : start.tips.percents.join(' '),
     tipsOf: start.tips?.of ?? ('total' as const),
+    isTipOnReader: start.tips?.isOnReader === true,
+    signAbove: start.signAbove === null ? '' : stall.money.plain(start.signAbove),
     carryEach: start.carry === null ? '' : stall.money.plain(start.carry.perPayment),
     carryAll: start.carry === null ? '' : stall.money.plain(start.carry.perDevice),
     carryHours: String(start.carry?.hours ?? 24),
@@ -167,6 +169,14 @@
         <option value="net">the total without tax</option>
       </select>
     </label>
+    <Tick label="The card reader asks for the tip" bind:checked={typed.isTipOnReader} />
+    <Field
+      label="Cards are signed for above"
+      bind:value={typed.signAbove}
+      inputmode="decimal"
+      help="Empty asks for no signature"
+      isWrong={isWrong('signAbove')}
+    />
     <Field label="Head of receipts" bind:value={typed.receiptHead} maxlength={500} />
     <Field label="Foot of receipts" bind:value={typed.receiptFoot} maxlength={500} />
   </section>

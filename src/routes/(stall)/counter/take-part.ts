@@ -35,7 +35,7 @@ export type PartTaken =
 
 export type AskedPart = Pick<
   TakePart,
-  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card'
+  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'signed'
 > & {
   /** The payment's id, where it was told to others before. */
   readonly id?: string;
@@ -161,7 +161,7 @@ async function writing(
     );
     if (!written.ok) return written;
     const sale = written.drafts.find(({ kind }) => kind === 'sale.rung')?.id ?? null;
-    if (sale !== null) void printIfEach(stall, sale).catch(() => undefined);
+    if (sale !== null) printIfEach(stall, sale);
     if (written.slip === null) slip.startAfresh();
     else slip.leftAs(written.slip, revision + 1);
     return { ok: true, sale, number: sale === null ? null : saleNumber(identity.number, number) };

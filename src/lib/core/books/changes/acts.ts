@@ -17,6 +17,8 @@ export type Act =
   | 'payment.reversed'
   | 'sale.voided'
   | 'customer.erased'
+  | 'card.kept'
+  | 'card.removed'
   | 'looseEnd.settled';
 
 export interface ActFacts {

@@ -1,5 +1,6 @@
 /** Customers: what is agreed with them, who they are, and that they are forgotten. */
 import type { EntryOf } from '../../daybook/kinds';
+import type { CardOnFile } from '../../daybook/kinds/customer-card';
 import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -16,6 +17,8 @@ const NOBODY = {
   taxNumber: '',
   note: '',
 };
+
+const NO_CARD = { cardToken: '', cardScheme: '', cardLast4: '', cardExpiry: '' };
 
 export const customerSet = (entry: EntryOf<'customer.set'>): Change[] => {
   const { id, ...agreed } = entry.body;
@@ -34,8 +37,35 @@ export const customerConsent = (entry: EntryOf<'customer.consent'>): Change[] =>
   ];
 };
 
+export const customerCard = (entry: EntryOf<'customer.card'>): Change[] => {
+  const { customer, consent } = entry.body;
+  const card = entry.private?.data;
+  return [
+    // Agreed to and not there: it was erased, and what erased it says what is left.
+    ...(consent !== null && card === undefined
+      ? []
+      : [merge('customers', customer, 'card', entry.stamp, cardFields(card))]),
+    act(entry, {
+      what: consent === null ? 'card.removed' : 'card.kept',
+      about: customer.slice(-8),
+      amount: null,
+    }),
+  ];
+};
+
+const cardFields = (card: CardOnFile | undefined) =>
+  card === undefined
+    ? NO_CARD
+    : {
+        cardToken: card.token,
+        cardScheme: card.scheme,
+        cardLast4: card.last4,
+        cardExpiry: card.expiry,
+      };
+
 export const customerErased = (entry: EntryOf<'customer.erased'>): Change[] => [
   merge('customers', entry.body.customer, 'who', FOR_GOOD, { ...NOBODY, isErased: true }),
+  merge('customers', entry.body.customer, 'card', FOR_GOOD, NO_CARD),
   act(entry, {
     what: 'customer.erased',
     about: entry.body.customer.slice(-8),

@@ -1,7 +1,7 @@
 /** What each kind of entry does to the books. The compiler asks for every kind. */
 import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
 import type { Change } from '../change';
-import { customerConsent, customerErased, customerSet } from './customer';
+import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
 import { paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
@@ -37,6 +37,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'device.set': deviceSet,
   'customer.set': customerSet,
   'customer.consent': customerConsent,
+  'customer.card': customerCard,
   'customer.erased': customerErased,
   'event.set': eventSet,
   'event.stage': eventStage,

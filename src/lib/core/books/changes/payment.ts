@@ -14,6 +14,7 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
   return [
     put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
     ...cardChanges(entry),
+    ...signatureOf(entry),
     ...(drawer === null
       ? []
       : [add('drawerSums', { drawer }, { parts: 1, handed, change, rounding })]),
@@ -25,6 +26,11 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
     ...(tip === 0 ? [] : [add('eventTips', { event, seller }, { parts: 1, tips: tip })]),
   ];
 };
+
+const signatureOf = ({ id, event, body, private: apart }: EntryOf<'payment.taken'>): Change[] =>
+  apart === undefined
+    ? []
+    : [put('signatures', { id, event, customer: body.customer, strokes: apart.data.signature })];
 
 function cardChanges({ id, stamp, body }: EntryOf<'payment.taken'>): Change[] {
   const { card, clears, customer } = body;

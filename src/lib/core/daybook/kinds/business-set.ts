@@ -25,6 +25,8 @@ const tips = z.strictObject({
   percents: z.array(percent).max(6),
   /** Of what they are percent: the total with tax, or without. */
   of: z.enum(['total', 'net']),
+  /** The card reader asks for it, on its own display, before it asks for a card. */
+  isOnReader: z.boolean(),
 });
 
 /** What devices may take of cards with no network; null where they may take none. Minor units. */
@@ -38,11 +40,11 @@ const carry = z.strictObject({
 
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
- * version 3 two prices, group discounts and the service charge, version 4 tips
- * and cards with no network.
+ * version 3 two prices, group discounts and the service charge, version 4 tips and cards with no network,
+ * version 5 the signature and tips on the reader.
  */
 export const businessSet = kind(
-  4,
+  5,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -60,6 +62,8 @@ export const businessSet = kind(
     service: serviceCharge.nullable(),
     tips: tips.nullable(),
     carry: carry.nullable(),
+    /** Cards that are charged more than this at the reader are signed for, minor units; null: none is. */
+    signAbove: amountFromZero.nullable(),
     receiptHead: note,
     receiptFoot: note,
     /** Minutes after which an untouched device asks who is there; 0 is never. */
@@ -69,5 +73,10 @@ export const businessSet = kind(
     1: (body) => ({ ...body, lockAfter: 0 }),
     2: (body) => ({ ...body, typedSide: 'cash', uplift: '0', groups: [], service: null }),
     3: (body) => ({ ...body, tips: null, carry: null }),
+    4: ({ tips, ...body }) => ({
+      ...body,
+      tips: tips === null ? null : { ...(tips as object), isOnReader: false },
+      signAbove: null,
+    }),
   },
 );

@@ -5,6 +5,7 @@ import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
 import { businessSet } from './business-set';
 import { categorySet } from './category-set';
+import { customerCard } from './customer-card';
 import { customerConsent } from './customer-consent';
 import { customerErased } from './customer-erased';
 import { customerSet } from './customer-set';
@@ -47,6 +48,7 @@ export const kinds = {
   'device.set': deviceSet,
   'customer.set': customerSet,
   'customer.consent': customerConsent,
+  'customer.card': customerCard,
   'customer.erased': customerErased,
   'event.set': eventSet,
   'event.stage': eventStage,
@@ -104,6 +106,7 @@ export function privateDraft<K extends Kind>(
   body: BodyOf<K>,
   salt: string,
   data: PrivateOf<K>,
+  event: string | null = null,
 ): Draft {
-  return { ...draft(kind, id, null, body), private: { salt, data } };
+  return { ...draft(kind, id, event, body), private: { salt, data } };
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { MOST_POINTS, MOST_STROKES, SIGNATURE_BOX } from '../../payment/signature';
 import { METHODS } from '../../payment/methods';
 import { amount, amountFromZero, kind, name, recordId, wayId } from '../kind';
 
@@ -25,14 +26,27 @@ const card = z.strictObject({
   voice: z.string().max(12),
   /** Carried although it is beyond the limits: somebody with the right to it took the risk on. */
   isOverLimit: z.boolean(),
+  /** The customer signed for it; what they drew is personal and stands apart. */
+  isSigned: z.boolean(),
 });
+
+/** Strokes, each of them x and y in turn (core/payment/signature.ts). */
+const signature = z
+  .array(
+    z
+      .array(z.int().min(0).max(SIGNATURE_BOX.width))
+      .min(2)
+      .max(MOST_POINTS * 2),
+  )
+  .min(1)
+  .max(MOST_STROKES);
 
 /**
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
- * brought ways to pay beside cash, the card side, tips, references and shares.
+ * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature.
  */
 export const paymentTaken = kind(
-  2,
+  3,
   z
     .strictObject({
       slip: recordId,
@@ -79,5 +93,10 @@ export const paymentTaken = kind(
       share: null,
       card: null,
     }),
+    2: ({ card: paidBy, ...body }) => ({
+      ...body,
+      card: paidBy === null ? null : { ...(paidBy as object), isSigned: false },
+    }),
   },
+  z.strictObject({ signature }),
 );

@@ -1,8 +1,12 @@
 <script lang="ts">
+  import type { CarryRefusal } from '$lib/core/payment/carry';
   import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import { carryWords } from '$lib/ui/words/payment-words';
   import RightButton from '../../RightButton.svelte';
+  import PracticeHand from './PracticeHand.svelte';
+  import PracticeTip from './PracticeTip.svelte';
+  import SignPad from './SignPad.svelte';
   import { useStall } from '../../stall.svelte';
   import type { CardPayment } from './card-payment.svelte';
 
@@ -13,15 +17,22 @@
   const { card, reader }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
+  /** Whether anybody may take the risk on, with the right to it. */
+  const isToCarry = (refusal: CarryRefusal | null): boolean =>
+    refusal === null ||
+    !['carry/none', 'carry/needs-voice', 'carry/on-file'].includes(refusal.code);
   const practice = $derived(reader instanceof PracticeReader ? reader : null);
-  let outcome = $state('approve');
-  const OUTCOMES = [
-    { value: 'approve', words: 'the bank approves' },
-    { value: 'decline:not enough money', words: 'the bank declines: not enough money' },
-    { value: 'decline:reported lost', words: 'the bank declines: reported lost' },
-    { value: 'partial:500', words: 'only 5.00 is left on the card' },
-  ] as const;
 </script>
+
+{#snippet stop()}
+  <button
+    type="button"
+    class="btn btn-quiet justify-self-start"
+    onclick={() => {
+      card.stop();
+    }}>Stop asking</button
+  >
+{/snippet}
 
 {#if card.step.at !== 'rest'}
   <section
@@ -30,51 +41,20 @@
     aria-live="polite"
     data-testid="card"
   >
-    {#if card.step.at === 'reader'}
+    {#if card.step.at === 'tip'}
+      <p class="text-lg">
+        <b>{reader?.name ?? 'Reader'}</b> asks for a tip on {money.text(card.step.amount)}
+      </p>
+      {#if practice !== null}<PracticeTip reader={practice} />{/if}
+      {@render stop()}
+    {:else if card.step.at === 'reader'}
       <p class="text-lg">
         <b>{reader?.name ?? 'Reader'}</b> asks for {money.text(card.step.amount)}
       </p>
-      {#if practice !== null}
-        <div
-          class="bg-base-200 grid gap-3 rounded-lg p-3"
-          role="group"
-          aria-label="Practice reader"
-        >
-          <label class="flex flex-wrap items-center gap-2">
-            <span class="font-[560]">Practice:</span>
-            <select class="select min-h-12 min-w-0 flex-1" bind:value={outcome}>
-              {#each OUTCOMES as each (each.value)}
-                <option value={each.value}>{each.words}</option>
-              {/each}
-            </select>
-          </label>
-          <div class="flex flex-wrap gap-2">
-            {#each ['tap', 'insert', 'swipe'] as const as entry (entry)}
-              <button
-                type="button"
-                class="btn btn-quiet capitalize"
-                onclick={() => practice.hold({ entry, outcome })}>{entry}</button
-              >
-            {/each}
-            <button type="button" class="btn btn-quiet" onclick={() => practice.fail('wrong PIN')}
-              >Wrong PIN</button
-            >
-            <button type="button" class="btn btn-quiet" onclick={() => practice.fail('timed out')}
-              >No card comes</button
-            >
-            <button type="button" class="btn btn-quiet" onclick={() => practice.fail('lost power')}
-              >Reader dies</button
-            >
-          </div>
-        </div>
-      {/if}
-      <button
-        type="button"
-        class="btn btn-quiet justify-self-start"
-        onclick={() => {
-          card.stop();
-        }}>Stop asking</button
-      >
+      {#if practice !== null}<PracticeHand reader={practice} />{/if}
+      {@render stop()}
+    {:else if card.step.at === 'sign'}
+      <SignPad amount={card.step.amount} {card} />
     {:else if card.step.at === 'asking'}
       <p class="text-lg">Asking whether the card is good for {money.text(card.step.amount)} …</p>
     {:else}
@@ -88,7 +68,7 @@
       <div class="flex flex-wrap gap-2">
         <button type="button" class="btn btn-main px-5" onclick={() => card.ask()}>Ask again</button
         >
-        {#if refusal?.code !== 'carry/none' && refusal?.code !== 'carry/needs-voice'}
+        {#if isToCarry(refusal)}
           <RightButton
             right={refusal === null ? null : 'card.carry'}
             label={`Carry ${money.text(amount)}`}

@@ -6,6 +6,7 @@
     readKeyedCard,
     schemeOf,
     type HowToTake,
+    type KeyedField,
     type KeyedOutcome,
     type KeyedRefusal,
     type TypedCard,
@@ -18,6 +19,8 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import type { CardPayment } from './card-payment.svelte';
+  import FileCard from './FileCard.svelte';
+  import PracticeOutcome from './PracticeOutcome.svelte';
   import type { Paying } from './paying.svelte';
 
   interface Props {
@@ -50,6 +53,8 @@
   /** What is looked over before it is sent. */
   let review = $state.raw<Extract<KeyedOutcome, { ok: true }> | null>(null);
   let hasFee = $state(true);
+  /** What a practice card does. */
+  let outcome = $state('approve');
   const scheme = $derived(schemeOf(typed.number));
   const names = new Intl.DisplayNames([stall.business.locale], { type: 'region' });
   const HOW: Readonly<Record<HowToTake, string>> = {
@@ -57,7 +62,8 @@
     later: 'hold it, and take it later',
     voice: 'with an approval code given by voice',
   };
-  const isWrong = (field: string): boolean => wrong?.field === field;
+  const saysOf = (field: KeyedField): string =>
+    wrong?.field === field ? keyedRefusalWords(wrong) : '';
   const read = $derived(amountTyped.trim() === '' ? null : readAmount(amountTyped, money.currency));
   const clears = $derived(read === null ? paying.left : read.ok ? read.amount : 0);
   const charged = $derived(hasFee ? way : { ...way, surchargeRate: '0', surchargeFixed: 0 });
@@ -77,18 +83,22 @@
     wrong = outcome.ok ? null : outcome.refusal;
     review = outcome.ok && amountWrong === '' ? outcome : null;
     if (wrong !== null)
-      document.querySelector<HTMLElement>(`[data-keyed="${wrong.field}"] input`)?.focus();
+      document.querySelector<HTMLElement>(`[data-keyed="${wrong.field}"]`)?.focus();
   }
 
   async function send(): Promise<void> {
     if (review === null || cardKey === null) return;
     const { card: sealed, scheme: named, last4 } = review;
     const { how, voice, reference } = typed;
-    const reader = keyedReader(cardKey.key, sealed, { scheme: named, last4 });
+    const reader = keyedReader(cardKey.key, sealed, {
+      scheme: named,
+      last4,
+      ...(cardKey.isPractice ? { outcome } : {}),
+    });
     const asked = {
       capture: how !== 'later',
       voice: how === 'voice' ? voice.trim() : '',
-      canCarry: how === 'voice',
+      ...(how === 'voice' ? {} : { neverCarried: 'carry/needs-voice' as const }),
       reference,
     };
     // It is in the seal now, and nowhere else.
@@ -97,12 +107,6 @@
     await card.begin(charged, clears, reader, asked);
   }
 </script>
-
-{#snippet saying(field: string)}
-  {#if wrong !== null && isWrong(field)}
-    <p class="text-error text-sm" role="alert">{keyedRefusalWords(wrong)}</p>
-  {/if}
-{/snippet}
 
 {#if cardKey === null}
   <p class="soft px-4 pb-4">
@@ -145,6 +149,7 @@
         </dd>
       {/if}
     </dl>
+    {#if cardKey.isPractice}<PracticeOutcome bind:outcome />{/if}
     <div class="flex flex-wrap gap-2">
       <button type="button" class="btn btn-main px-5" disabled={paying.isBusy} onclick={send}
         >{typed.how === 'later' ? 'Hold' : 'Take'} {money.text(inAll)}</button
@@ -163,96 +168,93 @@
       lookOver();
     }}
   >
+    <FileCard {way} {paying} {card} {clears} />
     {#if isOffline}
       <p class="border-accent border-l-8 pl-3 sm:col-span-2">
         No network now: a card can be typed in only with an approval code given by voice.
       </p>
     {/if}
-    <div>
-      <Field
-        label="Of what is left"
-        bind:value={amountTyped}
-        inputmode="decimal"
-        placeholder={money.plain(paying.left)}
-        isWrong={amountWrong !== ''}
-      />
-      {#if amountWrong !== ''}<p class="text-error text-sm" role="alert">{amountWrong}</p>{/if}
-    </div>
-    <div data-keyed="reference">
-      <Field
-        label={way.reference === '' ? 'Number of the order' : way.reference}
-        bind:value={typed.reference}
-        maxlength={80}
-        isWrong={isWrong('reference')}
-      />
-      {@render saying('reference')}
-    </div>
-    <div class="sm:col-span-2" data-keyed="number">
+    <Field
+      label="Of what is left"
+      bind:value={amountTyped}
+      inputmode="decimal"
+      placeholder={money.plain(paying.left)}
+      says={amountWrong}
+    />
+
+    <Field
+      label={way.reference === '' ? 'Number of the order' : way.reference}
+      bind:value={typed.reference}
+      maxlength={80}
+      data-keyed="reference"
+      says={saysOf('reference')}
+    />
+    <div class="sm:col-span-2">
       <Field
         label={scheme === '' ? 'Card number' : `Card number, ${scheme}`}
         bind:value={typed.number}
         inputmode="numeric"
         autocomplete="off"
         maxlength={25}
-        isWrong={isWrong('number')}
+        data-keyed="number"
+        says={saysOf('number')}
       />
-      {@render saying('number')}
     </div>
-    <div data-keyed="expiry">
-      <Field
-        label="Expires, month and year"
-        bind:value={typed.expiry}
-        placeholder="04/29"
-        maxlength={7}
-        isWrong={isWrong('expiry')}
-      />
-      {@render saying('expiry')}
-    </div>
+
+    <Field
+      label="Expires, month and year"
+      bind:value={typed.expiry}
+      placeholder="04/29"
+      maxlength={7}
+      data-keyed="expiry"
+      says={saysOf('expiry')}
+    />
     {#if typed.how !== 'voice'}
-      <div data-keyed="code">
-        <Field
-          label="Security code"
-          bind:value={typed.code}
-          inputmode="numeric"
-          autocomplete="off"
-          maxlength={4}
-          help="Used once, kept nowhere"
-          isWrong={isWrong('code')}
-        />
-        {@render saying('code')}
-      </div>
+      <Field
+        label="Security code"
+        bind:value={typed.code}
+        inputmode="numeric"
+        autocomplete="off"
+        maxlength={4}
+        help="Used once, kept nowhere"
+        data-keyed="code"
+        says={saysOf('code')}
+      />
     {/if}
-    <div class="sm:col-span-2" data-keyed="holder">
+    <div class="sm:col-span-2">
       <Field
         label="Name on the card"
         bind:value={typed.holder}
         maxlength={80}
-        isWrong={isWrong('holder')}
+        data-keyed="holder"
+        says={saysOf('holder')}
       />
-      {@render saying('holder')}
     </div>
-    <div class="sm:col-span-2" data-keyed="street">
+    <div class="sm:col-span-2">
       <Field
         label="Street of the billing address"
         bind:value={typed.street}
         maxlength={80}
-        isWrong={isWrong('street')}
+        data-keyed="street"
+        says={saysOf('street')}
       />
-      {@render saying('street')}
     </div>
-    <div data-keyed="town">
-      <Field label="Town" bind:value={typed.town} maxlength={60} isWrong={isWrong('town')} />
-      {@render saying('town')}
-    </div>
-    <div data-keyed="postcode">
-      <Field
-        label="Postcode"
-        bind:value={typed.postcode}
-        maxlength={12}
-        isWrong={isWrong('postcode')}
-      />
-      {@render saying('postcode')}
-    </div>
+
+    <Field
+      label="Town"
+      bind:value={typed.town}
+      maxlength={60}
+      data-keyed="town"
+      says={saysOf('town')}
+    />
+
+    <Field
+      label="Postcode"
+      bind:value={typed.postcode}
+      maxlength={12}
+      data-keyed="postcode"
+      says={saysOf('postcode')}
+    />
     <label class="grid content-start gap-1 font-[560]">
       Country
       <select class="select min-h-12 w-full" bind:value={typed.country}>
@@ -270,15 +272,13 @@
       </select>
     </label>
     {#if typed.how === 'voice'}
-      <div data-keyed="voice">
-        <Field
-          label="Approval code"
-          bind:value={typed.voice}
-          maxlength={12}
-          isWrong={isWrong('voice')}
-        />
-        {@render saying('voice')}
-      </div>
+      <Field
+        label="Approval code"
+        bind:value={typed.voice}
+        maxlength={12}
+        data-keyed="voice"
+        says={saysOf('voice')}
+      />
     {/if}
     <div class="sm:col-span-2">
       <button class="btn btn-main px-5">Look it over</button>

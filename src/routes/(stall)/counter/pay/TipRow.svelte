@@ -1,6 +1,6 @@
 <script lang="ts">
   import { readAmount } from '$lib/core/money/amount-text';
-  import { tipBase, tipOf } from '$lib/core/payment/tip';
+  import { offeredTips } from '$lib/core/payment/tip';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
 
@@ -14,11 +14,8 @@
   const money = $derived(stall.money);
   const tips = $derived(stall.business.tips);
   const tip = $derived(slip.current.tip);
-  const base = $derived(
-    slip.quote === null || tips === null ? 0 : tipBase(slip.quote.cash, tips.of),
-  );
   const offered = $derived(
-    (tips?.percents ?? []).map((percent) => ({ percent, amount: tipOf(base, percent) })),
+    slip.quote === null || tips === null ? [] : offeredTips(slip.quote.cash, tips),
   );
   let isTyping = $state(false);
   let typed = $state('');

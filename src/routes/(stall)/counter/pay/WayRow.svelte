@@ -11,6 +11,7 @@
   import { useStall } from '../../stall.svelte';
   import type { CardKey } from '$lib/device/database';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import FileCard from './FileCard.svelte';
   import KeyedCard from './KeyedCard.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import type { CardPayment } from './card-payment.svelte';
@@ -143,6 +144,7 @@
       }}
     >
       {#if way.needsCustomer}<CustomerPicker />{/if}
+      {#if method === 'card'}<FileCard {way} {paying} {card} clears={amount} />{/if}
       <div class="flex flex-wrap items-end gap-3">
         <label class="grid min-w-28 flex-1 gap-1 font-[560]">
           {isCash ? 'Handed over' : 'Of what is left'}

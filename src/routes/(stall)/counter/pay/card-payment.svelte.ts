@@ -6,17 +6,21 @@ import { draft } from '$lib/core/daybook/kinds';
 import { carriedBy, carryRefusal, type Carried, type CarryRefusal } from '$lib/core/payment/carry';
 import { afterAsking } from '$lib/core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messages';
+import { mustSign, type Signature } from '$lib/core/payment/signature';
+import { offeredTips } from '$lib/core/payment/tip';
 import type { WayToPay } from '$lib/core/payment/ways';
 import type { PaidPart } from '$lib/core/slip/open-slip';
 import { CARD_UNDER_WAY } from '$lib/device/cards/card-errands';
 import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
-import { newId } from '$lib/device/new-id';
+import { newId, newSalt } from '$lib/device/new-id';
 import type { Stall } from '../../stall.svelte';
 import type { Paying } from './paying.svelte';
 
 /** Where it stands; each has its words on the screen. */
 export type CardStep =
   | { readonly at: 'rest'; readonly says: string }
+  /** The reader asks for a tip, on top of this. */
+  | { readonly at: 'tip'; readonly amount: number }
   | { readonly at: 'reader'; readonly amount: number }
   | { readonly at: 'asking'; readonly amount: number }
   /** Nobody answers: ask again, carry it, or leave it. Nothing is charged twice by any of it. */
@@ -25,7 +29,11 @@ export type CardStep =
       readonly amount: number;
       readonly refusal: CarryRefusal | null;
       readonly carried: Carried;
-    };
+    }
+  /** It is good, and has to be signed for before it is a part. */
+  | { readonly at: 'sign'; readonly amount: number };
+
+type Card = NonNullable<PaidPart['card']>;
 
 interface Asked {
   readonly payment: string;
@@ -35,6 +43,8 @@ interface Asked {
   /** In all. */
   readonly amount: number;
   readonly read: CardRead;
+  /** The customer is here and can sign. */
+  readonly isHere: boolean;
   readonly how: HowAsked;
 }
 
@@ -44,8 +54,8 @@ export interface HowAsked {
   readonly capture?: boolean;
   /** An approval code that was given by voice. */
   readonly voice?: string;
-  /** Typed in without such a code, it cannot be carried. */
-  readonly canCarry?: boolean;
+  /** Why it cannot be carried, however little it is: typed in without such a code, or on file. */
+  readonly neverCarried?: Extract<CarryRefusal['code'], 'carry/needs-voice' | 'carry/on-file'>;
   readonly reference?: string;
 }
 
@@ -54,6 +64,7 @@ const REST: CardStep = { at: 'rest', says: '' };
 export class CardPayment {
   step = $state.raw<CardStep>(REST);
   #asked: Asked | null = null;
+  #sign: ((signature: Signature) => Promise<void>) | null = null;
   #stop: AbortController | null = null;
   #release: () => void = () => undefined;
 
@@ -77,10 +88,16 @@ export class CardPayment {
     const would = paying.charge(way, clears);
     const event = stall.event;
     if (this.isUnderWay || would === null || event === undefined) return;
-    const amount = would.charge + would.surcharge + paying.tip;
+    const stop = new AbortController();
+    this.#stop = stop;
     const payment = newId();
+    const untipped = would.charge + would.surcharge;
+    if (!(await this.#askTip(untipped, reader, stop.signal))) {
+      this.#rest('Nothing was charged: the payment was stopped at the reader.');
+      return;
+    }
+    const amount = untipped + paying.tip;
     this.step = { at: 'reader', amount };
-    this.#stop = new AbortController();
     await this.#hold();
     try {
       const body = { payment, slip: stall.slip.current.id, way: way.id, amount };
@@ -88,16 +105,37 @@ export class CardPayment {
         ok: true,
         drafts: [draft('payment.asked', newId(), event.id, body)],
       }));
-      const read = await reader.read(amount, stall.money.currency, this.#stop.signal);
+      const read = await reader.read(amount, stall.money.currency, stop.signal);
       if (read.is !== 'card') {
         await this.#close(payment, 'cancelled', READER_SAYS[read.is]);
         return;
       }
-      this.#asked = { payment, way, clears, amount, read, how };
+      if (read.shown !== amount) {
+        const { money } = stall;
+        const why = `the reader showed ${money.text(read.shown)} and not ${money.text(amount)}`;
+        await this.#close(payment, 'cancelled', why);
+        return;
+      }
+      this.#asked = { payment, way, clears, amount, read, isHere: reader.isHere, how };
       await this.ask();
     } catch (error) {
       this.#rest(`Nothing was taken: ${error instanceof Error ? error.message : String(error)}`);
     }
+  }
+
+  /**
+   * Where the business has its reader ask for tips, and none has been given yet.
+   * @returns False if the customer stopped there.
+   */
+  async #askTip(amount: number, reader: CardReader, signal: AbortSignal): Promise<boolean> {
+    const { slip, business } = this.stall;
+    const { tips } = business;
+    const isAsked = tips?.isOnReader === true && slip.current.tip === undefined;
+    if (!isAsked || reader.askTip === undefined || slip.quote === null) return true;
+    this.step = { at: 'tip', amount };
+    const tip = await reader.askTip(amount, offeredTips(slip.quote.cash, tips), signal);
+    if (tip !== null && tip > 0) slip.say({ tip });
+    return tip !== null;
   }
 
   /** Stops asking for a card. */
@@ -116,6 +154,7 @@ export class CardPayment {
       amount,
       currency: this.stall.money.currency,
       sealed: read.sealed,
+      token: read.token ?? '',
       capture: how.capture ?? true,
       voice: how.voice ?? '',
     };
@@ -160,10 +199,35 @@ export class CardPayment {
     }
   }
 
-  async #take(asked: Asked, card: NonNullable<PaidPart['card']>, lentBy?: string): Promise<void> {
+  /** The customer has signed for it. */
+  async signed(signature: Signature): Promise<void> {
+    const sign = this.#sign;
+    this.#sign = null;
+    await sign?.(signature);
+  }
+
+  /** Takes it as a part, once it has been signed for where it has to be. */
+  async #take(asked: Asked, card: Omit<Card, 'isSigned'>, lentBy?: string): Promise<void> {
+    if (asked.isHere && mustSign(this.stall.business, asked.amount)) {
+      this.#sign = async (signature) => {
+        await this.#write(asked, { ...card, isSigned: true }, lentBy, signature);
+      };
+      this.step = { at: 'sign', amount: asked.amount };
+    } else {
+      await this.#write(asked, { ...card, isSigned: false }, lentBy);
+    }
+  }
+
+  async #write(asked: Asked, card: Card, lentBy?: string, signature?: Signature): Promise<void> {
     const { way, clears, payment } = asked;
     const { reference = '' } = asked.how;
-    const said = { id: payment, card, reference, ...(lentBy === undefined ? {} : { lentBy }) };
+    const said = {
+      id: payment,
+      card,
+      reference,
+      ...(lentBy === undefined ? {} : { lentBy }),
+      ...(signature === undefined ? {} : { signed: { signature, salt: newSalt() } }),
+    };
     const taken = await this.paying.take(way, clears, said);
     // Written down or not, the reference knows: what was charged and not taken is undone by itself.
     this.#rest(taken?.ok === true ? '' : (this.paying.wrong ?? ''));
@@ -178,7 +242,8 @@ export class CardPayment {
       .toArray();
     const carried = carriedBy(rows, stall.identity.device, event);
     const limit = carryRefusal(stall.business.carry, carried, asked.amount, Date.now());
-    const refusal = asked.how.canCarry === false ? ({ code: 'carry/needs-voice' } as const) : limit;
+    const { neverCarried } = asked.how;
+    const refusal = neverCarried === undefined ? limit : { code: neverCarried };
     this.step = { at: 'no answer', amount: asked.amount, refusal, carried };
   }
 
@@ -194,6 +259,7 @@ export class CardPayment {
 
   #rest(says: string): void {
     this.#asked = null;
+    this.#sign = null;
     this.#stop = null;
     this.step = { at: 'rest', says };
     this.#release();

@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../stall.svelte';
+  import CardOnFile from './CardOnFile.svelte';
   import Consent from './Consent.svelte';
   import CustomerForm from './CustomerForm.svelte';
   import Forget from './Forget.svelte';
@@ -36,6 +37,7 @@
     <h1>{customer.name}</h1>
     {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}
     <Consent {customer} />
+    <CardOnFile {customer} />
     <Forget {customer} />
   {/if}
 </div>

@@ -18,9 +18,11 @@
       );
       const customer =
         sale.customer === null ? undefined : await books.customers.get(sale.customer);
-      const [name, email] = [customer?.name ?? '', customer?.email ?? ''];
+      const { name = '', email = '', phone = '' } = customer ?? {};
+      const signed = await books.signatures.bulkGet([...sale.payments]);
+      const signatures = signed.flatMap((each) => (each ? [each] : []));
       const voids = await books.voids.where('sale').equals(id).toArray();
-      return { sale, lines, payments, voids, customer: name, email };
+      return { sale, lines, payments, voids, signatures, customer: name, email, phone };
     };
   }, null);
 </script>

@@ -2,19 +2,23 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { askReceipt } from '$lib/core/receipt/ask-receipt';
+  import { SIGNATURE_BOX, signaturePath } from '$lib/core/payment/signature';
   import { receiptOf, type ReceiptOf } from '$lib/core/receipt/receipt';
   import { paperLines } from '$lib/core/receipt/receipt-text';
   import { newId, newSalt } from '$lib/device/new-id';
+  import { receiptPdf } from '$lib/device/receipt/pdf';
   import { paperCommands, paperPicture, type PaperWidth } from '$lib/device/receipt/paper';
   import { saveFile } from '$lib/ui/files/save-file';
   import Field from '$lib/ui/forms/Field.svelte';
   import { qrPath } from '$lib/ui/codes/qr-path';
-  import { dayWords, timeWords } from '$lib/ui/words/date-words';
+  import { paperWords, receiptRefusalWords } from '$lib/ui/words/receipt-words';
   import { printerOf } from '../../print-receipt';
   import { useStall } from '../../stall.svelte';
 
   type Found = Pick<ReceiptOf, 'sale' | 'lines' | 'payments'> & {
     readonly email: string;
+    readonly phone: string;
+    readonly signatures: readonly Row<'signatures'>[];
     readonly customer: string;
     readonly voids: readonly Row<'voids'>[];
   };
@@ -28,7 +32,7 @@
   let width = $state<PaperWidth>(80);
   let picture = $state('');
   // svelte-ignore state_referenced_locally
-  let to = $state(found.email);
+  let to = $state(found.email === '' ? found.phone : found.email);
   let wrong = $state('');
   const { sale } = $derived(found);
   const event = $derived(stall.events.find(({ id }) => id === sale.event));
@@ -46,11 +50,7 @@
       ...(share === 0 ? {} : { share }),
     }),
   );
-  const words = $derived.by(() => {
-    const { locale } = stall.business;
-    const time = timeWords(sale.at, locale, event?.timeZone ?? stall.business.timeZone);
-    return { locale, when: `${dayWords(sale.day, locale)}, ${time}` };
-  });
+  const words = $derived(paperWords(sale, stall.business, event));
   const lines = $derived(paperLines(receipt, words));
   const code = $derived(qrPath(`${receipt.number} ${receipt.check}`));
 
@@ -72,18 +72,14 @@
   }
 
   async function send(): Promise<void> {
-    const outcome = await stall.daybook.append(() =>
-      askReceipt({ newId, newSalt, sale: sale.id, to, isGift }),
-    );
-    if (!outcome.ok) {
-      wrong =
-        outcome.refusal.code === 'slip/gone'
-          ? ''
-          : `“${outcome.refusal.typed}” is not an e-mail address, such as wren@example.org.`;
-      return;
-    }
-    wrong = '';
-    toast('The receipt goes by e-mail, now or as soon as there is network.');
+    const { locale } = stall.business;
+    const { id, customer } = sale;
+    const asked = askReceipt({ newId, newSalt, sale: id, customer, to, locale, isGift });
+    wrong = asked.ok ? '' : receiptRefusalWords(asked.refusal);
+    if (!asked.ok) return;
+    await stall.daybook.append(() => asked);
+    const how = asked.way === 'email' ? 'by e-mail' : 'as a text message';
+    toast(`The receipt goes ${how} to ${asked.to}, now or as soon as there is network.`);
   }
 </script>
 
@@ -109,6 +105,25 @@
           <span class="figure">{line.right}</span>
         </p>
       {/if}
+    {/each}
+    {#each found.signatures as { id, strokes } (id)}
+      <figure class="mt-3" data-testid="signature">
+        <svg
+          class="border-base-300 w-full border-b"
+          viewBox="0 0 {SIGNATURE_BOX.width} {SIGNATURE_BOX.height}"
+          role="img"
+          aria-label="Signature"
+          ><path
+            d={signaturePath(strokes)}
+            fill="none"
+            stroke="currentColor"
+            stroke-width="7"
+            stroke-linecap="round"
+            stroke-linejoin="round"
+          /></svg
+        >
+        <figcaption class="soft text-sm">signed for the card</figcaption>
+      </figure>
     {/each}
     <svg
       class="mx-auto mt-3 size-28 bg-white p-2 text-black"
@@ -171,6 +186,12 @@
       type="button"
       class="btn btn-quiet"
       onclick={async () =>
+        saveFile(`${file}.pdf`, 'application/pdf', await receiptPdf(receipt, words))}>PDF</button
+    >
+    <button
+      type="button"
+      class="btn btn-quiet"
+      onclick={async () =>
         saveFile(
           `${file}.escpos`,
           'application/octet-stream',
@@ -187,9 +208,8 @@
   >
     <div class="min-w-48 flex-1">
       <Field
-        label="Send it by e-mail to"
+        label="Send it to an e-mail address or telephone"
         bind:value={to}
-        inputmode="email"
         autocomplete="off"
         isWrong={wrong !== ''}
       />

@@ -2,8 +2,8 @@ import { pushSchema } from '$lib/core/daybook/sync-messages';
 import { noteCopy } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
 import { answer } from '$lib/server/http/answers';
+import { doBehind } from '$lib/server/behind';
 import { readBody } from '$lib/server/http/read-body';
-import { sendWaiting } from '$lib/server/receipts/send-waiting';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
@@ -15,6 +15,6 @@ export const POST: RequestHandler = async ({ request, locals }) => {
     await noteCopy(services().database, locals.device, Date.now());
   }
   // What waits to be sent goes now that there is network; the answer does not wait for it.
-  sendWaiting();
+  doBehind();
   return answer(result, result.refused === null ? 200 : 409);
 };

@@ -1,0 +1,58 @@
+<script lang="ts">
+  import SignaturePad from 'signature_pad';
+  import type { Attachment } from 'svelte/attachments';
+  import { readSignature, SIGNATURE_BOX } from '$lib/core/payment/signature';
+  import { useStall } from '../../stall.svelte';
+  import type { CardPayment } from './card-payment.svelte';
+
+  interface Props {
+    amount: number;
+    card: CardPayment;
+  }
+  const { amount, card }: Props = $props();
+  const stall = useStall();
+  let pad: SignaturePad | undefined;
+  let canvas: HTMLCanvasElement | undefined;
+  let wrong = $state('');
+
+  const drawn: Attachment<HTMLCanvasElement> = (element) => {
+    canvas = element;
+    // As many points as the screen has, or it is drawn blurred; its own size is what is read.
+    const scale = devicePixelRatio;
+    element.width = element.clientWidth * scale;
+    element.height = element.clientHeight * scale;
+    element.getContext('2d')?.scale(scale, scale);
+    const penColor = getComputedStyle(element).color;
+    pad = new SignaturePad(element, { penColor, minWidth: 1, maxWidth: 3 });
+    return () => pad?.off();
+  };
+
+  async function sign(): Promise<void> {
+    const strokes = pad?.toData().map(({ points }) => points) ?? [];
+    const read = readSignature(strokes, canvas?.clientWidth ?? SIGNATURE_BOX.width);
+    wrong = read.ok ? '' : 'Sign with a finger or a pen, all across the field.';
+    if (read.ok) await card.signed(read.signature);
+  }
+  function clear(): void {
+    pad?.clear();
+    wrong = '';
+  }
+</script>
+
+<p class="text-lg"><b>Sign here</b> for {stall.money.text(amount)}</p>
+<canvas
+  {@attach drawn}
+  class="bg-base-100 border-base-300 w-full touch-none rounded-lg border-2"
+  style:aspect-ratio="{SIGNATURE_BOX.width} / {SIGNATURE_BOX.height}"
+  data-testid="sign-pad"
+  aria-label="Signature"
+></canvas>
+{#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+<div class="flex flex-wrap gap-2">
+  <button type="button" class="btn btn-main px-5" onclick={sign}>It is signed</button>
+  <button type="button" class="btn btn-quiet" onclick={clear}>Once more</button>
+  <button type="button" class="btn btn-quiet !border-error text-error" onclick={() => card.leave()}
+    >Not signed as on the card</button
+  >
+</div>
+<p class="soft">The card is good. It is paid once it is signed for; left unsigned, it is undone.</p>
