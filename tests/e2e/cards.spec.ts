@@ -1,105 +1,23 @@
 /** Cards at the practice reader: approved, declined, nobody answers, no network, killed in between. */
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
-import {
-  enrol,
-  lastSale,
-  openDrawer,
-  PINS,
-  standing,
-  total,
-  type,
-  useDrawer,
-} from '../support/at-the-stall';
+import { lastSale, PINS, standing, total, type } from '../support/at-the-stall';
+import { askFor, card, CardDesk, hold } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
+let desk: CardDesk;
 test.beforeAll(async ({ browser }) => {
   till = await RunningTill.start();
-  const context = await device(browser);
-  const desk = await context.newPage();
-  await enrol(desk, till, 'Maren');
-  await openDrawer(desk);
-  await expect(standing(desk)).toHaveText('All sent', { timeout: 30_000 });
-  await context.close();
+  desk = new CardDesk(till);
+  await desk.opened(browser);
 });
 test.afterAll(() => till.end());
-
-const device = (browser: Browser): Promise<BrowserContext> =>
-  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
-async function seller(browser: Browser, who: string): Promise<[Page, BrowserContext]> {
-  const context = await device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, who);
-  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
-  await useDrawer(page);
-  return [page, context];
-}
-const card = (page: Page) => page.getByTestId('card');
-const row = (page: Page) =>
-  page
-    .getByTestId('ways')
-    .locator('[data-way]')
-    .filter({ has: page.getByRole('button', { name: /^Card(?! by)/ }) });
-async function askFor(page: Page, amount: string): Promise<void> {
-  if (!page.url().endsWith('/counter/pay')) {
-    await page.goto('/counter');
-    await type(page, `${amount} basket`);
-    await expect(total(page)).toContainText(amount);
-    await page.getByRole('button', { name: /^Take payment/ }).click();
-  }
-  if ((await row(page).getByRole('button').first().getAttribute('aria-expanded')) !== 'true')
-    await row(page).getByRole('button').first().click();
-  await row(page)
-    .getByRole('button', { name: `Ask for £${amount}` })
-    .click();
-  await expect(card(page)).toContainText(`asks for £${amount}`);
-}
-const hold = (page: Page, how = 'tap'): Promise<void> =>
-  card(page).getByRole('button', { name: how, exact: true }).click();
-
-interface CardRow {
-  readonly id: string;
-  readonly amount: string;
-  readonly takenState: string;
-  readonly state: string;
-  readonly reason: string;
-  readonly last4: string;
-}
-async function cardRows(amount: number): Promise<readonly CardRow[]> {
-  const sql = 'SELECT * FROM books_card_payments WHERE amount = ? ORDER BY askedStamp';
-  return await select<CardRow>(till.database, sql, [amount]);
-}
-interface AtAcquirer {
-  readonly state: string;
-  readonly amount: number;
-  readonly refunded: number;
-}
-/** What the acquirer has of a payment, asked for at its own door. */
-async function atAcquirer(payment: string): Promise<AtAcquirer | null> {
-  const [business] = await select<{ business: string }>(
-    till.database,
-    'SELECT business FROM books_card_payments WHERE id = ?',
-    [payment],
-  );
-  const url = `${till.acquirer.url}/payments?reference=${business?.business ?? ''}:${payment}`;
-  const response = await fetch(url, {
-    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
-  });
-  return response.status === 404 ? null : ((await response.json()) as AtAcquirer);
-}
-async function fault(what: object): Promise<void> {
-  await fetch(`${till.acquirer.url}/faults`, {
-    method: 'POST',
-    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
-    body: JSON.stringify(what),
-  });
-}
 
 test('a card is declined with its reason, then approved; till, server and acquirer have the same', async ({
   browser,
 }) => {
-  const [page, context] = await seller(browser, 'Ines');
+  const [page, context] = await desk.seller(browser, 'Ines');
   await askFor(page, '12.34');
   await card(page)
     .getByLabel('Practice:')
@@ -121,11 +39,11 @@ test('a card is declined with its reason, then approved; till, server and acquir
   // The one that was good for a part is undone by itself.
   await expect
     .poll(async () =>
-      (await cardRows(1234)).map(({ takenState, state }) => `${takenState} ${state}`),
+      (await desk.cardRows(1234)).map(({ takenState, state }) => `${takenState} ${state}`),
     )
     .toEqual([' declined', ' cancelled', ' reversed', 'captured captured']);
-  const rows = await cardRows(1234);
-  const theirs = await Promise.all(rows.map(({ id }) => atAcquirer(id)));
+  const rows = await desk.cardRows(1234);
+  const theirs = await Promise.all(rows.map(({ id }) => desk.atAcquirer(id)));
   expect(theirs.map((each) => each && [each.state, each.amount - each.refunded])).toEqual([
     ['declined', 0],
     null,
@@ -143,20 +61,20 @@ test('a card is declined with its reason, then approved; till, server and acquir
 test('nobody answers: asked again under the same reference, it is charged once', async ({
   browser,
 }) => {
-  const [page, context] = await seller(browser, 'Ines');
+  const [page, context] = await desk.seller(browser, 'Ines');
   // It is done at the acquirer, and the answer never arrives.
   await askFor(page, '23.45');
-  await fault({ dropAfter: 1 });
+  await desk.fault({ dropAfter: 1 });
   await hold(page);
   await expect(card(page)).toContainText('Nobody answers');
-  const [asked] = await cardRows(2345);
+  const [asked] = await desk.cardRows(2345);
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await expect(lastSale(page)).toContainText('£23.45');
   await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
-  const [mine, ...others] = await cardRows(2345);
+  const [mine, ...others] = await desk.cardRows(2345);
   expect(others).toEqual([]);
   expect(mine?.id).toBe(asked?.id ?? mine?.id);
-  expect(await atAcquirer(mine!.id)).toMatchObject({
+  expect(await desk.atAcquirer(mine!.id)).toMatchObject({
     state: 'captured',
     amount: 2345,
     refunded: 0,
@@ -164,18 +82,18 @@ test('nobody answers: asked again under the same reference, it is charged once',
 
   // The server is killed between asking the acquirer and hearing the answer.
   await askFor(page, '34.56');
-  await fault({ latency: 1500 });
+  await desk.fault({ latency: 1500 });
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await till.killServer();
   await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
-  await fault({ latency: 0 });
+  await desk.fault({ latency: 0 });
   await till.startServer();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await expect(lastSale(page)).toContainText('£34.56');
-  await expect.poll(async () => (await cardRows(3456)).length).toBe(1);
-  const [once] = await cardRows(3456);
-  expect(await atAcquirer(once!.id)).toMatchObject({
+  await expect.poll(async () => (await desk.cardRows(3456)).length).toBe(1);
+  const [once] = await desk.cardRows(3456);
+  expect(await desk.atAcquirer(once!.id)).toMatchObject({
     state: 'captured',
     amount: 3456,
     refunded: 0,
@@ -194,29 +112,31 @@ test('nobody answers: asked again under the same reference, it is charged once',
   await page.getByRole('button', { name: 'Lend it this once' }).click();
   await expect(page.getByTestId('voided')).toContainText('wrong customer');
   await expect
-    .poll(async () => (await atAcquirer(mine!.id))?.state, { timeout: 30_000 })
+    .poll(async () => (await desk.atAcquirer(mine!.id))?.state, { timeout: 30_000 })
     .toBe('reversed');
+  // The device has told the server so, before it goes.
+  await expect.poll(async () => (await desk.cardRows(2345))[0]?.state).toBe('reversed');
   await context.close();
 });
 
 test('the browser dies while the card is asked for: what was charged is undone by itself', async ({
   browser,
 }) => {
-  const [page, context] = await seller(browser, 'Ines');
+  const [page, context] = await desk.seller(browser, 'Ines');
   await askFor(page, '45.67');
-  await expect.poll(async () => (await cardRows(4567)).length).toBe(1);
-  await fault({ latency: 1500 });
+  await expect.poll(async () => (await desk.cardRows(4567)).length).toBe(1);
+  await desk.fault({ latency: 1500 });
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await page.close();
-  await fault({ latency: 0 });
+  await desk.fault({ latency: 0 });
   const again = await context.newPage();
   await again.goto('/counter');
   await expect(total(again)).toHaveText('£45.67');
   await expect
-    .poll(async () => (await cardRows(4567))[0]?.state, { timeout: 30_000 })
+    .poll(async () => (await desk.cardRows(4567))[0]?.state, { timeout: 30_000 })
     .toMatch(/cancelled|reversed/);
-  const theirs = await atAcquirer((await cardRows(4567))[0]!.id);
+  const theirs = await desk.atAcquirer((await desk.cardRows(4567))[0]!.id);
   expect((theirs?.amount ?? 0) - (theirs?.refunded ?? 0)).toBe(0);
   await context.close();
 });
@@ -224,7 +144,7 @@ test('the browser dies while the card is asked for: what was charged is undone b
 test('with no network cards are carried up to the limit, sent once in order, and a decline is a loose end', async ({
   browser,
 }) => {
-  const [page, context] = await seller(browser, 'Ines');
+  const [page, context] = await desk.seller(browser, 'Ines');
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
   await context.setOffline(true);
@@ -254,11 +174,11 @@ test('with no network cards are carried up to the limit, sent once in order, and
   const again = await context.newPage();
   await again.goto('/counter');
   await expect
-    .poll(async () => (await cardRows(5601))[0]?.state, { timeout: 30_000 })
+    .poll(async () => (await desk.cardRows(5601))[0]?.state, { timeout: 30_000 })
     .toBe('captured');
-  await expect.poll(async () => (await cardRows(5602))[0]?.state).toBe('declined');
-  await expect.poll(async () => (await cardRows(6100))[0]?.state).toBe('cancelled');
-  expect(await atAcquirer((await cardRows(5601))[0]!.id)).toMatchObject({
+  await expect.poll(async () => (await desk.cardRows(5602))[0]?.state).toBe('declined');
+  await expect.poll(async () => (await desk.cardRows(6100))[0]?.state).toBe('cancelled');
+  expect(await desk.atAcquirer((await desk.cardRows(5601))[0]!.id)).toMatchObject({
     state: 'captured',
     amount: 5601,
   });
@@ -272,7 +192,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
 test('a card is typed in for somebody at a distance: wrong figures are told, held, taken in part later', async ({
   browser,
 }) => {
-  const [page, context] = await seller(browser, 'Ines');
+  const [page, context] = await desk.seller(browser, 'Ines');
   await page.goto('/counter');
   await type(page, '67.80 basket');
   await expect(total(page)).toContainText('67.80');
@@ -301,9 +221,9 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   await expect(keyed).toContainText('Visa ending 1111');
   await keyed.getByRole('button', { name: 'Hold £67.80' }).click();
   await expect(lastSale(page)).toContainText('£67.80');
-  await expect.poll(async () => (await cardRows(6780))[0]?.state).toBe('authorised');
-  const [row] = await cardRows(6780);
-  expect(await atAcquirer(row!.id)).toMatchObject({ state: 'authorised', amount: 6780 });
+  await expect.poll(async () => (await desk.cardRows(6780))[0]?.state).toBe('authorised');
+  const [row] = await desk.cardRows(6780);
+  expect(await desk.atAcquirer(row!.id)).toMatchObject({ state: 'authorised', amount: 6780 });
 
   await page.goto('/waiting');
   const held = page.getByTestId('held').getByRole('listitem');
@@ -313,7 +233,7 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   await held.getByLabel('Take', { exact: true }).fill('60');
   await held.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByTestId('held')).toHaveCount(0);
-  expect(await atAcquirer(row!.id)).toMatchObject({ state: 'captured', amount: 6000 });
+  expect(await desk.atAcquirer(row!.id)).toMatchObject({ state: 'captured', amount: 6000 });
   await page.goto('/loose-ends');
   await expect(page.getByText('only £60.00 was taken of it')).toBeVisible();
 
@@ -345,13 +265,14 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
 test('typed in with no network: only with an approval code given by voice, and it is sent later', async ({
   browser,
 }) => {
-  const voiced = await fetch(`${till.acquirer.url}/voice`, {
-    method: 'POST',
-    headers: { authorization: `Bearer ${till.acquirer.apiKey}` },
-    body: '{}',
-  });
-  const { code } = (await voiced.json()) as { code: string };
-  const [page, context] = await seller(browser, 'Ines');
+  // At the page that takes the place of the voice on the telephone.
+  const voice = await browser.newPage();
+  await voice.goto(`${till.acquirer.url}/voice`);
+  await voice.getByRole('button', { name: 'Ask for an approval' }).click();
+  const code = (await voice.locator('output').textContent()) ?? '';
+  expect(code).toMatch(/^V\d{5}$/);
+  await voice.close();
+  const [page, context] = await desk.seller(browser, 'Ines');
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
   await context.setOffline(true);
@@ -378,9 +299,9 @@ test('typed in with no network: only with an approval code given by voice, and i
   await expect(lastSale(page)).toContainText('£33.10');
   await context.setOffline(false);
   await expect
-    .poll(async () => (await cardRows(3310))[0]?.state, { timeout: 30_000 })
+    .poll(async () => (await desk.cardRows(3310))[0]?.state, { timeout: 30_000 })
     .toBe('captured');
-  expect(await atAcquirer((await cardRows(3310))[0]!.id)).toMatchObject({
+  expect(await desk.atAcquirer((await desk.cardRows(3310))[0]!.id)).toMatchObject({
     state: 'captured',
     amount: 3310,
   });

@@ -121,14 +121,16 @@
             {things}
             {things === 1 ? 'thing' : 'things'} · into {stall.drawer?.name ?? 'no drawer'}
           </p>
-          <div class="flex flex-wrap gap-2">
-            {#if !slip.isPartPaid}
-              <button type="button" class="btn btn-quiet" onclick={() => (isSharing = true)}
-                >Share out</button
-              >
-            {/if}
-            <a class="btn btn-quiet" href="/counter/show">Show customer</a>
-          </div>
+          {#if !card.isUnderWay}
+            <div class="flex flex-wrap gap-2">
+              {#if !slip.isPartPaid}
+                <button type="button" class="btn btn-quiet" onclick={() => (isSharing = true)}
+                  >Share out</button
+                >
+              {/if}
+              <a class="btn btn-quiet" href="/counter/show">Show customer</a>
+            </div>
+          {/if}
         </div>
       </div>
       {#if paying.shares.length > 0}

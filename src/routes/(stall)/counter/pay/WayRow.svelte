@@ -90,8 +90,12 @@
       : `${method === 'card' ? 'Ask for' : 'Take'} ${money.text(inAll(would))}`,
   );
 
+  /** What opens at the foot of a phone must not open below it. */
+  let element: HTMLElement;
   $effect(() => {
-    if (isOpen && matchMedia('(pointer: fine)').matches) field?.focus();
+    if (!isOpen) return;
+    if (matchMedia('(pointer: fine)').matches) field?.focus();
+    else element.scrollIntoView({ block: 'start' });
   });
 
   async function take(): Promise<void> {
@@ -115,10 +119,11 @@
 
 <div
   class={[
-    'sheet !p-0',
+    'sheet scroll-mt-10 !p-0',
     isOpen ? '!border-primary border-2 lg:col-span-2' : 'border-base-300 border-2',
   ]}
   data-way={way.id}
+  bind:this={element}
 >
   <button
     type="button"

@@ -51,6 +51,14 @@
     }),
   );
   const words = $derived(paperWords(sale, stall.business, event));
+  /** Of the parts that this receipt is about. */
+  const signatures = $derived(
+    found.signatures.filter(({ id }) =>
+      found.payments.some(
+        (part) => part.id === id && !isGift && (share === 0 || part.share === share),
+      ),
+    ),
+  );
   const lines = $derived(paperLines(receipt, words));
   const code = $derived(qrPath(`${receipt.number} ${receipt.check}`));
 
@@ -106,7 +114,7 @@
         </p>
       {/if}
     {/each}
-    {#each found.signatures as { id, strokes } (id)}
+    {#each signatures as { id, strokes } (id)}
       <figure class="mt-3" data-testid="signature">
         <svg
           class="border-base-300 w-full border-b"

@@ -1,0 +1,133 @@
+/** Cards at the stall, and what the books and the acquirer have of them. */
+import {
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import { enrol, openDrawer, total, type, useDrawer } from './at-the-stall';
+import type { RunningTill } from './running-till';
+
+export const card = (page: Page): Locator => page.getByTestId('card');
+export const wayRow = (page: Page, name: RegExp): Locator =>
+  page
+    .getByTestId('ways')
+    .locator('[data-way]')
+    .filter({ has: page.getByRole('button', { name }) });
+const row = (page: Page): Locator => wayRow(page, /^Card(?! by)/);
+
+/** Puts an unlisted thing on the slip and goes to the payment. */
+export async function toPayment(page: Page, amount: string): Promise<void> {
+  await page.goto('/counter');
+  await type(page, `${amount} basket`);
+  await expect(total(page)).toContainText(amount);
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+}
+
+/** Has the reader ask for a card for the whole of it. */
+export async function askFor(page: Page, amount: string, asked = amount): Promise<void> {
+  if (!page.url().endsWith('/counter/pay')) await toPayment(page, amount);
+  if ((await row(page).getByRole('button').first().getAttribute('aria-expanded')) !== 'true')
+    await row(page).getByRole('button').first().click();
+  await row(page)
+    .getByRole('button', { name: `Ask for £${asked}` })
+    .click();
+  await expect(card(page)).toContainText('asks for');
+}
+
+export const hold = (page: Page, how = 'tap'): Promise<void> =>
+  card(page).getByRole('button', { name: how, exact: true }).click();
+
+/** Draws something like a name. */
+export async function sign(page: Page): Promise<void> {
+  const pad = page.getByTestId('sign-pad');
+  await pad.scrollIntoViewIfNeeded();
+  const box = await pad.boundingBox();
+  if (box === null) throw new Error('there is nothing to sign on');
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.6);
+  await page.mouse.down();
+  for (let at = 0; at <= 20; at += 1) {
+    const x = box.x + box.width * (0.2 + at * 0.03);
+    const y = box.y + box.height * (0.5 + 0.3 * Math.sin(at));
+    await page.mouse.move(x, y);
+  }
+  await page.mouse.up();
+}
+
+export interface CardRow {
+  readonly id: string;
+  readonly amount: string;
+  readonly takenState: string;
+  readonly state: string;
+  readonly reason: string;
+  readonly last4: string;
+}
+
+export interface AtAcquirer {
+  readonly state: string;
+  readonly amount: number;
+  readonly refunded: number;
+}
+
+export class CardDesk {
+  constructor(readonly till: RunningTill) {}
+
+  device(browser: Browser): Promise<BrowserContext> {
+    return browser.newContext({ baseURL: this.till.origin, reducedMotion: 'reduce' });
+  }
+
+  /** A drawer is open, and the server knows. */
+  async opened(browser: Browser): Promise<void> {
+    const drawers = (): Promise<unknown[]> =>
+      select(this.till.database, 'SELECT id FROM books_drawers', []);
+    // Those of past editions.
+    const before = await drawers();
+    const context = await this.device(browser);
+    const page = await context.newPage();
+    await enrol(page, this.till, 'Maren');
+    await openDrawer(page);
+    await expect.poll(drawers).toHaveLength(before.length + 1);
+    await context.close();
+  }
+
+  /** Somebody at a device of their own, with that drawer. */
+  async seller(browser: Browser, who: string): Promise<[Page, BrowserContext]> {
+    const context = await this.device(browser);
+    const page = await context.newPage();
+    await enrol(page, this.till, who);
+    await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+    await useDrawer(page);
+    return [page, context];
+  }
+
+  /** What the server's books have of cards that were asked for this much, in minor units. */
+  async cardRows(amount: number): Promise<readonly CardRow[]> {
+    const sql = 'SELECT * FROM books_card_payments WHERE amount = ? ORDER BY askedStamp';
+    return await select<CardRow>(this.till.database, sql, [amount]);
+  }
+
+  /** What the acquirer has of a payment, asked for at its own door. */
+  async atAcquirer(payment: string): Promise<AtAcquirer | null> {
+    const [found] = await select<{ business: string }>(
+      this.till.database,
+      'SELECT business FROM books_card_payments WHERE id = ?',
+      [payment],
+    );
+    const { url, apiKey } = this.till.acquirer;
+    const response = await fetch(`${url}/payments?reference=${found?.business ?? ''}:${payment}`, {
+      headers: { authorization: `Bearer ${apiKey}` },
+    });
+    return response.status === 404 ? null : ((await response.json()) as AtAcquirer);
+  }
+
+  async fault(what: object): Promise<void> {
+    const { url, apiKey } = this.till.acquirer;
+    await fetch(`${url}/faults`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${apiKey}` },
+      body: JSON.stringify(what),
+    });
+  }
+}
