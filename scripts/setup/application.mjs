@@ -1,5 +1,6 @@
 /** The built application as a process, and getting its database ready. */
 import { spawn } from 'node:child_process';
+import { closeSync, openSync } from 'node:fs';
 import http from 'node:http';
 import https from 'node:https';
 import { ROOT, run, stopChild, wait } from './run.mjs';
@@ -41,7 +42,7 @@ export async function prepare(databaseUrl, { demo = false, wasUnclean = false })
 
 /**
  * Starts the application and waits until it answers.
- * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, texts?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string }} options
+ * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, texts?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string, logFile?: string }} options `logFile` gets what it says instead of the screen.
  * @returns {Promise<Application>}
  */
 export async function startApplication({
@@ -53,6 +54,7 @@ export async function startApplication({
   dev = false,
   quiet = false,
   build = 'build',
+  logFile,
 }) {
   const hasTls = Boolean(process.env.TLS_CERT && process.env.TLS_KEY) && !dev;
   const host = process.env.HOST ?? '127.0.0.1';
@@ -72,6 +74,7 @@ export async function startApplication({
         '--strictPort',
       ]
     : ['scripts/serve.mjs', build];
+  const log = logFile === undefined ? null : openSync(logFile, 'a');
   const child = spawn('node', args, {
     cwd: ROOT,
     env: {
@@ -89,8 +92,9 @@ export async function startApplication({
     },
     // Its own group, so that Ctrl-C reaches it through us and in order.
     detached: true,
-    stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
+    stdio: ['ignore', log ?? (quiet ? 'ignore' : 'inherit'), log ?? 'inherit'],
   });
+  if (log !== null) closeSync(log);
   const until = Date.now() + 60_000;
   while (Date.now() < until) {
     if (child.exitCode !== null)

@@ -23,7 +23,7 @@ import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
 import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
-import { select } from '../../src/lib/server/database/select';
+import { placesIn } from '../support/places-in';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
 const now = Date.UTC(2026, 10, 22, 10);
@@ -35,25 +35,7 @@ before(async () => {
 });
 after(() => t.end());
 
-/** Every text of every table that holds `word`. */
-async function placesOf(word: string): Promise<string[]> {
-  const columns = await select<{ name: string; field: string }>(
-    t.database,
-    'SELECT TABLE_NAME AS name, COLUMN_NAME AS field FROM information_schema.COLUMNS ' +
-      'WHERE TABLE_SCHEMA = DATABASE()',
-    [],
-  );
-  const places: string[] = [];
-  for (const { name, field } of columns) {
-    const found = await select(
-      t.database,
-      `SELECT 1 FROM \`${name}\` WHERE CONVERT(\`${field}\` USING utf8mb4) LIKE ? LIMIT 1`,
-      [`%${word}%`],
-    );
-    if (found.length > 0) places.push(`${name}.${field}`);
-  }
-  return places;
-}
+const placesOf = (word: string): Promise<string[]> => placesIn(t.database, word);
 
 /** What is looked for: a name, a token, a signature, a telephone number. */
 const PERSONAL = ['Sedgeley', 'tok-98765', '123,45,678,90', '+447700900987'];

@@ -6,8 +6,10 @@ import {
   type Locator,
   type Page,
 } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
 import { enrol, openDrawer, total, type, useDrawer } from './at-the-stall';
+import { placesIn } from './places-in';
 import type { RunningTill } from './running-till';
 
 export const card = (page: Page): Locator => page.getByTestId('card');
@@ -122,6 +124,24 @@ export class CardDesk {
     return response.status === 404 ? null : ((await response.json()) as AtAcquirer);
   }
 
+  /**
+   * Where a card's number stands: in any table, in what the server said, in what this browser keeps.
+   * @param number Figures without blanks; blanks between groups are found as well.
+   */
+  async placesOf(number: string, page: Page): Promise<string[]> {
+    const written = [number, number.replace(/(.{4})(?=.)/g, '$1 ')];
+    const places: string[] = [];
+    for (const each of written) places.push(...(await placesIn(this.till.database, each)));
+    const texts = {
+      log: readFileSync(this.till.logFile, 'utf8'),
+      browser: await keptBy(page),
+      acquirer: readFileSync(this.till.acquirerFile, 'utf8'),
+    };
+    for (const [place, text] of Object.entries(texts))
+      if (written.some((each) => text.includes(each))) places.push(place);
+    return places;
+  }
+
   async fault(what: object): Promise<void> {
     const { url, apiKey } = this.till.acquirer;
     await fetch(`${url}/faults`, {
@@ -131,3 +151,22 @@ export class CardDesk {
     });
   }
 }
+
+/** All that the browser keeps: its database and both stores. */
+export const keptBy = (page: Page): Promise<string> =>
+  page.evaluate(async () => {
+    const open = indexedDB.open('stall-till');
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      open.onsuccess = () => resolve(open.result);
+    });
+    const all = [JSON.stringify(localStorage), JSON.stringify(sessionStorage)];
+    for (const name of db.objectStoreNames) {
+      const rows = db.transaction(name).objectStore(name).getAll();
+      await new Promise((resolve) => {
+        rows.onsuccess = resolve;
+      });
+      all.push(JSON.stringify(rows.result));
+    }
+    db.close();
+    return all.join('\n');
+  });

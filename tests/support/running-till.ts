@@ -33,6 +33,10 @@ export class RunningTill {
     readonly acquirer: Awaited<ReturnType<typeof startAcquirerProcess>>,
     /** Where all text messages end up. */
     readonly texts: Awaited<ReturnType<typeof startTexts>>,
+    /** Where the acquirer keeps its payments. */
+    readonly acquirerFile: string,
+    /** What the server says, all of it. */
+    readonly logFile: string,
     readonly endDatabase: () => Promise<void>,
   ) {}
 
@@ -47,7 +51,8 @@ export class RunningTill {
       }
     }
     const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
-    const acquirer = await startAcquirerProcess(join(folder, 'acquirer.ndjson'));
+    const acquirerFile = join(folder, 'acquirer.ndjson');
+    const acquirer = await startAcquirerProcess(acquirerFile);
     const texts = await startTexts({ port: await freePort(), apiKey: 'practice' });
     const port = await freePort();
     const build = withOwnBuild ? ownBuild() : join(ROOT, 'build');
@@ -61,6 +66,8 @@ export class RunningTill {
       mailbox,
       acquirer,
       texts,
+      acquirerFile,
+      join(folder, 'server.log'),
       async () => {
         await texts.stop();
         await acquirer.stop();
@@ -84,6 +91,7 @@ export class RunningTill {
       smtpUrl,
       acquirer: this.acquirer,
       texts: this.texts,
+      logFile: this.logFile,
       quiet: true,
     });
   }
