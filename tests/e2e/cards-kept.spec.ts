@@ -64,7 +64,7 @@ test('above the limit a card is signed for; unsigned it is undone, and what the 
   await other.goto('/find');
   await other.getByRole('link', { name: /£100.01/ }).click();
   await expect(other.getByTestId('receipt')).toContainText('signed for');
-  await expect(other.getByTestId('signature').locator('path')).toHaveAttribute('d', /^M\d+ \d+L/);
+  await expect(other.getByTestId('payer').locator('path')).toHaveAttribute('d', /^M\d+ \d+L/);
   const saving = other.waitForEvent('download');
   await other.getByRole('button', { name: 'PDF' }).click();
   const pdf = readFileSync(await (await saving).path());
@@ -148,9 +148,11 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await others.setOffline(false);
   await card(other).getByRole('button', { name: 'Ask again' }).click();
   // Her standing discount is ten percent.
+  await expect(other.getByTestId('distant')).toContainText('Mastercard ending 4444');
+  await other.getByRole('button', { name: /^Next payment/ }).click();
   await expect(lastSale(other)).toContainText('£27.00');
-  const [charged] = await desk.cardRows(2700);
   await expect.poll(async () => (await desk.cardRows(2700))[0]?.last4).toBe('4444');
+  const [charged] = await desk.cardRows(2700);
   expect(await desk.atAcquirer(charged!.id)).toMatchObject({ state: 'captured', amount: 2700 });
 
   await page.getByRole('button', { name: 'Take it off file …' }).click();
@@ -253,6 +255,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await expect(card(page)).toContainText('approval code given by voice', { timeout: 20_000 });
   await mend();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
+  await page.getByRole('button', { name: /^Next payment/ }).click();
   await expect(lastSale(page)).toContainText('£40.05');
 
   // What is held is taken, and nobody answers: it is asked again.

@@ -215,6 +215,11 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   await keyed.getByRole('button', { name: 'Look it over' }).click();
   await expect(keyed).toContainText('Visa ending 1111');
   await keyed.getByRole('button', { name: 'Hold £67.80' }).click();
+  const result = page.getByTestId('distant');
+  await expect(result).toContainText('Held, to be taken later');
+  await expect(result).toContainText(/Approval\s*\d{6}/);
+  await expect(result).toContainText('order 81');
+  await page.keyboard.press('Enter');
   await expect(lastSale(page)).toContainText('£67.80');
   await expect.poll(async () => (await desk.cardRows(6780))[0]?.state).toBe('authorised');
   const [row] = await desk.cardRows(6780);
@@ -272,6 +277,8 @@ test('typed in with no network: only with an approval code given by voice, and i
   await keyed.getByRole('button', { name: 'Take £33.10' }).click();
   await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
   await card(page).getByRole('button', { name: 'Carry £33.10' }).click();
+  await expect(page.getByTestId('distant')).toContainText(code);
+  await page.getByRole('button', { name: /^Next payment/ }).click();
   await expect(lastSale(page)).toContainText('£33.10');
   await context.setOffline(false);
   await expect

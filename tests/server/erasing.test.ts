@@ -120,7 +120,7 @@ describe('erasing a customer on the server', () => {
       amount: 1000,
       way: CARD_WAY,
       card: SIGNED_CARD,
-      signed: { signature: [[123, 45, 678, 90]], salt: newSalt() },
+      payer: { signature: [[123, 45, 678, 90]], name: '', salt: newSalt() },
     });
     const card = { token: 'tok-98765', scheme: 'Visa', last4: '4471', expiry: '2029-04' };
     const kept = keepCard({ newId, newSalt, customer, card, consent: 'spoken' });
@@ -144,7 +144,7 @@ describe('erasing a customer on the server', () => {
     assert.deepEqual(await places(), [
       ['books_customers.email', 'books_customers.name', 'daybook_entries.entry'],
       ['books_customers.cardToken', 'daybook_entries.entry'],
-      ['books_signatures.strokes', 'daybook_entries.entry'],
+      ['books_payers.strokes', 'daybook_entries.entry'],
       ['daybook_entries.entry'],
     ]);
     await append(t.database, desk, writer.append(eraseCustomer(newId, customer).drafts, now + 1));

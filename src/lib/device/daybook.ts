@@ -238,8 +238,7 @@ export class DeviceDaybook {
       });
       const books = touchedBy(changes).map((table) => db.table(table));
       const erased = erasedBy(entries);
-      const erasing =
-        erased.length > 0 ? [db.entries, db.received, db.kept, db.books.signatures] : [];
+      const erasing = erased.length > 0 ? [db.entries, db.received, db.kept, db.books.payers] : [];
       await db.transaction('rw', [db.meta, ...erasing, ...books], async () => {
         // Another window may have been faster: then there is nothing of this left to do.
         if (((await db.read('applied')) ?? 0) !== applied) return;

@@ -3,7 +3,7 @@ import { forgetting } from '../core/customer/erased';
 import type { Entry } from '../core/daybook/entry';
 import type { DeviceDatabase } from './database';
 
-/** Within a transaction over `entries`, `received`, `kept` and `signatures`. */
+/** Within a transaction over `entries`, `received`, `kept` and `payers`. */
 export async function erasePrivate(
   db: DeviceDatabase,
   customers: readonly string[],
@@ -16,7 +16,7 @@ export async function erasePrivate(
     if (next.some((entry, at) => entry !== block.entries[at])) block.entries = next;
   };
   await Promise.all([
-    db.books.signatures
+    db.books.payers
       .where('customer')
       .anyOf([...customers])
       .delete(),

@@ -41,7 +41,7 @@ export async function receive(
   const clock = fresh.reduce((at, { stamp }) => follow(at, stamp, now), standing.clock);
   const books = touchedBy(changes).map((table) => db.table(table));
   const erased = erasedBy(fresh);
-  const touched = [db.meta, db.entries, db.received, db.kept, db.books.signatures, ...books];
+  const touched = [db.meta, db.entries, db.received, db.kept, db.books.payers, ...books];
   await db.transaction('rw', touched, async () => {
     // Own sending may have moved on meanwhile; only what was received is ours to write.
     const current = (await db.read('standing')) ?? NO_STANDING;

@@ -503,14 +503,15 @@ export const tables = {
     },
     { indexes: ['device', 'event'] },
   ),
-  /** What customers drew for payments that are signed for; gone when the customer is forgotten. */
-  signatures: facts(
+  /** Who paid: what they drew, whose cheque it is; gone when the customer is forgotten. */
+  payers: facts(
     ['id'],
     {
       /** The payment's. */
       id: id(),
       event: textOrNull(40),
       customer: textOrNull(40),
+      name: text(80),
       strokes: json<Signature>([]),
     },
     { indexes: ['event', 'customer'], keep: 'recent' },

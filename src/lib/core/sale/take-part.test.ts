@@ -94,7 +94,7 @@ describe('a part of a payment', () => {
       way: CARD_WAY,
       amount: 1000,
       card,
-      signed: { signature, salt },
+      payer: { signature, name: '', salt },
     });
     const [entry] = new DeviceWriter(1).append(drafts, 0);
     const read = readEntry(entry!);
@@ -104,7 +104,7 @@ describe('a part of a payment', () => {
     assert.doesNotMatch(JSON.stringify([entry?.body, slip]), /456,321/);
     const books = new Books();
     books.apply(changesOf(read.entry));
-    assert.deepEqual(books.rows('signatures')[0]?.strokes, signature);
+    assert.deepEqual(books.rows('payers')[0]?.strokes, signature);
     // Without it, as after its customer was forgotten, the payment stands as it was.
     books.apply(changesOf({ ...read.entry, private: undefined }));
     assert.equal(books.rows('payments')[0]?.card?.isSigned, true);

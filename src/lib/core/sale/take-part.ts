@@ -39,8 +39,17 @@ export interface TakePart extends SaleSurroundings {
   /** The id of the entry, where it was told to others before; a new one otherwise. */
   readonly id?: string;
   readonly card?: PaidPart['card'];
-  /** What the customer drew, with random text of at least 16 characters to keep it apart by. */
-  readonly signed?: { readonly signature: Signature; readonly salt: string };
+  /** Who pays, where that is asked for; personal, and so kept apart. */
+  readonly payer?: Payer;
+}
+
+export interface Payer {
+  /** What they drew; empty where nobody signs. */
+  readonly signature: Signature;
+  /** Whose cheque it is; empty where that is not said. */
+  readonly name: string;
+  /** Random text of at least 16 characters, to keep it apart by. */
+  readonly salt: string;
 }
 
 /** Why a part was not taken; nothing has changed. */
@@ -169,13 +178,17 @@ export function takePart(command: TakePart): PartOutcome {
 
 function partDraft(
   { id, ...part }: PaidPart,
-  { slip, event, signed }: Pick<TakePart, 'slip' | 'event' | 'signed'>,
+  { slip, event, payer }: Pick<TakePart, 'slip' | 'event' | 'payer'>,
 ): Draft {
   const body = { ...part, slip: slip.id };
-  if (signed === undefined) return draft('payment.taken', id, event.id, body);
-  const { signature, salt } = signed;
-  const apart = { signature: signature.map((stroke) => [...stroke]) };
-  return privateDraft('payment.taken', id, body, salt, apart, event.id);
+  const { signature = [], name = '', salt = '' } = payer ?? {};
+  const apart = {
+    ...(signature.length === 0 ? {} : { signature: signature.map((stroke) => [...stroke]) }),
+    ...(name.trim() === '' ? {} : { payer: name.trim().slice(0, 80) }),
+  };
+  return Object.keys(apart).length === 0
+    ? draft('payment.taken', id, event.id, body)
+    : privateDraft('payment.taken', id, body, salt, apart, event.id);
 }
 
 /** What the way asks for and has not been told. */

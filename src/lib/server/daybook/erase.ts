@@ -38,10 +38,10 @@ export async function eraseAll(
   transaction: Transaction,
 ): Promise<void> {
   for (const customer of erasedBy(applied)) {
-    await database.sequelize.query(
-      'DELETE FROM books_signatures WHERE business = ? AND customer = ?',
-      { replacements: [business, customer], transaction },
-    );
+    await database.sequelize.query('DELETE FROM books_payers WHERE business = ? AND customer = ?', {
+      replacements: [business, customer],
+      transaction,
+    });
     for (const [table, key] of [
       ['daybook_entries', 'position'],
       ['access_unsent', 'device, seq'],

@@ -67,14 +67,14 @@ export async function sendReceipts(
       );
     }
   }
-  const [waiting] = await select<{ many: number }>(
+  const [waiting] = await select<{ many: string }>(
     database,
     `SELECT COUNT(*) AS many FROM books_receipt_asks a
       LEFT JOIN receipts_sent s ON s.business = a.business AND s.id = a.id
       WHERE a.way IN (?) AND (s.id IS NULL OR (s.state = 'trying' AND s.tries < ?))`,
     [ways, MOST_TRIES],
   );
-  return waiting?.many ?? 0;
+  return Number(waiting?.many ?? 0);
 }
 
 /** Whether this process is the one that sends it. */

@@ -20,7 +20,7 @@ export function cardWords({ scheme, last4, expiry }: Omit<CardOnFile, 'token'>):
 export function partLine(part: Part, money: MoneyWords): string {
   const { clears, charge, surcharge, tip, change, rounding, share, card } = part;
   return [
-    card === null ? '' : CARD_STATES[card.state],
+    card === null ? '' : [CARD_STATES[card.state], card.approval].join(' ').trim(),
     change > 0
       ? `${money.text(charge + surcharge + tip)} handed over, ${money.text(change)} back`
       : '',

@@ -35,7 +35,7 @@ export type PartTaken =
 
 export type AskedPart = Pick<
   TakePart,
-  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'signed'
+  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'payer'
 > & {
   /** The payment's id, where it was told to others before. */
   readonly id?: string;

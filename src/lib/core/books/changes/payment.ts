@@ -14,7 +14,7 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
   return [
     put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
     ...cardChanges(entry),
-    ...signatureOf(entry),
+    ...payerOf(entry),
     ...(drawer === null
       ? []
       : [add('drawerSums', { drawer }, { parts: 1, handed, change, rounding })]),
@@ -27,10 +27,18 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
   ];
 };
 
-const signatureOf = ({ id, event, body, private: apart }: EntryOf<'payment.taken'>): Change[] =>
+const payerOf = ({ id, event, body, private: apart }: EntryOf<'payment.taken'>): Change[] =>
   apart === undefined
     ? []
-    : [put('signatures', { id, event, customer: body.customer, strokes: apart.data.signature })];
+    : [
+        put('payers', {
+          id,
+          event,
+          customer: body.customer,
+          name: apart.data.payer ?? '',
+          strokes: apart.data.signature ?? [],
+        }),
+      ];
 
 function cardChanges({ id, stamp, body }: EntryOf<'payment.taken'>): Change[] {
   const { card, clears, customer } = body;

@@ -43,7 +43,8 @@ const signature = z
 
 /**
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
- * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature.
+ * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature and whose
+ * cheque it is.
  */
 export const paymentTaken = kind(
   3,
@@ -98,5 +99,9 @@ export const paymentTaken = kind(
       card: paidBy === null ? null : { ...(paidBy as object), isSigned: false },
     }),
   },
-  z.strictObject({ signature }),
+  z.strictObject({
+    signature: signature.optional(),
+    /** Whose cheque it is. */
+    payer: z.string().min(1).max(80).optional(),
+  }),
 );

@@ -1,4 +1,4 @@
-/** Cards on file and what the acquirer was told of them, signatures, receipts as text messages. */
+/** Cards on file and what the acquirer was told of them, signatures and names of payers, receipts as text messages. */
 import type { Migration } from '../migration';
 
 export const cardsOnFile: Migration = {
@@ -14,11 +14,12 @@ export const cardsOnFile: Migration = {
       ADD COLUMN IF NOT EXISTS \`cardStamp\` VARCHAR(60) NOT NULL DEFAULT ''`,
     `ALTER TABLE books_receipt_asks
       ADD COLUMN IF NOT EXISTS \`customer\` VARCHAR(40) NULL`,
-    `CREATE TABLE IF NOT EXISTS books_signatures (
+    `CREATE TABLE IF NOT EXISTS books_payers (
       business CHAR(36) NOT NULL,
       \`id\` VARCHAR(40) NOT NULL,
       \`event\` VARCHAR(40) NULL,
       \`customer\` VARCHAR(40) NULL,
+      \`name\` VARCHAR(80) NOT NULL DEFAULT '',
       \`strokes\` JSON NOT NULL DEFAULT '[]',
       PRIMARY KEY (business, \`id\`),
       KEY by_event (business, \`event\`),

@@ -13,6 +13,7 @@
   import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
   import { CardPayment } from './card-payment.svelte';
   import CardPanel from './CardPanel.svelte';
+  import DistantResult from './DistantResult.svelte';
   import PaidSlip from './PaidSlip.svelte';
   import { Paying } from './paying.svelte';
   import ShareOut from './ShareOut.svelte';
@@ -72,7 +73,8 @@
   });
   // Rung up with nothing to give back: the next customer.
   $effect(() => {
-    if (paying.done !== null && paying.change === null) void next();
+    const isLookedAt = paying.change !== null || (paying.done?.distant ?? null) !== null;
+    if (paying.done !== null && !isLookedAt) void next();
   });
   // Reloaded, or rung up in another window: there is nothing here to pay.
   $effect(() => {
@@ -83,7 +85,9 @@
 
 <svelte:window {onkeydown} />
 
-{#if paying.change !== null}
+{#if paying.done?.distant}
+  <DistantResult done={paying.done} part={paying.done.distant} onnext={next} />
+{:else if paying.change !== null}
   <ChangeDue
     change={paying.change.change}
     handed={paying.change.handed}

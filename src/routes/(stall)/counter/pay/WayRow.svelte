@@ -6,7 +6,10 @@
   import PhoneCall from '@lucide/svelte/icons/phone-call';
   import ScrollText from '@lucide/svelte/icons/scroll-text';
   import { readAmount } from '$lib/core/money/amount-text';
+  import { chequeReference } from '$lib/core/payment/cheque';
   import { methodOf, type WayToPay } from '$lib/core/payment/ways';
+  import { newSalt } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import type { CardKey } from '$lib/device/database';
@@ -44,6 +47,9 @@
 
   let typed = $state('');
   let reference = $state('');
+  /** Of a cheque. */
+  let bank = $state('');
+  let payer = $state('');
   let field = $state<HTMLInputElement>();
   const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
   /** For the goods: what is handed over on the cash side, what is cleared on the card side. */
@@ -108,11 +114,13 @@
       await card.begin(way, amount, reader);
       return;
     }
-    const said = reference.trim() === '' ? {} : { reference };
-    const taken = await paying.take(way, read === null ? null : amount, said);
+    const taken = await paying.take(way, read === null ? null : amount, {
+      reference:
+        method === 'cheque' ? chequeReference(reference, bank, way.reference !== '') : reference,
+      ...(payer.trim() === '' ? {} : { payer: { name: payer, signature: [], salt: newSalt() } }),
+    });
     if (taken?.ok !== true) return;
-    typed = '';
-    reference = '';
+    [typed, reference, bank, payer] = ['', '', '', ''];
     ontaken();
   }
 </script>
@@ -165,9 +173,9 @@
             oninput={() => (paying.wrong = null)}
           />
         </label>
-        {#if way.reference !== ''}
+        {#if way.reference !== '' || method === 'cheque'}
           <label class="grid min-w-36 flex-1 gap-1 font-[560]">
-            {way.reference}
+            {way.reference === '' ? 'Cheque number' : way.reference}
             <input
               class="input code w-full"
               bind:value={reference}
@@ -176,6 +184,14 @@
               oninput={() => (paying.wrong = null)}
             />
           </label>
+        {/if}
+        {#if method === 'cheque'}
+          <div class="min-w-36 flex-1">
+            <Field label="Bank" bind:value={bank} maxlength={48} autocomplete="off" />
+          </div>
+          <div class="min-w-36 flex-1">
+            <Field label="Whose cheque" bind:value={payer} maxlength={80} autocomplete="off" />
+          </div>
         {/if}
         <button
           class={['btn px-5', isCash && read === null ? 'btn-quiet' : 'btn-main']}

@@ -226,7 +226,7 @@ export class CardPayment {
       card,
       reference,
       ...(lentBy === undefined ? {} : { lentBy }),
-      ...(signature === undefined ? {} : { signed: { signature, salt: newSalt() } }),
+      ...(signature === undefined ? {} : { payer: { signature, name: '', salt: newSalt() } }),
     };
     const taken = await this.paying.take(way, clears, said);
     // Written down or not, the reference knows: what was charged and not taken is undone by itself.

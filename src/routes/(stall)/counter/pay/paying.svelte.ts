@@ -2,6 +2,7 @@
 import { leftOfShares } from '$lib/core/payment/shares';
 import { methodOf, type WayToPay } from '$lib/core/payment/ways';
 import { roundToStep } from '$lib/core/pricing/cash-step';
+import type { PaidPart } from '$lib/core/slip/open-slip';
 import { wouldTake } from '$lib/core/sale/take-part';
 import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
@@ -13,6 +14,8 @@ export interface Finished {
   readonly total: number;
   readonly change: number;
   readonly handed: number;
+  /** The last part, if it was a card of somebody who is not here: its result is looked at. */
+  readonly distant: PaidPart | null;
 }
 
 export class Paying {
@@ -100,7 +103,10 @@ export class Paying {
     const change = part?.change ?? 0;
     const handed = part === null ? 0 : part.charge + part.surcharge + part.tip;
     this.change = isCash && change > 0 ? { change, handed } : null;
-    if (number !== null && sale !== null) this.done = { number, sale, total, change, handed };
+    const isDistant = part?.card?.entry === 'keyed' || part?.card?.entry === 'file';
+    const distant = isDistant ? part : null;
+    if (number !== null && sale !== null)
+      this.done = { number, sale, total, change, handed, distant };
   }
 
   async giveBack(parts: readonly string[], reason: string): Promise<void> {

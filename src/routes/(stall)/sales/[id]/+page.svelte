@@ -19,10 +19,10 @@
       const customer =
         sale.customer === null ? undefined : await books.customers.get(sale.customer);
       const { name = '', email = '', phone = '' } = customer ?? {};
-      const signed = await books.signatures.bulkGet([...sale.payments]);
-      const signatures = signed.flatMap((each) => (each ? [each] : []));
+      const paidBy = await books.payers.bulkGet([...sale.payments]);
+      const payers = paidBy.flatMap((each) => (each ? [each] : []));
       const voids = await books.voids.where('sale').equals(id).toArray();
-      return { sale, lines, payments, voids, signatures, customer: name, email, phone };
+      return { sale, lines, payments, voids, payers, customer: name, email, phone };
     };
   }, null);
 </script>

@@ -18,7 +18,7 @@
   type Found = Pick<ReceiptOf, 'sale' | 'lines' | 'payments'> & {
     readonly email: string;
     readonly phone: string;
-    readonly signatures: readonly Row<'signatures'>[];
+    readonly payers: readonly Row<'payers'>[];
     readonly customer: string;
     readonly voids: readonly Row<'voids'>[];
   };
@@ -52,8 +52,8 @@
   );
   const words = $derived(paperWords(sale, stall.business, event));
   /** Of the parts that this receipt is about. */
-  const signatures = $derived(
-    found.signatures.filter(({ id }) =>
+  const payers = $derived(
+    found.payers.filter(({ id }) =>
       found.payments.some(
         (part) => part.id === id && !isGift && (share === 0 || part.share === share),
       ),
@@ -114,23 +114,25 @@
         </p>
       {/if}
     {/each}
-    {#each signatures as { id, strokes } (id)}
-      <figure class="mt-3" data-testid="signature">
-        <svg
-          class="border-base-300 w-full border-b"
-          viewBox="0 0 {SIGNATURE_BOX.width} {SIGNATURE_BOX.height}"
-          role="img"
-          aria-label="Signature"
-          ><path
-            d={signaturePath(strokes)}
-            fill="none"
-            stroke="currentColor"
-            stroke-width="7"
-            stroke-linecap="round"
-            stroke-linejoin="round"
-          /></svg
-        >
-        <figcaption class="soft text-sm">signed for the card</figcaption>
+    {#each payers as { id, strokes, name } (id)}
+      <figure class="mt-3" data-testid="payer">
+        {#if strokes.length > 0}<svg
+            class="border-base-300 w-full border-b"
+            viewBox="0 0 {SIGNATURE_BOX.width} {SIGNATURE_BOX.height}"
+            role="img"
+            aria-label="Signature"
+            ><path
+              d={signaturePath(strokes)}
+              fill="none"
+              stroke="currentColor"
+              stroke-width="7"
+              stroke-linecap="round"
+              stroke-linejoin="round"
+            /></svg
+          >{/if}
+        <figcaption class="soft text-sm">
+          {strokes.length > 0 ? 'signed for the card' : `cheque of ${name}`}
+        </figcaption>
       </figure>
     {/each}
     <svg
