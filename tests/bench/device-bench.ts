@@ -1,15 +1,12 @@
 /** The device's speed, in Chromium on the built application. */
-import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { build } from 'esbuild';
-import { signIn } from '../support/at-the-stall';
+import { chromium, type BrowserContext } from '@playwright/test';
 import { chromiumOptions } from '../support/chromium';
 import type { RunningTill } from '../support/running-till';
 import { median, milliseconds, type Figure } from './figures';
-import type { Harness, SaleTimes } from './harness';
+import { bundle, device, type Device } from './device';
+import type { SaleTimes, WithHarness } from './harness';
+import { carriedFigures, partsFigure } from './payment-bench';
 import type { TapTimes } from './tap-timer';
-
-type WithHarness = Window & { harness: Harness };
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } as const;
 
 export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
   const script = await bundle('tests/bench/harness.ts');
@@ -23,57 +20,14 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
       await tapWithManyLines(small),
       await keysToResult(large),
       await importItems(small),
+      await partsFigure(small),
+      ...(await carriedFigures(await device(browser, till, script, 0, 0))),
       ...(await durableSale(small, large)),
       ...(await startToCounter(empty, small, large)),
     ];
   } finally {
     await browser.close();
   }
-}
-
-async function bundle(entry: string): Promise<string> {
-  const built = await build({
-    entryPoints: [entry],
-    bundle: true,
-    write: false,
-    format: 'iife',
-    target: 'es2022',
-  });
-  return built.outputFiles[0]!.text;
-}
-
-interface Device {
-  readonly context: BrowserContext;
-  /** A page with the harness, away from the application's own screens. */
-  readonly bench: Page;
-}
-
-async function device(
-  browser: Browser,
-  till: RunningTill,
-  script: string,
-  items: number,
-  sales: number,
-): Promise<Device> {
-  const context = await browser.newContext({ ...PHONE, baseURL: till.origin, bypassCSP: true });
-  const page = await context.newPage();
-  await page.goto(till.enrolAddress());
-  await signIn(page, 'Ines');
-  await page.getByRole('heading', { name: 'Pellow Green market' }).waitFor();
-  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-  await page.close();
-  const bench = await context.newPage();
-  await bench.goto('/robots.txt');
-  await bench.addScriptTag({ content: script });
-  await bench.evaluate(
-    async (given) => {
-      const { harness } = window as unknown as WithHarness;
-      await harness.openDrawer();
-      await harness.fill(given.items, given.sales);
-    },
-    { items, sales },
-  );
-  return { context, bench };
 }
 
 const counterTimes = async (context: BrowserContext, what: 'timeTaps' | 'timeKeys') => {

@@ -10,6 +10,7 @@ import { takeItemsIn } from '../../src/lib/device/items-file/items-file';
 import { DeviceDaybook } from '../../src/lib/device/daybook';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { newId } from '../../src/lib/device/new-id';
+import { timeCardAsks, timeCarried } from './harness-cards';
 
 const db = new DeviceDatabase();
 const { books } = db;
@@ -265,6 +266,7 @@ async function openDrawer(): Promise<void> {
   await db.write('choices', { ...choices, drawers: { ...choices.drawers, [event.id]: id } });
 }
 
+export type WithHarness = Window & { readonly harness: Harness };
 export interface Harness {
   fill(items: number, sales: number): Promise<void>;
   timeSale(): Promise<SaleTimes>;
@@ -272,6 +274,17 @@ export interface Harness {
   openDrawer(): Promise<void>;
   fillSlip(lines: number): Promise<void>;
   timeImport(items: number): Promise<number>;
+  timeCarried(cards: number): Promise<number>;
+  timeCardAsks(times: number): Promise<number[]>;
 }
-const harness: Harness = { fill, fillSlip, openDrawer, timeBarePut, timeImport, timeSale };
+const harness: Harness = {
+  fill,
+  fillSlip,
+  openDrawer,
+  timeBarePut,
+  timeImport,
+  timeSale,
+  timeCarried: async (cards) => await timeCarried(daybook, (await today()).id, cards),
+  timeCardAsks: async (times) => await timeCardAsks(daybook, times),
+};
 Object.assign(window, { harness });
