@@ -163,7 +163,7 @@ async function pastEdition(
     const drafts = draftsOf(sale, demo, at, newId);
     device.write(drafts, sale.at, sellerOf(demo, sale.device));
     for (const { kind, body } of drafts) {
-      if (kind !== 'payment.taken') continue;
+      if (kind !== 'payment.taken' || body['drawer'] === null) continue;
       handed += Number(body['charge']);
       change += Number(body['change']);
     }

@@ -1,7 +1,10 @@
 /** A believable day's sales at an event: busy before noon, a lull, a last rush. */
 import { likelyCash } from '../src/lib/core/payment/cash-handed';
 import type { Row } from '../src/lib/core/books/tables';
+import { draft } from '../src/lib/core/daybook/kinds';
+import { offeredTips } from '../src/lib/core/payment/tip';
 import { ringUp } from '../src/lib/core/sale/ring-up';
+import { takePart, type TakePart } from '../src/lib/core/sale/take-part';
 import { emptySlip, putItem, type OpenSlip } from '../src/lib/core/slip/open-slip';
 import { priceSlip } from '../src/lib/core/slip/price-slip';
 import type { Draft } from '../src/lib/core/daybook/chain';
@@ -18,7 +21,10 @@ export interface DaySale {
   /** Which of the business's devices rang it up. */
   readonly device: number;
   readonly slip: OpenSlip;
-  readonly handed: number;
+  /** What was handed over in cash; null where a card was held to the reader. */
+  readonly handed: number | null;
+  /** Minor units on top, by card. */
+  readonly tip: number;
 }
 
 export interface Day {
@@ -27,6 +33,10 @@ export interface Day {
   readonly hours: number;
   readonly sales: number;
 }
+
+/** Of all sales, how many are paid by card, and how many of those give a tip where one is asked for. */
+const BY_CARD = 0.45;
+const TIPS = 0.4;
 
 /** The sales of a day, in order of time. Nothing is sold beyond what was taken along. */
 export function salesOfDay(
@@ -44,11 +54,20 @@ export function salesOfDay(
   return times.flatMap((at): DaySale[] => {
     const slip = someSlip(demo, left, chance, newId);
     if (slip.lines.length === 0) return [];
-    const due = priceSlip(slip, demo.business, demo.taxes).dueInCash;
+    const device = chance.between(0, demo.devices.length - 1);
+    const quote = priceSlip(slip, demo.business, demo.taxes);
+    if (quote.cash.total > 0 && chance.next() < BY_CARD) {
+      const { tips } = demo.business;
+      const offered = tips === null ? [] : offeredTips(quote.cash, tips);
+      const isGiven = offered.length > 0 && chance.next() < TIPS;
+      const tip = isGiven ? chance.weighted(offered, () => 1).amount : 0;
+      return [{ at, device, slip, handed: null, tip }];
+    }
+    const due = quote.dueInCash;
     const notes = likelyCash(due, demo.business.currency);
     const isExact = notes.length === 0 || chance.next() < 0.35;
     const handed = isExact ? due : chance.weighted(notes, (note) => 1 / note);
-    return [{ at, device: chance.between(0, demo.devices.length - 1), slip, handed }];
+    return [{ at, device, slip, handed, tip: 0 }];
   });
 }
 
@@ -92,9 +111,41 @@ export function draftsOf(
   },
   newId: () => string,
 ): readonly Draft[] {
-  const { slip, handed } = sale;
-  const command = { newId, slip, handed, pricing: demo.business, taxes: demo.taxes, now: sale.at };
-  const rung = ringUp({ ...command, ...at });
+  const { slip, handed, tip } = sale;
+  const command = { newId, slip, pricing: demo.business, taxes: demo.taxes, now: sale.at, ...at };
+  if (handed === null) return byCard(demo, { ...command, tip });
+  const rung = ringUp({ ...command, handed });
   if (!rung.ok) throw new Error(`the demo's own sale was refused: ${rung.refusal.code}`);
   return rung.drafts;
+}
+
+/** As the reader and the acquirer would have it: asked for, approved, taken. */
+function byCard(
+  demo: DemoBusiness,
+  command: Omit<TakePart, 'way' | 'amount' | 'tip'> & { readonly tip: number },
+): readonly Draft[] {
+  const body = demo.ways.find(({ method }) => method === 'card');
+  if (body === undefined) throw new Error('the demo takes no cards');
+  const { newId, slip, event } = command;
+  const payment = newId();
+  const last = payment.replace(/\D/g, '').slice(-10).padStart(10, '4');
+  const card = {
+    scheme: Number(last.at(-1)) < 6 ? 'Visa' : 'Mastercard',
+    last4: last.slice(0, 4),
+    entry: 'tap',
+    state: 'captured',
+    approval: last.slice(4),
+    acquirer: payment,
+    sealed: '',
+    expires: '',
+    voice: '',
+    isOverLimit: false,
+    isSigned: false,
+  } as const;
+  const way = { ...body, setStamp: 'demo' };
+  const taken = takePart({ ...command, way, amount: null, id: payment, card });
+  if (!taken.ok) throw new Error(`the demo's own card was refused: ${taken.refusal.code}`);
+  const { charge, surcharge, tip } = taken.part;
+  const asked = { payment, slip: slip.id, way: way.id, amount: charge + surcharge + tip };
+  return [draft('payment.asked', newId(), event.id, asked), ...taken.drafts];
 }

@@ -55,6 +55,8 @@
   async function warnIfGone(item: Row<'items'>): Promise<void> {
     const place = stall.event?.id;
     if (place === undefined) return;
+    // The slip is seen first.
+    await painted();
     const left = (await db.books.stock.get([place, item.id]))?.quantity ?? 0;
     if (left - (slip.onSlip.get(item.id) ?? 0) < 0)
       toast(`By the books there is not so much ${item.name} left. It is sold all the same.`);
