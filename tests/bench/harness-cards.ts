@@ -76,7 +76,7 @@ export async function timeCarried(
   await daybook.settle();
   const left = async (): Promise<number> => {
     const rows = await db.books.cardPayments.where('device').equals(device).toArray();
-    return cardErrands(rows, device, new Set()).length;
+    return cardErrands(rows, device).length;
   };
   if ((await left()) !== count) throw new Error('not all of them are carried');
   const stop = new AbortController();

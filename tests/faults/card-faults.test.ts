@@ -244,7 +244,7 @@ class World {
   }
 
   open() {
-    return cardErrands(this.books.rows('cardPayments'), deviceId(1), new Set());
+    return cardErrands(this.books.rows('cardPayments'), deviceId(1));
   }
 
   arriveLate(): void {

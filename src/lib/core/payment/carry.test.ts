@@ -82,33 +82,24 @@ describe('cards with no network', () => {
 
 describe('what the acquirer must still be told', () => {
   it('is sent in the order in which it was asked for, and by its own device', () =>
-    assert.deepEqual(
-      cardErrands([card(3), card(1), card(2, { device: idOf(5, 2) })], DEVICE, new Set()),
-      [
-        { does: 'send', payment: idOf(40, 1), amount: 1000, sealed: 'sealed-1', voice: '' },
-        { does: 'send', payment: idOf(40, 3), amount: 1000, sealed: 'sealed-3', voice: '' },
-      ],
-    ));
-  it('undoes what was asked for and never finished, but not what is just being asked', () => {
-    const asked = [card(1, { takenState: '' }), card(2, { takenState: '' })];
-    assert.deepEqual(cardErrands(asked, DEVICE, new Set([idOf(40, 2)])), [
+    assert.deepEqual(cardErrands([card(3), card(1), card(2, { device: idOf(5, 2) })], DEVICE), [
+      { does: 'send', payment: idOf(40, 1), amount: 1000, sealed: 'sealed-1', voice: '' },
+      { does: 'send', payment: idOf(40, 3), amount: 1000, sealed: 'sealed-3', voice: '' },
+    ]));
+  it('undoes what was asked for and never finished', () =>
+    assert.deepEqual(cardErrands([card(1, { takenState: '' })], DEVICE), [
       { does: 'cancel', payment: idOf(40, 1), why: 'unfinished' },
-    ]);
-  });
+    ]));
   it('undoes what was given back, once', () => {
     const back = { takenState: 'captured', state: 'captured', isReversed: true };
     assert.deepEqual(
-      cardErrands([card(1, back), card(2, { ...back, state: 'reversed' })], DEVICE, new Set()),
+      cardErrands([card(1, back), card(2, { ...back, state: 'reversed' })], DEVICE),
       [{ does: 'cancel', payment: idOf(40, 1), why: 'given back' }],
     );
   });
   it('is nothing where all is well', () =>
     assert.deepEqual(
-      cardErrands(
-        [card(1, { state: 'captured' }), card(2, { state: 'declined' })],
-        DEVICE,
-        new Set(),
-      ),
+      cardErrands([card(1, { state: 'captured' }), card(2, { state: 'declined' })], DEVICE),
       [],
     ));
 });

@@ -84,16 +84,15 @@ export type CardErrand =
 
 /**
  * The errands of a device, oldest first. Doing one twice does no harm, since a reference is one
- * payment for ever; it is done when a result has been written.
- * @param under Payments that somebody is just asking for; they are not touched.
+ * payment for ever; it is done when a result has been written. A card that somebody is just asking for
+ * is among them: whoever does the errands must know of that.
  */
 export function cardErrands(
   payments: readonly CardPayment[],
   device: string,
-  under: ReadonlySet<string>,
 ): readonly CardErrand[] {
   return payments
-    .filter((each) => each.device === device && !under.has(each.id) && each.askedStamp !== '')
+    .filter((each) => each.device === device && each.askedStamp !== '')
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
     .flatMap((each): CardErrand[] => {
       const { id: payment, amount, sealed, voice, state, takenState, isReversed } = each;

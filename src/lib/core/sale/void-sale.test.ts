@@ -70,6 +70,7 @@ const voided = (change: Partial<VoidSale> = {}): VoidOutcome =>
     payments: before.rows('payments'),
     reason: 'wrong table',
     voids: [],
+    event: EVENT,
     openDrawers: [],
     ...change,
   });
@@ -106,6 +107,7 @@ describe('voiding a sale', () => {
     { is: 'void/no-reason', change: { reason: ' ' } },
     { is: 'void/already', change: { voids: [{ sale: before.rows('sales')[0]!.id }] } },
     { is: 'void/shift-over', change: { payments: [cash] } },
+    { is: 'void/shift-over', change: { event: null } },
   ];
   for (const { is, change } of refused)
     it(`says ${is}`, () => {

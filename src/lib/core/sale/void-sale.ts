@@ -14,6 +14,8 @@ export interface VoidSale {
   readonly reason: string;
   /** Sales that have been voided. */
   readonly voids: readonly Pick<Row<'voids'>, 'sale'>[];
+  /** That trades now. */
+  readonly event: string | null;
   /** Drawers that are open: cash goes back into the one it came from. */
   readonly openDrawers: readonly string[];
 }
@@ -22,7 +24,7 @@ export interface VoidSale {
 export type VoidRefusal =
   | { readonly code: 'void/no-reason' }
   | { readonly code: 'void/already' }
-  /** The drawer that its cash went into has been counted: it can only come back as a return. */
+  /** Another event, or its cash has been counted: it can only come back as a return. */
   | { readonly code: 'void/shift-over' };
 
 export type VoidOutcome =
@@ -31,17 +33,24 @@ export type VoidOutcome =
 type Body = BodyOf<'sale.voided'>;
 export type VoidParts = Body['parts'];
 
+/** Whether a drawer that its cash went into has been counted, or its event is not today's. */
+export const isShiftOver = (
+  { sale, payments, event }: Pick<VoidSale, 'sale' | 'payments' | 'event'>,
+  openDrawers: readonly string[],
+): boolean =>
+  sale.event !== event ||
+  payments.some(({ drawer }) => drawer !== null && !openDrawers.includes(drawer));
+
 /** Takes off whatever the sale brought, figure by figure. Minor units. */
 export function voidSale(command: VoidSale): VoidOutcome {
   const { newId, sale, lines, payments, voids, openDrawers } = command;
   const reason = command.reason.trim().slice(0, 200);
   if (voids.some((each) => each.sale === sale.id)) return refuse('void/already');
-  const isOver = payments.some(({ drawer }) => drawer !== null && !openDrawers.includes(drawer));
-  if (isOver) return refuse('void/shift-over');
+  if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
   const parts = payments.map((part) => ({
     payment: part.id,
-    way: part.way === 'cash' ? ('cash' as const) : part.way,
+    way: part.way,
     drawer: part.drawer,
     seller: part.by,
     takings: takingsOfPart({ ...part, side: part.side === 'card' ? 'card' : 'cash' }),

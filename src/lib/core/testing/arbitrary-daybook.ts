@@ -469,6 +469,7 @@ export class DeviceWriter {
       payments: books.rows('payments'),
       reason: 'wrong customer',
       voids: [],
+      event: EVENT,
       openDrawers: [DRAWER],
     });
     if (!outcome.ok) throw new Error(outcome.refusal.code);

@@ -67,7 +67,7 @@ async function round(
   const identity = await db.read('identity');
   if (identity === undefined) return true;
   const rows = await db.books.cardPayments.where('device').equals(identity.device).toArray();
-  const errands = cardErrands(rows, identity.device, new Set());
+  const errands = cardErrands(rows, identity.device);
   for (const errand of errands) {
     // Somebody may be asking for that very card: then it is theirs to finish.
     if (errand.does === 'cancel' && errand.why === 'unfinished' && (await isUnderWay()))

@@ -129,7 +129,7 @@ export function voidRefusalWords(refusal: VoidRefusal): string {
     case 'void/already':
       return 'This sale is void already.';
     case 'void/shift-over':
-      return 'The drawer that its cash went into has been counted, so it can no longer be made void.';
+      return 'Its cash has been counted, or it is of another event: it can no longer be made void.';
   }
 }
 

@@ -11,6 +11,7 @@
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
   import Tag from '$lib/ui/counter/Tag.svelte';
+  import { painted } from '$lib/ui/frame/painted';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
   import ItemSheet from './ItemSheet.svelte';

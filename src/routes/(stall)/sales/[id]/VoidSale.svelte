@@ -2,7 +2,7 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { paidWith } from '$lib/core/payment/part-sums';
-  import { voidSale, type VoidRefusal } from '$lib/core/sale/void-sale';
+  import { isShiftOver, voidSale, type VoidRefusal } from '$lib/core/sale/void-sale';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { voidRefusalWords } from '$lib/ui/words/payment-words';
@@ -23,12 +23,9 @@
   let reason = $state('');
   let wrong = $state.raw<VoidRefusal | null>(null);
   /** Another day, or counted: then goods come back as a return. */
-  const isThisShift = $derived(
-    sale.event === stall.event?.id &&
-      payments.every(
-        ({ drawer }) => drawer === null || stall.openDrawers.some(({ id }) => id === drawer),
-      ),
-  );
+  const openDrawers = $derived(stall.openDrawers.map(({ id }) => id));
+  const event = $derived(stall.event?.id ?? null);
+  const isThisShift = $derived(!isShiftOver({ sale, payments, event }, openDrawers));
   const gives = $derived(
     payments.map((part) => `${money.text(paidWith(part))} ${part.wayName}`).join(', '),
   );
@@ -43,7 +40,8 @@
           payments,
           reason,
           voids,
-          openDrawers: stall.openDrawers.map(({ id }) => id),
+          event,
+          openDrawers,
         }),
       lentBy === undefined ? {} : { lentBy },
     );
