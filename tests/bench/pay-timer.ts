@@ -8,8 +8,7 @@ export interface PayTimes {
 
 const ROUNDS = 30;
 
-const find = <E extends HTMLElement>(selector: string): E | null =>
-  document.querySelector<E>(selector);
+const find = (selector: string): HTMLElement | null => document.querySelector(selector);
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 60));
 
 /** Looks once a frame, and answers after the frame in which it was so has been painted. */
@@ -30,7 +29,7 @@ class Round {
 
   /** Taps, and waits until that has shown. */
   async tap(selector: string, isSo: () => boolean): Promise<void> {
-    await until(() => find<HTMLButtonElement>(selector)?.disabled === false || isLink(selector));
+    await until(() => isTappable(selector));
     await pause();
     const from = performance.now();
     find(selector)?.click();
@@ -39,7 +38,8 @@ class Round {
     this.taps += 1;
   }
 }
-const isLink = (selector: string): boolean => find(selector)?.tagName === 'A';
+const isTappable = (selector: string): boolean =>
+  document.querySelector<HTMLButtonElement>(selector)?.disabled === false;
 
 const left = (): string => find('[data-testid=left-to-pay]')?.textContent ?? '';
 const isPaying = (): boolean => left() !== '';
@@ -49,7 +49,7 @@ const FIELD = '[data-way=cash] form input';
 /** A part in cash of so much, typed. */
 async function part(round: Round, amount: string): Promise<void> {
   if (find(FIELD) === null) await round.tap('[data-way=cash] button', () => find(FIELD) !== null);
-  const field = find<HTMLInputElement>(FIELD)!;
+  const field = document.querySelector<HTMLInputElement>(FIELD)!;
   field.value = amount;
   field.dispatchEvent(new InputEvent('input', { bubbles: true }));
   const before = left();

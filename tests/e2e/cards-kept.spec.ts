@@ -3,7 +3,16 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
 import { lastSale, PINS, tag, total, type } from '../support/at-the-stall';
-import { askFor, card, CardDesk, hold, sign, toPayment, wayRow } from '../support/card-desk';
+import {
+  askFor,
+  card,
+  CardDesk,
+  fillKeyed,
+  hold,
+  sign,
+  toPayment,
+  wayRow,
+} from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -237,17 +246,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   const keyed = wayRow(page, /^Card by telephone/);
   await keyed.getByRole('button').first().click();
   await mend();
-  for (const [label, text] of [
-    ['Card number', '4111111111111111'],
-    ['Number of the order', 'order 90'],
-    ['Expires', '04/39'],
-    ['Security code', '123'],
-    ['Name on the card', 'Hazel Birk'],
-    ['Street', '3 Sluice Lane'],
-    ['Town', 'Tarnbrook'],
-    ['Postcode', 'LA2 9ZZ'],
-  ] as const)
-    await keyed.getByLabel(label, { exact: false }).fill(text);
+  await fillKeyed(keyed, 'order 90', { 'Security code': '123' });
   await keyed.getByLabel('How').selectOption('later');
   await keyed.getByRole('button', { name: 'Look it over' }).click();
   await pull();

@@ -8,6 +8,7 @@ import { entrySchema } from '../../src/lib/core/daybook/entry';
 import { askReceipt } from '../../src/lib/core/receipt/ask-receipt';
 import { takePart } from '../../src/lib/core/sale/take-part';
 import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
+import { AT_EVENT, CARD, PRICING } from '../../src/lib/core/testing/a-sale';
 import {
   BUSINESS,
   CARD_WAY,
@@ -15,7 +16,6 @@ import {
   customerId,
   deviceId,
   DeviceWriter,
-  EVENT,
   item,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { putAside } from '../../src/lib/server/access/devices';
@@ -40,35 +40,15 @@ const placesOf = (word: string): Promise<string[]> => placesIn(t.database, word)
 /** What is looked for: a name, a token, a signature, a telephone number. */
 const PERSONAL = ['Sedgeley', 'tok-98765', '123,45,678,90', '+447700900987'];
 const SURROUNDINGS = {
-  pricing: {
-    currency: 'GBP',
-    pricesIncludeTax: true,
-    taxRounding: 'sale',
-    cashStep: 1,
-    typedSide: 'cash',
-    uplift: '0',
-    service: null,
-  },
+  pricing: PRICING,
   taxes: [],
-  event: { id: EVENT, timeZone: 'Europe/London' },
+  event: AT_EVENT,
   drawer: null,
   deviceNumber: 4,
   number: 1,
   now,
 } as const;
-const SIGNED_CARD = {
-  scheme: 'Visa',
-  last4: '4471',
-  entry: 'swipe',
-  state: 'captured',
-  approval: '440120',
-  acquirer: 'a-1',
-  sealed: '',
-  expires: '',
-  voice: '',
-  isOverLimit: false,
-  isSigned: true,
-} as const;
+const SIGNED_CARD = { ...CARD, entry: 'swipe', isSigned: true } as const;
 
 describe('erasing a customer on the server', () => {
   const [first, second, third] = [new DeviceWriter(1), new DeviceWriter(2), new DeviceWriter(3)];

@@ -19,12 +19,19 @@ export function doBehind(): void {
     return;
   }
   clearTimeout(timer);
-  round = once().finally(() => {
-    round = null;
-    if (!isAskedAgain) return;
-    isAskedAgain = false;
-    doBehind();
-  });
+  round = once()
+    .catch((error: unknown) => {
+      log.error(
+        { name: error instanceof Error ? error.name : 'unknown' },
+        'nothing is done behind',
+      );
+    })
+    .finally(() => {
+      round = null;
+      if (!isAskedAgain) return;
+      isAskedAgain = false;
+      doBehind();
+    });
 }
 
 async function once(): Promise<void> {

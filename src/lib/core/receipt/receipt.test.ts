@@ -8,15 +8,8 @@ import { readEntry } from '../daybook/read-entry';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { CASH_WAY } from '../payment/ways';
 import { takePart } from '../sale/take-part';
-import {
-  CARD_WAY,
-  DeviceWriter,
-  DRAWER,
-  EVENT,
-  idOf,
-  item,
-  TAX,
-} from '../testing/arbitrary-daybook';
+import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
+import { CARD_WAY, DeviceWriter, DRAWER, idOf, item } from '../testing/arbitrary-daybook';
 import { askReceipt } from './ask-receipt';
 import { checkValue, receiptOf, type Receipt } from './receipt';
 import { MOST_LETTERS, receiptMessage } from './receipt-message';
@@ -39,17 +32,9 @@ function receipt(more: { isGift?: boolean; share?: number } = {}): Receipt {
   const writer = new DeviceWriter(1);
   const surroundings = {
     newId: writer.newId,
-    pricing: {
-      currency: 'GBP',
-      pricesIncludeTax: true,
-      taxRounding: 'sale',
-      cashStep: 1,
-      typedSide: 'cash',
-      uplift: '2',
-      service: null,
-    },
-    taxes: [{ id: TAX, name: 'VAT', rate: '20' }],
-    event: { id: EVENT, timeZone: 'Europe/London' },
+    pricing: { ...PRICING, uplift: '2' },
+    taxes: [VAT],
+    event: AT_EVENT,
     drawer: DRAWER,
     deviceNumber: 1,
     number: 17,

@@ -2,27 +2,20 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { SlipTax } from '../pricing/slip';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
-import { DRAWER, EVENT, idOf, item, TAX } from '../testing/arbitrary-daybook';
+import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
+import { DRAWER, idOf, item, TAX } from '../testing/arbitrary-daybook';
 import { ringUp, type RingUp, type RungUp } from './ring-up';
 
-const tax: SlipTax = { id: TAX, name: 'VAT', rate: '20' };
+const tax: SlipTax = VAT;
 const put = putItem(emptySlip(idOf(9, 1)), item(1, 450), 3000, 'a');
 assert.ok(put.ok);
 let ids = 0;
 const command: RingUp = {
   newId: () => idOf(8, (ids += 1)),
   slip: put.slip,
-  pricing: {
-    currency: 'GBP',
-    pricesIncludeTax: true,
-    taxRounding: 'sale',
-    cashStep: 1,
-    typedSide: 'cash',
-    uplift: '0',
-    service: null,
-  },
+  pricing: PRICING,
   taxes: [tax],
-  event: { id: EVENT, timeZone: 'Europe/London' },
+  event: AT_EVENT,
   drawer: DRAWER,
   handed: 2000,
   deviceNumber: 3,

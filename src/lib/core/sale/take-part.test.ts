@@ -8,29 +8,14 @@ import { CASH_WAY, type WayToPay } from '../payment/ways';
 import { paidWith } from '../payment/part-sums';
 import { priceSlip, type Pricing } from '../slip/price-slip';
 import { emptySlip, putItem, sayOfSlip, type OpenSlip } from '../slip/open-slip';
-import {
-  CARD_WAY,
-  DeviceWriter,
-  DRAWER,
-  EVENT,
-  idOf,
-  item,
-  TAX,
-} from '../testing/arbitrary-daybook';
+import { AT_EVENT, CARD, PRICING, VAT } from '../testing/a-sale';
+import { CARD_WAY, DeviceWriter, DRAWER, EVENT, idOf, item } from '../testing/arbitrary-daybook';
 import { readEntry } from '../daybook/read-entry';
 import { givePartsBack } from './give-parts-back';
 import { leftOf, takePart, type PartDone, type PartOutcome, type TakePart } from './take-part';
 
-const tax: SlipTax = { id: TAX, name: 'VAT', rate: '20' };
-const pricing: Pricing = {
-  currency: 'GBP',
-  pricesIncludeTax: true,
-  taxRounding: 'sale',
-  cashStep: 1,
-  typedSide: 'cash',
-  uplift: '3.5',
-  service: null,
-};
+const tax: SlipTax = VAT;
+const pricing: Pricing = { ...PRICING, uplift: '3.5' };
 const slipOf = (price: number): OpenSlip => {
   const put = putItem(emptySlip(idOf(9, 1)), item(1, price), 1000, 'a');
   assert.ok(put.ok);
@@ -42,7 +27,7 @@ const command = (change: Partial<TakePart>): TakePart => ({
   slip: slipOf(2640),
   pricing,
   taxes: [tax],
-  event: { id: EVENT, timeZone: 'Europe/London' },
+  event: AT_EVENT,
   way: CASH_WAY,
   drawer: DRAWER,
   amount: null,
@@ -75,19 +60,7 @@ describe('a part of a payment', () => {
   });
 
   it('keeps what the customer signed apart from what it says', () => {
-    const card = {
-      scheme: 'Visa',
-      last4: '4471',
-      entry: 'swipe',
-      state: 'captured',
-      approval: '440120',
-      acquirer: 'a-1',
-      sealed: '',
-      expires: '',
-      voice: '',
-      isOverLimit: false,
-      isSigned: true,
-    } as const;
+    const card = { ...CARD, entry: 'swipe', isSigned: true } as const;
     const signature = [[10, 20, 456, 321]];
     const salt = 'sixteen-letters-';
     const { drafts, slip } = done({

@@ -4,6 +4,7 @@ import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import type { Entry } from '../daybook/entry';
 import { readEntry } from '../daybook/read-entry';
+import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
 import { CARD_WAY, DeviceWriter, DRAWER, EVENT, item, TAX } from '../testing/arbitrary-daybook';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { takePart } from './take-part';
@@ -35,25 +36,13 @@ const sold = (() => {
       uplift: '3.5',
       service: { percent: '10', taxes: [TAX] },
     },
-    taxes: [{ id: TAX, name: 'VAT', rate: '20' }],
-    event: { id: EVENT, timeZone: 'Europe/London' },
+    taxes: [VAT],
+    event: AT_EVENT,
     way: CARD_WAY,
     drawer: null,
     amount: null,
     tip: 150,
-    card: {
-      scheme: 'Visa',
-      last4: '4471',
-      entry: 'tap',
-      state: 'captured',
-      approval: '1',
-      acquirer: 'a',
-      sealed: '',
-      expires: '',
-      voice: '',
-      isOverLimit: false,
-      isSigned: false,
-    },
+    card: CARD,
     deviceNumber: 1,
     number: 1,
     now: 0,

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { readEntry } from '../daybook/read-entry';
 import { saleRights } from '../people/judge';
 import { ringUp } from '../sale/ring-up';
-import { DeviceWriter, EVENT, idOf, item, TAX } from '../testing/arbitrary-daybook';
+import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
+import { DeviceWriter, idOf, item, TAX } from '../testing/arbitrary-daybook';
 import {
   emptySlip,
   putItem,
@@ -17,16 +18,8 @@ import {
 import { priceSlip, standingOf, taxesAt, type Pricing } from './price-slip';
 import { discountText, readDiscount } from './read-discount';
 
-const pricing: Pricing = {
-  currency: 'GBP',
-  pricesIncludeTax: true,
-  taxRounding: 'sale',
-  cashStep: 1,
-  typedSide: 'cash',
-  uplift: '0',
-  service: null,
-};
-const taxes = [{ id: TAX, name: 'VAT', rate: '20' }];
+const pricing: Pricing = PRICING;
+const taxes = [VAT];
 const done = (outcome: SlipOutcome): OpenSlip => {
   assert.ok(outcome.ok, JSON.stringify(outcome));
   return outcome.slip;
@@ -163,7 +156,7 @@ describe('ringing up all that a slip can hold', () => {
             slip,
             pricing: all,
             taxes,
-            event: { id: EVENT, timeZone: 'Europe/London' },
+            event: AT_EVENT,
             drawer: idOf(4, 1),
             handed: 100_000_000,
             deviceNumber: 1,

@@ -11,7 +11,8 @@ export const cardsOnFile: Migration = {
       ADD COLUMN IF NOT EXISTS \`cardScheme\` VARCHAR(20) NOT NULL DEFAULT '',
       ADD COLUMN IF NOT EXISTS \`cardLast4\` VARCHAR(4) NOT NULL DEFAULT '',
       ADD COLUMN IF NOT EXISTS \`cardExpiry\` VARCHAR(7) NOT NULL DEFAULT '',
-      ADD COLUMN IF NOT EXISTS \`cardStamp\` VARCHAR(60) NOT NULL DEFAULT ''`,
+      ADD COLUMN IF NOT EXISTS \`cardStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      ADD KEY IF NOT EXISTS by_card (\`cardStamp\`)`,
     `ALTER TABLE books_receipt_asks
       ADD COLUMN IF NOT EXISTS \`customer\` VARCHAR(40) NULL`,
     `CREATE TABLE IF NOT EXISTS books_payers (

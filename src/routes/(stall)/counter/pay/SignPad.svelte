@@ -12,24 +12,33 @@
   const { amount, card }: Props = $props();
   const stall = useStall();
   let pad: SignaturePad | undefined;
-  let canvas: HTMLCanvasElement | undefined;
+  /** Of the field, in the units that points are read in. */
+  let width = 0;
   let wrong = $state('');
 
   const drawn: Attachment<HTMLCanvasElement> = (element) => {
-    canvas = element;
-    // As many points as the screen has, or it is drawn blurred; its own size is what is read.
-    const scale = devicePixelRatio;
-    element.width = element.clientWidth * scale;
-    element.height = element.clientHeight * scale;
-    element.getContext('2d')?.scale(scale, scale);
     const penColor = getComputedStyle(element).color;
-    pad = new SignaturePad(element, { penColor, minWidth: 1, maxWidth: 3 });
-    return () => pad?.off();
+    const own = new SignaturePad(element, { penColor, minWidth: 1, maxWidth: 3 });
+    pad = own;
+    // As many points as the screen has, or it is drawn blurred. A phone that is turned begins anew.
+    const observer = new ResizeObserver(() => {
+      if (element.clientWidth === width) return;
+      width = element.clientWidth;
+      element.width = width * devicePixelRatio;
+      element.height = element.clientHeight * devicePixelRatio;
+      element.getContext('2d')?.scale(devicePixelRatio, devicePixelRatio);
+      own.clear();
+    });
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      own.off();
+    };
   };
 
   async function sign(): Promise<void> {
     const strokes = pad?.toData().map(({ points }) => points) ?? [];
-    const read = readSignature(strokes, canvas?.clientWidth ?? SIGNATURE_BOX.width);
+    const read = readSignature(strokes, width);
     wrong = read.ok ? '' : 'Sign with a finger or a pen, all across the field.';
     if (read.ok) await card.signed(read.signature);
   }

@@ -1,8 +1,7 @@
 <script lang="ts">
-  import { readAmount } from '$lib/core/money/amount-text';
   import { offeredTips } from '$lib/core/payment/tip';
-  import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
+  import TipAmount from './TipAmount.svelte';
 
   interface Props {
     /** For the customer’s page: larger. */
@@ -18,16 +17,7 @@
     slip.quote === null || tips === null ? [] : offeredTips(slip.quote.cash, tips),
   );
   let isTyping = $state(false);
-  let typed = $state('');
-  let wrong = $state('');
 
-  function give(): void {
-    const read = typed.trim() === '' ? null : readAmount(typed, money.currency);
-    wrong = read?.ok === false ? refusalWords(read.refusal, money) : '';
-    if (wrong !== '') return;
-    slip.say({ tip: read?.ok === true ? read.amount : undefined });
-    isTyping = false;
-  }
   const look = (isOn: boolean): string[] => [
     'btn btn-quiet flex-col !gap-0',
     isLarge ? '!min-h-16 text-xl' : '',
@@ -54,23 +44,12 @@
       >
     {/each}
     {#if isTyping}
-      <form
-        class="flex items-center gap-2"
-        onsubmit={(event) => {
-          event.preventDefault();
-          give();
+      <TipAmount
+        ongive={(given) => {
+          slip.say({ tip: given ?? undefined });
+          isTyping = false;
         }}
-      >
-        <input
-          class={['input figure w-28', wrong !== '' && '!border-error']}
-          aria-label="Tip, an amount"
-          aria-invalid={wrong !== ''}
-          inputmode="decimal"
-          autocomplete="off"
-          bind:value={typed}
-        />
-        <button class="btn btn-quiet">Give it</button>
-      </form>
+      />
     {:else}
       {@const isOther = tip !== undefined && !offered.some(({ amount }) => amount === tip)}
       <button
@@ -80,6 +59,5 @@
         onclick={() => (isTyping = true)}>{isOther ? money.text(tip) : 'amount …'}</button
       >
     {/if}
-    {#if wrong !== ''}<p class="text-error basis-full" role="alert">{wrong}</p>{/if}
   </div>
 {/if}

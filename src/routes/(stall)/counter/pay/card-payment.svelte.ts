@@ -92,6 +92,8 @@ export class CardPayment {
     this.#stop = stop;
     const payment = newId();
     const untipped = would.charge + would.surcharge;
+    // Said before anything is waited for: a second tap finds it under way.
+    this.step = { at: 'reader', amount: untipped + paying.tip };
     if (!(await this.#askTip(untipped, reader, stop.signal))) {
       this.#rest('Nothing was charged: the payment was stopped at the reader.');
       return;
