@@ -136,6 +136,38 @@ test('the browser dies while the card is asked for: what was charged is undone b
   await context.close();
 });
 
+test('the seller goes to another page over a card: it is left, and what was charged is undone', async ({
+  browser,
+}) => {
+  const [page, context] = await desk.seller(browser, 'Ines');
+  await askFor(page, '47.11');
+  await desk.fault({ dropAfter: 1 });
+  await hold(page);
+  await expect(card(page)).toContainText('Nobody answers');
+  await page.getByRole('link', { name: 'Today' }).first().click();
+  await expect(page.getByText('The card was left.')).toBeVisible();
+  // The page stays open, and its window does the errand.
+  await expect
+    .poll(async () => (await desk.cardRows(4711))[0]?.state, { timeout: 30_000 })
+    .toBe('reversed');
+
+  // While the answer is on its way: it comes, and is not taken as a part.
+  await page.goto('/counter');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await askFor(page, '47.11');
+  await desk.fault({ latency: 1500 });
+  await hold(page);
+  await expect(card(page)).toContainText('Asking whether the card is good');
+  await page.getByRole('link', { name: 'Today' }).first().click();
+  await desk.fault({ latency: 0 });
+  await expect
+    .poll(async () => (await desk.cardRows(4711)).map(({ state }) => state), { timeout: 30_000 })
+    .toEqual(['reversed', 'reversed']);
+  await page.goto('/counter');
+  await expect(total(page)).toHaveText('£47.11');
+  await context.close();
+});
+
 test('with no network cards are carried up to the limit, sent once in order, and a decline is a loose end', async ({
   browser,
 }) => {

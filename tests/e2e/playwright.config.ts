@@ -4,6 +4,7 @@ import { chromiumArguments } from '../support/chromium';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: '../support/till-template.ts',
   outputDir: '../../test-results',
   fullyParallel: false,
   workers: 2,

@@ -2,19 +2,14 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { prepare, startApplication } from '../../scripts/setup/application.mjs';
-import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
+import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { ROOT, wait } from '../../scripts/setup/run.mjs';
 import { startAcquirerProcess } from '../../scripts/setup/acquirer.mjs';
 import { startTexts } from '../../standins/texts/texts.mjs';
 import { startMailbox } from '../../standins/mailbox/mailbox.mjs';
 import { openDatabase, type Database } from '../../src/lib/server/database/database';
-
-export interface Codes {
-  readonly larkmoss: string[];
-  readonly pinwheel: string[];
-}
+import { startSeeded, type Codes } from './till-template';
 
 export class RunningTill {
   #application: Awaited<ReturnType<typeof startApplication>> | null = null;
@@ -43,13 +38,7 @@ export class RunningTill {
   /** @param withOwnBuild Serves from a copy of the build that the test may change. */
   static async start(withOwnBuild = false): Promise<RunningTill> {
     const folder = mkdtempSync(join(tmpdir(), 'stall-till-e2e-'));
-    const server = await startMariaDb(folder);
-    const codes: Codes = { larkmoss: [], pinwheel: [] };
-    for (let round = 0; round < 4; round += 1) {
-      for (const way of await prepare(server.url, { demo: true })) {
-        codes[way.business === 'Larkmoss Plants' ? 'larkmoss' : 'pinwheel'].push(...way.codes);
-      }
-    }
+    const { server, codes } = await startSeeded(folder);
     const mailbox = await startMailbox({ smtpPort: await freePort(), webPort: await freePort() });
     const acquirerFile = join(folder, 'acquirer.ndjson');
     const acquirer = await startAcquirerProcess(acquirerFile);

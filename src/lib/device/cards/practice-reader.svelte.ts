@@ -28,6 +28,12 @@ interface AsksTip {
   readonly answer: (tip: TipAnswer) => void;
 }
 
+/** Also when it was stopped before it began. */
+function whenStopped(signal: AbortSignal, stop: () => void): void {
+  if (signal.aborted) stop();
+  else signal.addEventListener('abort', stop);
+}
+
 export class PracticeReader implements CardReader {
   readonly name = 'Practice reader';
   readonly isHere = true;
@@ -48,7 +54,7 @@ export class PracticeReader implements CardReader {
         resolve(tip);
       };
       this.#asksTip = { amount, offered, answer };
-      signal.addEventListener('abort', () => answer(null));
+      whenStopped(signal, () => answer(null));
     });
   }
 
@@ -64,7 +70,7 @@ export class PracticeReader implements CardReader {
         resolve(outcome);
       };
       this.#waiting = { amount, answer };
-      signal.addEventListener('abort', () => answer({ is: 'cancelled' }));
+      whenStopped(signal, () => answer({ is: 'cancelled' }));
     });
   }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onDestroy } from 'svelte';
   import { goto } from '$app/navigation';
   import { likelyCash } from '$lib/core/payment/cash-handed';
   import { CASH_WAY } from '$lib/core/payment/ways';
@@ -25,6 +26,9 @@
   const { slip } = stall;
   const paying = new Paying(stall);
   const card = new CardPayment(stall, paying);
+  onDestroy(() => {
+    card.goneFrom();
+  });
   let reader = $state.raw<CardReader | null>(null);
   let sealing = $state.raw<CardKey | null>(null);
   $effect(() => {

@@ -2,6 +2,7 @@
  * A card at the reader, from being asked for to being a part of the payment. It is written down before
  * the reader asks, so that whatever dies in between, what was charged is found and undone or kept.
  */
+import { toast } from 'svelte-sonner';
 import { draft } from '$lib/core/daybook/kinds';
 import { carriedBy, carryRefusal, type Carried, type CarryRefusal } from '$lib/core/payment/carry';
 import { afterAsking } from '$lib/core/payment/card-answers';
@@ -66,6 +67,8 @@ export class CardPayment {
   #asked: Asked | null = null;
   #sign: ((signature: Signature) => Promise<void>) | null = null;
   #stop: AbortController | null = null;
+  /** It is being taken as a part: nothing can be left any more. */
+  #isWriting = false;
   #release: () => void = () => undefined;
 
   constructor(
@@ -94,7 +97,7 @@ export class CardPayment {
     const untipped = would.charge + would.surcharge;
     // Said before anything is waited for: a second tap finds it under way.
     this.step = { at: 'reader', amount: untipped + paying.tip };
-    if (!(await this.#askTip(untipped, reader, stop.signal))) {
+    if (!(await this.#askTip(untipped, reader, stop.signal)) || stop.signal.aborted) {
       this.#rest('Nothing was charged: the payment was stopped at the reader.');
       return;
     }
@@ -108,8 +111,10 @@ export class CardPayment {
         drafts: [draft('payment.asked', newId(), event.id, body)],
       }));
       const read = await reader.read(amount, stall.money.currency, stop.signal);
-      if (read.is !== 'card') {
-        await this.#close(payment, 'cancelled', READER_SAYS[read.is]);
+      // Stopped just as a card was held to it: the acquirer has not been asked.
+      if (stop.signal.aborted || read.is !== 'card') {
+        const is = read.is === 'card' ? 'cancelled' : read.is;
+        await this.#close(payment, 'cancelled', READER_SAYS[is]);
         return;
       }
       if (read.shown !== amount) {
@@ -161,6 +166,8 @@ export class CardPayment {
       voice: how.voice ?? '',
     };
     const answer = await this.stall.transport.ask('/api/cards/payments', cardAnswerSchema, body);
+    // Left meanwhile: whatever came of it is undone.
+    if (this.#asked !== asked) return;
     if (answer.came === 'answer') await this.#answered(asked, answer.answer);
     else if (answer.came === 'refusal' && answer.refusal.code === 'card/refused')
       await this.#close(payment, 'declined', answer.refusal.message);
@@ -180,7 +187,15 @@ export class CardPayment {
 
   /** Leaves it. Whatever may have come of it is undone once the acquirer answers. */
   leave(): void {
-    this.#rest('The card was left. If it was charged after all, that is undone by itself.');
+    this.#rest(LEFT);
+  }
+
+  /** The seller goes to another page: nobody is here to see what comes of it, so it is left. */
+  goneFrom(): void {
+    if (!this.isUnderWay || this.#isWriting) return;
+    this.stop();
+    this.leave();
+    toast(LEFT);
   }
 
   async #answered(asked: Asked, answer: CardAnswer): Promise<void> {
@@ -230,7 +245,9 @@ export class CardPayment {
       ...(lentBy === undefined ? {} : { lentBy }),
       ...(signature === undefined ? {} : { payer: { signature, name: '', salt: newSalt() } }),
     };
+    this.#isWriting = true;
     const taken = await this.paying.take(way, clears, said);
+    this.#isWriting = false;
     // Written down or not, the reference knows: what was charged and not taken is undone by itself.
     this.#rest(taken?.ok === true ? '' : (this.paying.wrong ?? ''));
   }
@@ -281,6 +298,7 @@ export class CardPayment {
   }
 }
 
+const LEFT = 'The card was left. If it was charged after all, that is undone by itself.';
 const READER_SAYS = {
   cancelled: 'the payment was stopped at the reader',
   'wrong PIN': 'the PIN was wrong too often',
