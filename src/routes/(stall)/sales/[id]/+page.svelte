@@ -27,7 +27,7 @@
   }, null);
 </script>
 
-<div class="grid content-start gap-5 overflow-y-auto p-4 pt-8 md:p-8 md:pt-10">
+<div class="page gap-5">
   {#if found.value !== null}
     {#key found.value.sale.id}
       <Receipt found={found.value} />

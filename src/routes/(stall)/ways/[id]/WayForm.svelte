@@ -81,7 +81,7 @@
             >{/each}
         </select>
       </label>
-      <label class="grid gap-1 font-[560]">
+      <label class="grid content-start gap-1 font-[560]">
         It is charged
         <select class="select min-h-12 w-full" bind:value={typed.side}>
           <option value="cash">the cash price</option>
