@@ -97,7 +97,8 @@ export class CardPayment {
     const untipped = would.charge + would.surcharge;
     // Said before anything is waited for: a second tap finds it under way.
     this.step = { at: 'reader', amount: untipped + paying.tip };
-    if (!(await this.#askTip(untipped, reader, stop.signal)) || stop.signal.aborted) {
+    const isStopped = (): boolean => stop.signal.aborted;
+    if (!(await this.#askTip(untipped, reader, stop.signal)) || isStopped()) {
       this.#rest('Nothing was charged: the payment was stopped at the reader.');
       return;
     }
@@ -112,7 +113,7 @@ export class CardPayment {
       }));
       const read = await reader.read(amount, stall.money.currency, stop.signal);
       // Stopped just as a card was held to it: the acquirer has not been asked.
-      if (stop.signal.aborted || read.is !== 'card') {
+      if (isStopped() || read.is !== 'card') {
         const is = read.is === 'card' ? 'cancelled' : read.is;
         await this.#close(payment, 'cancelled', READER_SAYS[is]);
         return;
