@@ -33,7 +33,9 @@
   }
 </script>
 
-<section class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-10">
+<section
+  class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-10"
+>
   {#if asked !== null}
     {@const person = asked}
     <h1>{person.name}</h1>
