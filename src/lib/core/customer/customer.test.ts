@@ -155,6 +155,7 @@ describe('finding and handing over', () => {
       id: customerId(n),
       isActive: true,
       isErased: false,
+      cardToken: '',
       ...who,
       ...more,
       name,
@@ -185,7 +186,11 @@ describe('finding and handing over', () => {
       all[1]!,
       [],
       [sale(2, '2026-11-22T10:00:00.000Z'), sale(1, '2026-11-21T10:00:00.000Z')],
+      [{ id: idOf(8, 9), event: null, customer: all[1]!.id, name: '', strokes: [[1, 2, 30, 40]] }],
     );
+    assert.deepEqual(file.payments, [{ id: idOf(8, 9), name: '', signature: 'M1 2L30 40' }]);
+    assert.equal(file.card, null);
+    assert.doesNotMatch(JSON.stringify(file), /Stamp|Token/);
     assert.deepEqual(
       file.sales.map(({ number }) => number),
       ['D1-1', 'D1-2'],

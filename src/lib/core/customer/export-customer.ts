@@ -1,12 +1,20 @@
 /** All that is kept of one customer, for handing it to them (GDPR, article 15 and 20). */
 import type { Row } from '../books/tables';
 import type { CardOnFile } from '../daybook/kinds/customer-card';
+import { signaturePath } from '../payment/signature';
 import { cardOf } from './card-on-file';
 
 export interface CustomerFile {
   /** The card that is on file, as far as it is known here; null where there is none. */
   readonly card: Omit<CardOnFile, 'token'> | null;
   readonly customer: Readonly<Record<string, string | number | boolean | null>>;
+  /** What they signed, and cheques of theirs. */
+  readonly payments: readonly {
+    readonly id: string;
+    readonly name: string;
+    /** The `d` of an SVG path; empty where nobody signed. */
+    readonly signature: string;
+  }[];
   readonly consents: readonly {
     readonly at: string;
     readonly isGiven: boolean;
@@ -42,11 +50,17 @@ export function customerFile(
   row: Row<'customers'>,
   consents: readonly Row<'consents'>[],
   sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
+  payers: readonly Row<'payers'>[],
 ): CustomerFile {
   const card = cardOf(row);
   return {
     customer: Object.fromEntries(TOLD.map((field) => [field, row[field]])),
     card: card === null ? null : { scheme: card.scheme, last4: card.last4, expiry: card.expiry },
+    payments: payers.map(({ id, name, strokes }) => ({
+      id,
+      name,
+      signature: signaturePath(strokes),
+    })),
     consents: byTime(consents).map(({ at, isGiven, way }) => ({ at, isGiven, way })),
     sales: byTime(sales).map(({ number, at, total }) => ({ number, at, total })),
   };

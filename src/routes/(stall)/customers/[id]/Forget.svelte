@@ -20,7 +20,8 @@
   async function hand(): Promise<void> {
     const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
     const sales = await db.books.sales.filter((sale) => sale.customer === customer.id).toArray();
-    const file = customerFile(customer, consents, sales);
+    const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
+    const file = customerFile(customer, consents, sales, payers);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 
