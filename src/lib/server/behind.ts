@@ -8,46 +8,49 @@ import { log, services } from './services';
 
 const TRIED_AGAIN_AFTER = 61_000;
 
-let round: Promise<void> | null = null;
+/** Pushes that come close together are one occasion. */
+const SOON = 300;
+
+let isUnderWay = false;
 let isAskedAgain = false;
+/** A round begins in a moment; more pushes do not put it off. */
+let isSoon = false;
 let timer: NodeJS.Timeout | undefined;
 
-/** Does what waits; nobody waits for it. */
+/** Does what waits, soon; nobody waits for it. */
 export function doBehind(): void {
-  if (round !== null) {
-    isAskedAgain = true;
-    return;
-  }
-  clearTimeout(timer);
-  round = once()
-    .catch((error: unknown) => {
-      log.error(
-        { name: error instanceof Error ? error.name : 'unknown' },
-        'nothing is done behind',
-      );
-    })
-    .finally(() => {
-      round = null;
-      if (!isAskedAgain) return;
-      isAskedAgain = false;
-      doBehind();
-    });
+  if (isUnderWay) isAskedAgain = true;
+  else if (!isSoon) wait(SOON);
 }
 
-async function once(): Promise<void> {
-  const { database, books, mailer, texts, acquirer } = services();
-  const left = [
-    await tried('receipts wait', () =>
-      sendReceipts(database, books, { mailer, texts }, Date.now()),
-    ),
-    acquirer === null
-      ? 0
-      : await tried('cards wait to be forgotten', () => forgetCards(database, acquirer)),
-  ];
-  if (left.every((each) => each === 0)) return;
-  timer = setTimeout(doBehind, TRIED_AGAIN_AFTER);
+function wait(milliseconds: number): void {
+  clearTimeout(timer);
+  isSoon = milliseconds === SOON;
+  timer = setTimeout(() => void round(), milliseconds);
   // It must not keep a server alive that is asked to end.
   timer.unref();
+}
+
+async function round(): Promise<void> {
+  [isUnderWay, isSoon] = [true, false];
+  const left = await tried('nothing is done behind', once);
+  isUnderWay = false;
+  if (isAskedAgain) wait(SOON);
+  else if (left > 0) wait(TRIED_AGAIN_AFTER);
+  isAskedAgain = false;
+}
+
+/** @returns How many are left, as far as that is known. */
+async function once(): Promise<number> {
+  const { database, books, mailer, texts, acquirer } = services();
+  const receipts = await tried('receipts wait', () =>
+    sendReceipts(database, books, { mailer, texts }, Date.now()),
+  );
+  const cards =
+    acquirer === null
+      ? 0
+      : await tried('cards wait to be forgotten', () => forgetCards(database, acquirer));
+  return receipts + cards;
 }
 
 /** @returns How many are left, as far as that is known. */
