@@ -9,6 +9,7 @@ import {
   PINS,
   sellOne,
   signIn,
+  slipIsKept,
   tag,
   total,
   type,
@@ -67,6 +68,7 @@ test('from the printed address to the final read', async ({ browser }) => {
     await expect(total(page)).toHaveText('£16.35');
     await page.getByRole('button', { name: 'Put it back' }).click();
     await expect(total(page)).toHaveText('£19.55');
+    await slipIsKept(page, await slip.getByRole('listitem').count());
   });
 
   await test.step('the slip outlives a reload', async () => {

@@ -79,8 +79,8 @@ export async function sellOne(page: Page, name: string): Promise<string> {
   return said.split(',')[0]!;
 }
 
-/** Waits until the slip at the counter, which is saved behind the screen, is on disk. */
-export async function slipIsKept(page: Page): Promise<void> {
+/** Waits until the slip at the counter, which is saved behind the screen, is on disk with so many lines. */
+export async function slipIsKept(page: Page, lines = 1): Promise<void> {
   await expect
     .poll(() =>
       page.evaluate(async () => {
@@ -98,5 +98,5 @@ export async function slipIsKept(page: Page): Promise<void> {
         );
       }),
     )
-    .toBeGreaterThan(0);
+    .toBeGreaterThanOrEqual(lines);
 }
