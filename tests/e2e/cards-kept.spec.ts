@@ -150,6 +150,15 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
     .getByRole('button')
     .first()
     .click();
+  // A way that asks for a reference asks before anybody is charged.
+  const telephone = wayRow(other, /^Card by telephone/);
+  await telephone.getByRole('button').first().click();
+  await telephone.getByTestId('file-card').getByRole('button').click();
+  await expect(says(other)).toContainText('asks for its Number of the order');
+  await wayRow(other, /^Card(?! by)/)
+    .getByRole('button')
+    .first()
+    .click();
   await others.setOffline(true);
   await other.getByTestId('file-card').getByRole('button').click();
   await expect(card(other)).toContainText('only with network', { timeout: 20_000 });

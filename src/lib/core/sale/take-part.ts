@@ -133,7 +133,7 @@ export function takePart(command: TakePart): PartOutcome {
   const { slip, pricing, taxes, way, event, newId, amount, upTo = null, tip = 0 } = command;
   const { share = null } = command;
   if (slip.lines.length === 0) return refuse({ code: 'sale/nothing-on-it' });
-  const fault = asksFor(command);
+  const fault = partLacks(command);
   if (fault !== null) return refuse(fault);
   const paid = slip.paid ?? [];
   const quote = priceSlip(slip, pricing, taxes, event.swaps);
@@ -191,8 +191,17 @@ function partDraft(
     : privateDraft('payment.taken', id, body, salt, apart, event.id);
 }
 
-/** What the way asks for and has not been told. */
-function asksFor({ way, slip, drawer, reference = '', tip = 0 }: TakePart): PartRefusal | null {
+/**
+ * What the way asks for and has not been told. Cards are held against it before anybody is charged:
+ * a part that is refused afterwards has to be undone.
+ */
+export function partLacks({
+  way,
+  slip,
+  drawer,
+  reference = '',
+  tip = 0,
+}: Pick<TakePart, 'way' | 'slip' | 'drawer' | 'reference' | 'tip'>): PartRefusal | null {
   if (!Number.isSafeInteger(tip) || tip < 0) return { code: 'pay/tip-wrong', tip };
   if (methodOf(way) === 'cash' && drawer === null) return { code: 'drawer/none' };
   if (way.needsCustomer && slip.customer === undefined)

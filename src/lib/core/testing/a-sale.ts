@@ -2,18 +2,10 @@
 import type { SlipTax } from '../pricing/slip';
 import type { PaidPart } from '../slip/open-slip';
 import type { Pricing } from '../slip/price-slip';
-import { EVENT, TAX } from './arbitrary-daybook';
+import { EVENT, pricing, TAX } from './arbitrary-daybook';
 
 /** Shelf prices include tax, rounded once for the sale; one price for all, and nothing on top. */
-export const PRICING: Pricing = {
-  currency: 'GBP',
-  pricesIncludeTax: true,
-  taxRounding: 'sale',
-  cashStep: 1,
-  typedSide: 'cash',
-  uplift: '0',
-  service: null,
-};
+export const PRICING: Pricing = pricing;
 export const VAT: SlipTax = { id: TAX, name: 'VAT', rate: '20' };
 export const AT_EVENT = { id: EVENT, timeZone: 'Europe/London' } as const;
 

@@ -31,7 +31,7 @@ export const DRAWER = idOf(4, 1);
 export const deviceId = (n: number): string => idOf(5, n);
 export const itemId = (n: number): string => idOf(6, n);
 
-const pricing = {
+export const pricing = {
   currency: 'GBP',
   pricesIncludeTax: true,
   taxRounding: 'sale',

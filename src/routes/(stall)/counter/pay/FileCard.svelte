@@ -15,8 +15,10 @@
     card: CardPayment;
     /** Of what is left. Minor units; null while no amount is typed that can be read. */
     clears: number | null;
+    /** What the way asks for, as typed beside it. */
+    reference: string;
   }
-  const { way, paying, card, clears }: Props = $props();
+  const { way, paying, card, clears, reference }: Props = $props();
   const stall = useStall();
   const customer = live(() => {
     const id = stall.slip.current.customer?.id;
@@ -43,8 +45,10 @@
       class="btn btn-quiet"
       disabled={paying.isBusy || would === null || isExpired}
       onclick={() =>
-        card.begin(way, clears ?? 0, fileReader(onFile), { neverCarried: 'carry/on-file' })}
-      >Charge {stall.money.text(inAll)}</button
+        card.begin(way, clears ?? 0, fileReader(onFile), {
+          reference,
+          neverCarried: 'carry/on-file',
+        })}>Charge {stall.money.text(inAll)}</button
     >
   </div>
 {/if}

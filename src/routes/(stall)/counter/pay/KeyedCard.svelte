@@ -168,7 +168,7 @@
       lookOver();
     }}
   >
-    <FileCard {way} {paying} {card} {clears} />
+    <FileCard {way} {paying} {card} {clears} reference={typed.reference} />
     {#if isOffline}
       <p class="border-accent border-l-8 pl-3 sm:col-span-2">
         No network now: a card can be typed in only with an approval code given by voice.

@@ -111,7 +111,7 @@
       return;
     }
     if (method === 'card' && reader !== null) {
-      await card.begin(way, amount, reader);
+      await card.begin(way, amount, reader, { reference });
       return;
     }
     const taken = await paying.take(way, read === null ? null : amount, {
@@ -157,7 +157,7 @@
       }}
     >
       {#if way.needsCustomer}<CustomerPicker />{/if}
-      {#if method === 'card'}<FileCard {way} {paying} {card} clears={amount} />{/if}
+      {#if method === 'card'}<FileCard {way} {paying} {card} {reference} clears={amount} />{/if}
       <div class="flex flex-wrap items-end gap-3">
         <label class="grid min-w-28 flex-1 gap-1 font-[560]">
           {isCash ? 'Handed over' : 'Of what is left'}

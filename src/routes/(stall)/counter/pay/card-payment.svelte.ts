@@ -10,10 +10,12 @@ import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messag
 import { mustSign, type Signature } from '$lib/core/payment/signature';
 import { offeredTips } from '$lib/core/payment/tip';
 import type { WayToPay } from '$lib/core/payment/ways';
+import { partLacks } from '$lib/core/sale/take-part';
 import type { PaidPart } from '$lib/core/slip/open-slip';
 import { CARD_UNDER_WAY } from '$lib/device/cards/card-errands';
 import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
 import { newId, newSalt } from '$lib/device/new-id';
+import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
 import type { Paying } from './paying.svelte';
 
@@ -91,6 +93,16 @@ export class CardPayment {
     const would = paying.charge(way, clears);
     const event = stall.event;
     if (this.isUnderWay || would === null || event === undefined) return;
+    const lacks = partLacks({
+      way,
+      slip: stall.slip.current,
+      drawer: null,
+      reference: how.reference ?? '',
+    });
+    if (lacks !== null) {
+      this.#rest(refusalWords(lacks, stall.money));
+      return;
+    }
     const stop = new AbortController();
     this.#stop = stop;
     const payment = newId();
