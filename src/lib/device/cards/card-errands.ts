@@ -70,8 +70,13 @@ async function round(
   const errands = cardErrands(rows, identity.device);
   for (const errand of errands) {
     // Somebody may be asking for that very card: then it is theirs to finish.
-    if (errand.does === 'cancel' && errand.why === 'unfinished' && (await isUnderWay()))
-      return false;
+    if (errand.does === 'cancel' && errand.why === 'unfinished') {
+      if (await isUnderWay()) return false;
+      // Or it was finished since the rows were read: then its entry is there, and they follow.
+      await daybook.settle();
+      const row = await db.books.cardPayments.get(errand.payment);
+      if (row === undefined || cardErrands([row], identity.device).length === 0) continue;
+    }
     const answer = await run(errand, transport, currency);
     if (answer === null) return false;
     await note(daybook, errand, answer);
