@@ -6,6 +6,7 @@ import { larkmoss } from '../demo/larkmoss';
 import { pinwheel } from '../demo/pinwheel';
 import { seed } from '../demo/seed';
 import { inOrder } from '../src/lib/core/people/in-order';
+import { clearSpent } from '../src/lib/server/access/clear-spent';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { openDatabase } from '../src/lib/server/database/database';
@@ -32,7 +33,7 @@ try {
   if (flags.has('--demo')) {
     for (const demo of [larkmoss, pinwheel]) await seed(database, demo, now);
   }
-  await forgetWhatHasRunOut(now);
+  await clearSpent(database, now);
   const enrolment = new Enrolment(database);
   const books = new BookReader(database);
   const businesses = await select<{ business: string }>(
@@ -61,12 +62,4 @@ try {
   console.log(JSON.stringify(ways));
 } finally {
   await database.close();
-}
-
-/** Tries that no longer count and sessions that have ended; nobody needs either. */
-async function forgetWhatHasRunOut(now: number): Promise<void> {
-  const iso = new Date(now).toISOString();
-  const { sequelize } = database;
-  await sequelize.query('DELETE FROM access_tries WHERE expire < ?', { replacements: [now] });
-  await sequelize.query('DELETE FROM access_sessions WHERE expires < ?', { replacements: [iso] });
 }

@@ -4,13 +4,14 @@
  *
  *   node scripts/serve.mjs [BUILD]
  *
- * HOST, PORT, ORIGIN as the build asks for them. TLS_CERT and TLS_KEY name PEM files.
+ * HOST, PORT, ORIGIN as the build asks for them; beyond this machine ORIGIN must be set. TLS_CERT and TLS_KEY name PEM files.
  */
 import { readFileSync } from 'node:fs';
 import http from 'node:http';
 import https from 'node:https';
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { originOf } from './setup/origin.mjs';
 import { HEADERS, headersWithTls } from './setup/security-headers.mjs';
 
 const build = resolve(process.argv[2] ?? 'build');
@@ -21,10 +22,17 @@ const {
   TLS_KEY,
   SHUTDOWN_TIMEOUT = '5',
 } = process.env;
+const isTls = TLS_CERT !== undefined && TLS_KEY !== undefined;
+try {
+  // The build reads it when it is loaded.
+  process.env.ORIGIN = originOf({ host: HOST, port: PORT, isTls, origin: process.env.ORIGIN });
+} catch (error) {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exit(2);
+}
 /** @type {{ handler: (request: http.IncomingMessage, response: http.ServerResponse) => void }} */
 const { handler } = await import(pathToFileURL(`${build}/handler.js`).href);
 
-const isTls = TLS_CERT !== undefined && TLS_KEY !== undefined;
 const headers = Object.entries(isTls ? headersWithTls : HEADERS);
 
 /** @type {http.RequestListener} */

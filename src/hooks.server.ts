@@ -1,7 +1,7 @@
 /** Every request passes here: who asks, from where, and whether they may. */
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
-import { doBehind } from '$lib/server/behind';
+import { clearEveryHour, doBehind } from '$lib/server/behind';
 import { access } from '$lib/server/http/access';
 import { refused } from '$lib/server/http/answers';
 import { sessionToken } from '$lib/server/http/session-cookie';
@@ -11,7 +11,9 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** What a server that was stopped had not done yet goes on at once. */
 export const init: ServerInit = () => {
-  if (!building) doBehind();
+  if (building) return;
+  doBehind();
+  clearEveryHour();
 };
 
 export const handle: Handle = async ({ event, resolve }) => {

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { closeSync, openSync } from 'node:fs';
 import http from 'node:http';
 import https from 'node:https';
+import { originOf } from './origin.mjs';
 import { ROOT, run, stopChild, wait } from './run.mjs';
 import { Stop } from './say.mjs';
 
@@ -60,9 +61,7 @@ export async function startApplication({
   const host = process.env.HOST ?? '127.0.0.1';
   const near = host === '0.0.0.0' ? '127.0.0.1' : host;
   const here = `${hasTls ? 'https' : 'http'}://${near}:${port}`;
-  // By name: passkeys belong to a host's name, and an address of figures is none.
-  const origin =
-    process.env.ORIGIN ?? (near === '127.0.0.1' ? here.replace(near, 'localhost') : here);
+  const origin = originOf({ host, port, isTls: hasTls, origin: process.env.ORIGIN });
   const args = dev
     ? [
         'node_modules/vite/bin/vite.js',

@@ -50,6 +50,9 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['POST /api/account/sign-in', '/api/account/sign-in',   '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/forgot', '/api/account/forgot',     '422', '422', '422', '422', '422', '422'],
   ['POST /api/account/reset', '/api/account/reset',       '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/verify', '/api/account/verify',     '422', '422', '422', '422', '422', '422'],
+  ['POST /api/account/verify/letter', '/api/account/verify/letter',
+                                                          '401', '401', '503', '401', '401', '503'],
   ['POST /api/account/passkey/challenge', '/api/account/passkey/challenge',
                                                           '200', '200', '200', '200', '200', '200'],
   ['POST /api/account/passkey/sign-in', '/api/account/passkey/sign-in',
@@ -107,6 +110,7 @@ before(async () => {
     const owner = await accounts.ownerOf(email, 'three quiet herons');
     assert.ok(owner);
     const token = await accounts.begin(owner, 'test', Date.now());
+    assert.ok(token);
     return { owner, headers: { cookie: `__Host-stall-till=${token}` } };
   };
   const ours = await cookie(BUSINESS, 'ours@stall.example');
@@ -119,6 +123,7 @@ before(async () => {
     'our owner': ours.headers,
   });
   const second = await accounts.begin(ours.owner, 'second', Date.now());
+  assert.ok(second);
   session = (await accounts.identify(second, Date.now()))!.session;
   await shutOut(t.database, { business: BUSINESS, device: OUT }, Date.now());
   await t.database.sequelize.query(

@@ -13,6 +13,8 @@ import {
   idOf,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { Accounts } from '../../src/lib/server/access/accounts';
+import { beginReset } from '../../src/lib/server/access/forgotten';
+import { beginVerification } from '../../src/lib/server/access/verification';
 import { select } from '../../src/lib/server/database/select';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
@@ -61,7 +63,7 @@ const get = async (path: string, cookie: string): Promise<number> =>
 async function signedIn(): Promise<string> {
   const response = await post('/api/account/sign-in', { email: EMAIL, password: PASSWORD });
   assert.equal(response.status, 200);
-  return response.headers.get('set-cookie')!;
+  return response.headers.getSetCookie().find((each) => each.startsWith('__Host-stall-till='))!;
 }
 const pairOf = (cookie: string): string => cookie.split(';')[0]!;
 
@@ -114,6 +116,239 @@ describe('a session', () => {
   });
 });
 
+/** Somebody who signs up, with all that only they have. */
+const newcomer = (email: string, device: number) => ({
+  email,
+  password: 'moss under ladder',
+  business: 'Fernbank Jams',
+  device: deviceId(device),
+  token: device.toString(16).padStart(64, 'c'),
+  key: device.toString(16).padStart(64, 'k').replaceAll('k', '9'),
+});
+
+describe('a business of somebody else', () => {
+  const account = async (cookie: string): Promise<unknown> =>
+    (await (await fetch(`${app.origin}/api/account`, { headers: { cookie } })).json()) as unknown;
+
+  it('is not taken over by a sign-up that names its owner', async () => {
+    const [victim] = await select<{ owner: string }>(
+      t.database,
+      'SELECT owner FROM access_owners WHERE email = ?',
+      [EMAIL],
+    );
+    const named = { ...newcomer('thief@stall.example', 70), owner: victim!.owner };
+    const said = await post('/api/account/sign-up', named);
+    assert.deepEqual([said.status, said.headers.get('set-cookie')], [422, null]);
+  });
+
+  it('is not taken over by repeating its sign-up, not even with its address and password', async () => {
+    const first = newcomer('first@stall.example', 71);
+    assert.equal((await post('/api/account/sign-up', first)).status, 200);
+    for (const change of [
+      { key: 'f'.repeat(64) },
+      { device: deviceId(72), token: 'e'.repeat(64) },
+      { token: 'e'.repeat(64) },
+      { password: 'moss over ladder' },
+    ]) {
+      const said = await post('/api/account/sign-up', { ...first, ...change });
+      assert.deepEqual([said.status, said.headers.get('set-cookie')], [409, null]);
+    }
+    await t.database.sequelize.query('UPDATE access_owners SET made = ? WHERE email = ?', {
+      replacements: [new Date(Date.now() - 25 * 3_600_000).toISOString(), first.email],
+    });
+    assert.equal((await post('/api/account/sign-up', first)).status, 409, 'a day later');
+  });
+
+  it('is told from one’s own by the stored account alone, also when two ask at once', async () => {
+    const mine = newcomer('twice@stall.example', 73);
+    const both = await Promise.all([0, 1].map(() => post('/api/account/sign-up', mine)));
+    assert.deepEqual(
+      both.map(({ status }) => status),
+      [200, 200],
+    );
+    for (const response of both) {
+      const cookie = pairOf(
+        response.headers.getSetCookie().find((each) => each.includes('till='))!,
+      );
+      assert.equal(((await account(cookie)) as { email: string }).email, mine.email);
+    }
+  });
+
+  it('has an account that is not called as any person of it is', async () => {
+    const rows = await select<{ owner: string }>(t.database, 'SELECT owner FROM access_owners', []);
+    const text = JSON.stringify(rows);
+    for (const { device, token } of [newcomer('x', 70), newcomer('x', 71), newcomer('x', 73)])
+      assert.ok(!text.includes(device) && !text.includes(token));
+    // What the till knows of its owner is a person; the account's id was made here.
+    assert.equal(
+      (
+        await select(
+          t.database,
+          'SELECT id FROM books_staff s JOIN access_owners o ON o.owner = s.id',
+          [],
+        )
+      ).length,
+      0,
+    );
+  });
+});
+
+describe('guessing', () => {
+  const guess = (email: string, cookie?: string) =>
+    post(
+      '/api/account/sign-in',
+      { email, password: 'not it at all' },
+      cookie === undefined ? {} : { cookie },
+    );
+  const clear = () => t.database.sequelize.query('DELETE FROM access_tries');
+
+  it('at many accounts from one address is counted by the address', async () => {
+    await clear();
+    const statuses = new Set<number>();
+    for (let n = 0; n < 66; n += 6) {
+      const six = [0, 1, 2, 3, 4, 5].map((k) => guess(`spray${String(n + k)}@stall.example`));
+      for (const { status } of await Promise.all(six)) statuses.add(status);
+    }
+    assert.deepEqual([...statuses].sort(), [401, 429]);
+    assert.equal((await guess('one-more@stall.example')).status, 429);
+    await clear();
+  });
+
+  it('does not keep an owner out who has signed in on this browser before', async () => {
+    await clear();
+    const signing = await post('/api/account/sign-in', { email: EMAIL, password: PASSWORD });
+    const known = pairOf(signing.headers.getSetCookie().find((each) => each.includes('known='))!);
+    for (let n = 0; n < 12; n += 1) await guess(EMAIL);
+    assert.equal((await guess(EMAIL)).status, 429, 'a stranger waits');
+    const mine = { email: EMAIL, password: PASSWORD };
+    assert.equal((await post('/api/account/sign-in', mine)).status, 429, 'so does a new browser');
+    assert.equal((await post('/api/account/sign-in', mine, { cookie: known })).status, 200);
+    // The lane is this account's alone, and it counts as well.
+    const elsewhere = await post(
+      '/api/account/sign-in',
+      { ...mine, email: 'first@stall.example' },
+      { cookie: known },
+    );
+    assert.equal(elsewhere.status, 401);
+    const statuses: number[] = [];
+    for (let n = 0; n < 11; n += 1) statuses.push((await guess(EMAIL, known)).status);
+    assert.deepEqual(statuses, [...Array<number>(10).fill(401), 429]);
+    await clear();
+  });
+
+  it('codes goes on being counted when an old enrolment is asked for again', async () => {
+    await clear();
+    const code = await t.enrolment.makeCode(BUSINESS, Date.now(), 60_000);
+    const mine = { code, device: deviceId(80), token: '8'.repeat(64) };
+    assert.equal((await post('/api/enrol', mine)).status, 200);
+    const wrong = { code: 'AAAAA-AAAAA', device: deviceId(81), token: '7'.repeat(64) };
+    const statuses: number[] = [];
+    for (let n = 0; n < 22; n += 1) {
+      statuses.push((await post('/api/enrol', wrong)).status);
+      await post('/api/enrol', mine);
+    }
+    assert.deepEqual(statuses, [...Array<number>(20).fill(409), 429, 429]);
+    await clear();
+  });
+});
+
+describe('a password that is set anew', () => {
+  const PASSKEY =
+    'INSERT INTO access_passkeys (credential, id, owner, publicKey, counter, transports, name, made) ' +
+    "SELECT ?, ?, owner, '', 0, '[]', 'Not mine', '' FROM access_owners WHERE email = ?";
+  const many = async (table: string): Promise<number> =>
+    (
+      await select(
+        t.database,
+        `SELECT owner FROM ${table} t WHERE owner = (SELECT owner FROM access_owners WHERE email = ?)`,
+        [EMAIL],
+      )
+    ).length;
+
+  it('ends sessions, links and known browsers, and passkeys if that is wanted', async () => {
+    const cookie = pairOf(await signedIn());
+    await t.database.sequelize.query(PASSKEY, { replacements: ['a', idOf(7, 8), EMAIL] });
+    const stale = await beginReset(t.database, EMAIL, Date.now());
+    const change = async (current: string, next: string, removePasskeys: boolean) =>
+      await post('/api/account/password', { current, next, removePasskeys }, { cookie });
+    const kept = await change(PASSWORD, 'four loud herons', false);
+    assert.deepEqual(await kept.json(), { done: true, passkeys: 1 });
+    const link = { token: stale!, password: 'five loud herons' };
+    assert.equal(await codeOf(await post('/api/account/reset', link)), 'link/spent');
+    assert.deepEqual([await many('access_sessions'), await many('access_known')], [1, 0]);
+    const removed = await change('four loud herons', PASSWORD, true);
+    assert.deepEqual(await removed.json(), { done: true, passkeys: 0 });
+  });
+
+  it('by a link does the same, and shows whose address it is', async () => {
+    await signedIn();
+    await t.database.sequelize.query(PASSKEY, { replacements: ['b', idOf(7, 9), EMAIL] });
+    const token = await beginReset(t.database, EMAIL, Date.now());
+    const body = { token: token!, password: PASSWORD, removePasskeys: true };
+    assert.deepEqual(await (await post('/api/account/reset', body)).json(), {
+      done: true,
+      passkeys: 0,
+    });
+    for (const table of ['access_sessions', 'access_known', 'access_passkeys'])
+      assert.equal(await many(table), 0, table);
+  });
+
+  it('lets no session begin with the one before, which was shown a moment ago', async () => {
+    const accounts = new Accounts(t.database, t.enrolment);
+    const account = await accounts.ownerOf(EMAIL, PASSWORD);
+    assert.ok(account);
+    const changed = { ...account, password: 'another hash' };
+    assert.equal(await accounts.begin(changed, 'slow', Date.now()), null);
+  });
+});
+
+describe('what cannot be undone', () => {
+  it('wants a fresh proof: a device added or shut out, what it had not sent taken in or thrown away', async () => {
+    const cookie = pairOf(await signedIn());
+    const long = new Date(Date.now() - 11 * 60_000).toISOString();
+    await t.database.sequelize.query('UPDATE access_sessions SET proved = ?', {
+      replacements: [long],
+    });
+    const paths = ['/api/devices/code'];
+    for (const what of ['shut-out', 'unsent']) paths.push(`/api/devices/${deviceId(1)}/${what}`);
+    for (const path of paths)
+      assert.equal(await codeOf(await post(path, {}, { cookie })), 'proof/needed', path);
+    assert.equal(
+      (await post('/api/account/proof', { password: PASSWORD }, { cookie })).status,
+      200,
+    );
+    assert.equal((await post('/api/devices/code', {}, { cookie })).status, 200);
+  });
+});
+
+describe('an address that nobody has shown to be theirs', () => {
+  it('is shown by a link, once; another account’s does not help', async () => {
+    const verified = async (email: string): Promise<boolean> =>
+      (
+        await select<{ verified: string | null }>(
+          t.database,
+          'SELECT verified FROM access_owners WHERE email = ?',
+          [email],
+        )
+      )[0]!.verified !== null;
+    const [row] = await select<{ owner: string }>(
+      t.database,
+      'SELECT owner FROM access_owners WHERE email = ?',
+      ['first@stall.example'],
+    );
+    assert.equal(await verified('first@stall.example'), false);
+    const token = await beginVerification(t.database, row!.owner, Date.now());
+    const verify = async (with_: string) =>
+      (await post('/api/account/verify', { token: with_ })).status;
+    assert.equal(await verify('0'.repeat(64)), 409);
+    assert.deepEqual([await verify(token), await verify(token)], [200, 409]);
+    assert.deepEqual(
+      [await verified('first@stall.example'), await verified('twice@stall.example')],
+      [true, false],
+    );
+  });
+});
+
 describe('another site', () => {
   for (const origin of ['https://elsewhere.example', 'null', null]) {
     it(`with origin ${String(origin)} does nothing with an owner’s cookie`, async () => {
@@ -151,14 +386,7 @@ describe('another site', () => {
 
 describe('a password', () => {
   const signUp = (password: string) =>
-    post('/api/account/sign-up', {
-      email: 'new@stall.example',
-      password,
-      business: 'Fernbank Jams',
-      owner: idOf(8, 1),
-      device: deviceId(40),
-      token: 'c'.repeat(64),
-    });
+    post('/api/account/sign-up', { ...newcomer('new@stall.example', 40), password });
   for (const [password, code] of [
     ['short', 'password/too-short'],
     ['password123', 'password/common'],
@@ -206,7 +434,7 @@ describe('a code', () => {
       token: 'b'.repeat(64),
     });
     const body = (await enrolled.json()) as { business: string; number: number };
-    assert.deepEqual([enrolled.status, body.business, body.number], [200, BUSINESS, 2]);
+    assert.deepEqual([enrolled.status, body.business, body.number], [200, BUSINESS, 3]);
   });
   it('enrols once, and a replay by another device does not', async () => {
     const code = await t.enrolment.makeCode(BUSINESS, Date.now(), 60_000);
@@ -262,6 +490,7 @@ describe('any body at all', () => {
     '/api/account/proof',
     '/api/account/passkeys',
     '/api/account/passkey/sign-in',
+    '/api/account/verify',
   ] as const;
   /** Bodies that are nearly right are more telling than noise. */
   const field = fc.oneof(

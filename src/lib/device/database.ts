@@ -72,7 +72,11 @@ export interface CardKey {
 export interface Meta {
   readonly identity: Identity;
   /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
-  readonly enrolling: Pick<Identity, 'device' | 'token'> & { readonly owner?: string };
+  readonly enrolling: Pick<Identity, 'device' | 'token'> & {
+    /** Of a business that begins here: its owner, and what a repeated sign-up proves itself by. */
+    readonly owner?: string;
+    readonly key?: string;
+  };
   readonly head: Head;
   /** The last own `seq` whose changes are in the books. */
   readonly applied: number;

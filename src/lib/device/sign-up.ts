@@ -31,11 +31,12 @@ export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<En
     };
   }
   const mine = (await db.read('enrolling')) ?? { device: v4(), token: randomToken() };
-  const owner = mine.owner ?? v4();
-  await db.write('enrolling', { ...mine, owner });
+  // Of the person; what the account is called, only the server knows.
+  const { owner = v4(), key = randomToken() } = mine;
+  await db.write('enrolling', { ...mine, owner, key });
   const { email, password, founding } = command;
   const { device, token } = mine;
-  const body = { email, password, business: founding.name, owner, device, token };
+  const body = { email, password, business: founding.name, device, token, key };
   const asked = await askServer({ path: '/api/account/sign-up', body }, enrolAnswerSchema);
   if (asked.came !== 'answer') return refusalOf(asked);
   const identity = { device, token, ...asked.answer };

@@ -2,11 +2,14 @@
  * What is done behind the answers: receipts that are to be sent, cards that the acquirer is to forget.
  * One round at a time in this process; whoever does not answer is asked again a minute later.
  */
+import { clearSpent } from './access/clear-spent';
 import { forgetCards } from './cards/forget-cards';
 import { sendReceipts } from './receipts/send-receipts';
 import { log, services } from './services';
 
 const TRIED_AGAIN_AFTER = 61_000;
+/** How often rows that nobody needs any more are cleared. */
+const CLEARED_EVERY = 3_600_000;
 
 /** Pushes that come close together are one occasion. */
 const SOON = 300;
@@ -16,6 +19,14 @@ let isAskedAgain = false;
 /** A round begins in a moment; more pushes do not put it off. */
 let isSoon = false;
 let timer: NodeJS.Timeout | undefined;
+
+/** Clears now, and every hour from then on. */
+export function clearEveryHour(): void {
+  const clear = (): void =>
+    void tried('spent rows stay', () => clearSpent(services().database, Date.now()));
+  setInterval(clear, CLEARED_EVERY).unref();
+  clear();
+}
 
 /** Does what waits, soon; nobody waits for it. */
 export function doBehind(): void {

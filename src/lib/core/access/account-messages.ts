@@ -11,15 +11,26 @@ export const signUpSchema = z.strictObject({
   password,
   /** What the business and its owner are called; they are refused as passwords. */
   business: z.string().trim().min(1).max(80),
-  owner: uuid,
   device: uuid,
   token: deviceToken,
+  /** 32 random bytes of this sign-up alone: what it proves itself by if it has to be asked again. */
+  key: deviceToken,
 });
 
 export const signInSchema = z.strictObject({ email: z.string().min(1).max(254), password });
-export const passwordChangeSchema = z.strictObject({ current: password, next: password });
+export const passwordChangeSchema = z.strictObject({
+  current: password,
+  next: password,
+  /** Somebody else may have added one. */
+  removePasskeys: z.boolean().default(false),
+});
 export const forgotSchema = z.strictObject({ email: z.string().min(3).max(254) });
-export const resetSchema = z.strictObject({ token: deviceToken, password });
+export const resetSchema = z.strictObject({
+  token: deviceToken,
+  password,
+  removePasskeys: z.boolean().default(false),
+});
+export const verifySchema = z.strictObject({ token: deviceToken });
 export const takeInSchema = z.strictObject({ upTo: z.int().min(1), take: z.boolean() });
 
 export const proofSchema = z.strictObject({ password });
@@ -65,8 +76,13 @@ export const challengeSchema = z.looseObject({ challenge: z.string() });
 
 export const doneSchema = z.object({ done: z.literal(true) });
 
+/** A password was set; so many passkeys still open the account. */
+export const passwordSetSchema = doneSchema.extend({ passkeys: z.int() });
+
 export const accountSchema = z.object({
   email: z.string(),
+  /** Whether the address was shown to be the owner's; receipts are only sent once it was. */
+  isVerified: z.boolean(),
   /** The session that asks. */
   session: uuid,
   sessions: z.array(z.object({ id: uuid, made: z.string(), seen: z.string(), agent: z.string() })),

@@ -1,12 +1,13 @@
 /** Owners: signing up, in and out, and the sessions that come of it. */
 import { createHash, randomBytes } from 'node:crypto';
-import type { Transaction } from 'sequelize';
+import { QueryTypes, type Transaction } from 'sequelize';
 import { v4 } from 'uuid';
 import type { Database } from '../database/database';
 import { databaseErrorNumber } from '../database/database';
 import { select } from '../database/select';
 import type { Enrolment } from './enrolment';
 import { hashPassword, isPassword, lookAtNothing } from './passwords';
+import { setPassword } from './set-password';
 
 /** An owner who has shown a session's token. */
 export interface KnownOwner {
@@ -30,21 +31,37 @@ export interface Session {
 }
 
 export interface SignUp {
-  readonly owner: string;
   readonly email: string;
   readonly password: string;
   readonly device: string;
   /** The first device's token. */
   readonly token: string;
+  /** Random, of this sign-up alone and kept by whoever asked first: what a repeated one proves itself by. */
+  readonly key: string;
+}
+
+/** Whose account it is, as the server has it; what a session is begun with. */
+export interface AccountRef {
+  readonly owner: string;
+  readonly business: string;
+  /** The hash of the password that was shown; a session begins only while it is still that one. */
+  readonly password: string;
 }
 
 export type SignedUp =
-  | { readonly ok: true; readonly business: string; readonly number: number }
+  | {
+      readonly ok: true;
+      readonly business: string;
+      readonly number: number;
+      readonly account: AccountRef;
+    }
   | { readonly ok: false; readonly refusal: { readonly code: 'email/taken' } };
 
 /** Sessions end after this long without a sign of life, and after `LONGEST` whatever happens. */
 const IDLE = 14 * 86_400_000;
 const LONGEST = 90 * 86_400_000;
+/** An answer that was lost is asked for again within this. */
+const SIGN_UP_LASTS = 24 * 3_600_000;
 /** How long a proof is fresh enough for what cannot be undone. */
 const FRESH = 10 * 60_000;
 const NOTE_SEEN_EVERY = 5 * 60_000;
@@ -57,8 +74,8 @@ export class Accounts {
   ) {}
 
   /**
-   * Makes a business, its owner and its first device, all or nothing. Asked again by the same device
-   * with the same token it answers the same, since an answer can be lost on its way.
+   * Makes a business, its owner and its first device, all or nothing. Asked again within a day with
+   * the same key, device, token and password it answers the same, since an answer can be lost on its way.
    */
   async signUp(command: SignUp, now: number): Promise<SignedUp> {
     const email = normal(command.email);
@@ -66,67 +83,80 @@ export class Accounts {
     try {
       return await this.database.transaction(async (transaction): Promise<SignedUp> => {
         const known = await this.#byEmail(email, transaction);
-        if (known !== undefined) return await this.#again(known, command);
-        const business = v4();
+        if (known !== undefined) return await this.#again(known, command, now);
+        const account = { owner: v4(), business: v4(), password };
+        const { owner, business } = account;
+        const { device, token, key } = command;
         await this.#run(
-          'INSERT INTO access_owners (owner, business, email, password, made) VALUES (?, ?, ?, ?, ?)',
-          [command.owner, business, email, password, iso(now)],
+          'INSERT INTO access_owners (owner, business, email, password, made, askedWith) ' +
+            'VALUES (?, ?, ?, ?, ?, ?)',
+          [owner, business, email, password, iso(now), hashOf(key)],
           transaction,
         );
-        const { device, token } = command;
         const number = await this.enrolment.enrolFirst(business, device, token, transaction);
-        return { ok: true, business, number };
+        return { ok: true, business, number, account };
       });
     } catch (error) {
-      if (databaseErrorNumber(error) === DUPLICATE) return TAKEN;
-      throw error;
+      if (databaseErrorNumber(error) !== DUPLICATE) throw error;
+      // Somebody was faster: another one, or the same asker, twice at once.
+      const known = await this.#byEmail(email);
+      return known === undefined ? TAKEN : await this.#again(known, command, now);
     }
   }
 
-  async #again(known: OwnerRow, { password, device, token }: SignUp): Promise<SignedUp> {
+  async #again(
+    known: OwnerRow,
+    { password, device, token, key }: SignUp,
+    now: number,
+  ): Promise<SignedUp> {
+    const isAsker = known.askedWith === hashOf(key) && known.made > iso(now - SIGN_UP_LASTS);
+    if (!isAsker || !(await isPassword(known.password, password))) return TAKEN;
     const first = await this.enrolment.identify(token);
-    const isSame =
+    const isFirst =
       typeof first === 'object' &&
       first.device === device &&
       first.business === known.business &&
-      (await isPassword(known.password, password));
-    return isSame ? { ok: true, business: known.business, number: first.number } : TAKEN;
+      !first.isShutOut;
+    return isFirst
+      ? { ok: true, business: known.business, number: first.number, account: known }
+      : TAKEN;
   }
 
-  /** The owner of an address and password, or null; takes as long either way. */
-  async ownerOf(email: string, password: string): Promise<Omit<KnownOwner, 'session'> | null> {
+  /** The account of an address and password, or null; takes as long either way. */
+  async ownerOf(email: string, password: string): Promise<AccountRef | null> {
     const known = await this.#byEmail(normal(email));
     if (known === undefined) {
       await lookAtNothing(password);
       return null;
     }
-    const { owner, business } = known;
-    return (await isPassword(known.password, password)) ? { owner, business } : null;
+    return (await isPassword(known.password, password)) ? known : null;
   }
 
-  /** @returns The session's token; only a hash of it is kept. */
-  async begin(
-    { owner, business }: Omit<KnownOwner, 'session'>,
-    agent: string,
-    now: number,
-  ): Promise<string> {
+  /**
+   * Begins a session of a stored account, unless its password was changed since it was shown.
+   * @returns The session's token, of which only a hash is kept; null if it was changed.
+   */
+  async begin(account: AccountRef, agent: string, now: number): Promise<string | null> {
     const token = randomBytes(32).toString('hex');
-    await this.#run(
+    const [, made] = await this.database.sequelize.query(
       'INSERT INTO access_sessions (token, id, owner, business, made, seen, proved, expires, agent) ' +
-        'VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
-      [
-        hashOf(token),
-        v4(),
-        owner,
-        business,
-        iso(now),
-        iso(now),
-        iso(now),
-        iso(now + LONGEST),
-        agent.slice(0, 200),
-      ],
+        'SELECT ?, ?, owner, business, ?, ?, ?, ?, ? FROM access_owners WHERE owner = ? AND password = ?',
+      {
+        replacements: [
+          hashOf(token),
+          v4(),
+          iso(now),
+          iso(now),
+          iso(now),
+          iso(now + LONGEST),
+          agent.slice(0, 200),
+          account.owner,
+          account.password,
+        ],
+        type: QueryTypes.INSERT,
+      },
     );
-    return token;
+    return made === 1 ? token : null;
   }
 
   /** Whose session a token is, if it has not ended. */
@@ -163,10 +193,15 @@ export class Accounts {
     return true;
   }
 
-  async emailOf({ owner }: KnownOwner): Promise<string> {
-    const sql = 'SELECT email FROM access_owners WHERE owner = ?';
-    const [row] = await select<{ email: string }>(this.database, sql, [owner]);
-    return row?.email ?? '';
+  /** The owner's address, and whether it was shown to be theirs. */
+  async addressOf({
+    owner,
+  }: Pick<KnownOwner, 'owner'>): Promise<{ readonly email: string; readonly isVerified: boolean }> {
+    const sql = 'SELECT email, verified FROM access_owners WHERE owner = ?';
+    const [row] = await select<{ email: string; verified: string | null }>(this.database, sql, [
+      owner,
+    ]);
+    return { email: row?.email ?? '', isVerified: (row?.verified ?? null) !== null };
   }
 
   /** The owner's sessions that are still good, newest first. */
@@ -186,38 +221,49 @@ export class Accounts {
     return (result as { affectedRows?: number }).affectedRows === 1;
   }
 
-  /** Sets another password and ends every other session. @returns False if `current` is not the one. */
-  async changePassword(known: KnownOwner, current: string, next: string): Promise<boolean> {
-    const sql = 'SELECT password FROM access_owners WHERE owner = ?';
-    const [row] = await select<{ password: string }>(this.database, sql, [known.owner]);
-    if (row === undefined || !(await isPassword(row.password, current))) return false;
+  /**
+   * Sets another password and ends all that the old one opened: every other session, links that were
+   * asked for, browsers that are known; passkeys as well if that is wanted.
+   * @returns False if `current` is not the one.
+   */
+  async changePassword(
+    known: KnownOwner,
+    current: string,
+    next: string,
+    removePasskeys = false,
+  ): Promise<boolean> {
     const password = await hashPassword(next);
-    await this.database.transaction(async (transaction) => {
-      await this.#run(
-        'UPDATE access_owners SET password = ? WHERE owner = ?',
-        [password, known.owner],
+    return await this.database.transaction(async (transaction) => {
+      const sql = 'SELECT password FROM access_owners WHERE owner = ? FOR UPDATE';
+      const [row] = await select<{ password: string }>(
+        this.database,
+        sql,
+        [known.owner],
         transaction,
       );
+      if (row === undefined || !(await isPassword(row.password, current))) return false;
+      await setPassword(this.database, known.owner, password, { removePasskeys, transaction });
       await this.#run(
         'DELETE FROM access_sessions WHERE owner = ? AND id <> ?',
         [known.owner, known.session],
         transaction,
       );
+      return true;
     });
-    return true;
   }
 
   /** An owner for a business that is there already: the demo's, or from the command line. */
   async addOwner(business: string, email: string, password: string, now: number): Promise<void> {
     if ((await this.#byEmail(normal(email))) !== undefined) return;
     await this.#run(
-      'INSERT INTO access_owners (owner, business, email, password, made) VALUES (?, ?, ?, ?, ?)',
-      [v4(), business, normal(email), await hashPassword(password), iso(now)],
+      'INSERT INTO access_owners (owner, business, email, password, made, verified) VALUES (?, ?, ?, ?, ?, ?)',
+      [v4(), business, normal(email), await hashPassword(password), iso(now), iso(now)],
     );
   }
 
   async #byEmail(email: string, transaction?: Transaction): Promise<OwnerRow | undefined> {
-    const sql = 'SELECT owner, business, password FROM access_owners WHERE email = ?';
+    const sql =
+      'SELECT owner, business, password, askedWith, made FROM access_owners WHERE email = ?';
     const [row] = await select<OwnerRow>(this.database, sql, [email], transaction);
     return row;
   }
@@ -230,10 +276,9 @@ export class Accounts {
   }
 }
 
-interface OwnerRow {
-  readonly owner: string;
-  readonly business: string;
-  readonly password: string;
+interface OwnerRow extends AccountRef {
+  readonly askedWith: string;
+  readonly made: string;
 }
 
 interface SessionRow {

@@ -3,6 +3,8 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { hashPassword } from './passwords';
+import { setPassword } from './set-password';
+import { noteVerified } from './verification';
 
 const LIFETIME = 30 * 60_000;
 
@@ -32,25 +34,30 @@ export async function beginReset(
 }
 
 /** Whose link a token is, if it is still good; does not use it up. */
-export async function emailOfReset(
+export async function ownerOfReset(
   database: Database,
   token: string,
   now: number,
-): Promise<string | null> {
-  const [row] = await select<{ email: string }>(
+): Promise<{ readonly owner: string; readonly email: string } | null> {
+  const [row] = await select<{ owner: string; email: string }>(
     database,
-    'SELECT email FROM access_resets r JOIN access_owners o ON o.owner = r.owner ' +
+    'SELECT o.owner, o.email FROM access_resets r JOIN access_owners o ON o.owner = r.owner ' +
       'WHERE r.token = ? AND r.expires > ?',
     [hashOf(token), new Date(now).toISOString()],
   );
-  return row?.email ?? null;
+  return row ?? null;
 }
 
-/** Sets the password, uses the link up, ends every session. @returns False if it was not good. */
+/**
+ * Sets the password, uses the link up, ends every session; passkeys go as well if that is wanted. Whoever
+ * has the link reads the owner's mail, so the address is shown to be theirs. @returns False if it was not
+ * good.
+ */
 export async function finishReset(
   { sequelize, ...database }: Database,
   token: string,
   password: string,
+  removePasskeys: boolean,
   now: number,
 ): Promise<boolean> {
   const hashed = await hashPassword(password);
@@ -59,13 +66,12 @@ export async function finishReset(
     const good = [hashOf(token), new Date(now).toISOString()];
     const [row] = await select<{ owner: string }>({ sequelize }, sql, good, transaction);
     if (row === undefined) return false;
-    const mine = { replacements: [row.owner], transaction };
-    await sequelize.query('UPDATE access_owners SET password = ? WHERE owner = ?', {
-      replacements: [hashed, row.owner],
+    await setPassword({ sequelize }, row.owner, hashed, { removePasskeys, transaction });
+    await sequelize.query('DELETE FROM access_sessions WHERE owner = ?', {
+      replacements: [row.owner],
       transaction,
     });
-    await sequelize.query('DELETE FROM access_resets WHERE owner = ?', mine);
-    await sequelize.query('DELETE FROM access_sessions WHERE owner = ?', mine);
+    await noteVerified({ sequelize }, row.owner, now, transaction);
     return true;
   });
 }

@@ -6,12 +6,20 @@ import type { Database } from '../database/database';
 const MINUTE = 60;
 const HOUR = 60 * MINUTE;
 
-/** What may be tried how often: `points` in `duration` seconds, then nothing for `blockDuration`. */
+/**
+ * What may be tried how often: `points` in `duration` seconds. With a `blockDuration` nothing is looked
+ * at for that long after the last point, so it must not be shorter than what it stands for; without one
+ * the count goes on until its time is over.
+ */
 const RULES = {
-  /** By account and address it is tried from. */
+  /** Signing in, by account and address it is tried from. */
   password: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
-  /** By account, wherever it is tried from: a guess spread over many addresses. */
-  account: { points: 60, duration: 24 * HOUR, blockDuration: HOUR },
+  /** By address alone: one guess at each of many accounts. */
+  spraying: { points: 60, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+  /** By account, wherever it is tried from: a guess spread over many addresses; sixty a day. */
+  account: { points: 10, duration: 4 * HOUR },
+  /** By a browser that its owner has signed in on before; strangers cannot use this lane up. */
+  known: { points: 10, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
   /** Ten letters of thirty-two: a thousand years at this pace. */
   code: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
   /** Asking for a link: by address it is asked from, and letters to one mailbox. */
@@ -19,6 +27,8 @@ const RULES = {
   letters: { points: 3, duration: HOUR, blockDuration: HOUR },
   /** Signing in with a passkey, by address; nothing can be guessed, so this only bounds the work. */
   passkey: { points: 60, duration: 15 * MINUTE, blockDuration: 5 * MINUTE },
+  /** Links by mail that set a password or show whose an address is, by address they are tried from. */
+  link: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;
@@ -55,7 +65,12 @@ export class Limits {
     }
   }
 
-  /** Forgets the tries, after one that was right. */
+  /** Gives one try back, after one that was right: what was wrong before it still counts. */
+  async giveBack(rule: Rule, who: string): Promise<void> {
+    await this.#limiters[rule].reward(keyOf(who), 1);
+  }
+
+  /** Forgets the tries, after the secret itself was shown. */
   async forget(rule: Rule, who: string): Promise<void> {
     await this.#limiters[rule].delete(keyOf(who));
   }

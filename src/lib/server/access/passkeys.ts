@@ -18,7 +18,7 @@ import { v4 } from 'uuid';
 import { z } from 'zod';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
-import type { KnownOwner } from './accounts';
+import type { AccountRef, KnownOwner } from './accounts';
 
 const LIFETIME = 5 * 60_000;
 const DUPLICATE = 1062;
@@ -129,12 +129,12 @@ export class Passkeys {
     response: AuthenticationResponseJSON,
     party: RelyingParty,
     now: number,
-  ): Promise<Omit<KnownOwner, 'session'> | PasskeyRefusal> {
+  ): Promise<AccountRef | PasskeyRefusal> {
     if (!(await this.#useUp(challengeIn(response.response.clientDataJSON), null, now)))
       return { code: 'passkey/wrong' };
-    const [known] = await select<PasskeyRow & { owner: string; business: string }>(
+    const [known] = await select<PasskeyRow & AccountRef>(
       this.database,
-      'SELECT p.credential, p.publicKey, p.counter, p.transports, p.owner, o.business ' +
+      'SELECT p.credential, p.publicKey, p.counter, p.transports, p.owner, o.business, o.password ' +
         'FROM access_passkeys p JOIN access_owners o ON o.owner = p.owner WHERE p.credential = ?',
       [response.id],
     );
@@ -163,11 +163,11 @@ export class Passkeys {
       iso(now),
       known.credential,
     ]);
-    return { owner: known.owner, business: known.business };
+    return { owner: known.owner, business: known.business, password: known.password };
   }
 
   /** The owner's passkeys, oldest first. */
-  async of({ owner }: KnownOwner): Promise<Passkey[]> {
+  async of({ owner }: Pick<KnownOwner, 'owner'>): Promise<Passkey[]> {
     const sql =
       'SELECT id, name, made, seen FROM access_passkeys WHERE owner = ? ORDER BY made, id';
     return await select<Passkey>(this.database, sql, [owner]);

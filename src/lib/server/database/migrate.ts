@@ -15,6 +15,7 @@ import { slips } from './migrations/0009-slips';
 import { waysToPay } from './migrations/0010-ways-to-pay';
 import { receipts } from './migrations/0011-receipts';
 import { cardsOnFile } from './migrations/0012-cards-on-file';
+import { signUpAgain } from './migrations/0013-sign-up-again';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -29,6 +30,7 @@ const migrations: readonly Migration[] = [
   waysToPay,
   receipts,
   cardsOnFile,
+  signUpAgain,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -6,6 +6,7 @@
   import Passkeys from './Passkeys.svelte';
   import PasswordForm from './PasswordForm.svelte';
   import Sessions from './Sessions.svelte';
+  import Unverified from './Unverified.svelte';
 
   /** Undefined until the server has said; null when nobody is signed in. */
   let account = $state.raw<Account | null | undefined>(undefined);
@@ -39,8 +40,9 @@
     <button type="button" class="btn btn-quiet" onclick={signOut}>Sign out</button>
   </div>
   <p class="soft">Signed in as {account.email}</p>
+  {#if !account.isVerified}<Unverified email={account.email} />{/if}
   <Devices />
   <Sessions {account} onEnded={look} />
   <Passkeys {account} onChanged={look} />
-  <PasswordForm email={account.email} />
+  <PasswordForm email={account.email} passkeys={account.passkeys.length} onChanged={look} />
 {/if}

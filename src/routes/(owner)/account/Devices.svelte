@@ -16,8 +16,9 @@
   let says = $state('');
   /** The device about which the question is open. */
   let asked = $state('');
-  /** The device to shut out as soon as the owner has shown who it is. */
+  /** The device to shut out as soon as the owner has shown who it is, or `NEW` for one to be added. */
   let toProve = $state('');
+  const NEW = 'new';
   const qr = $derived(link === '' ? null : qrPath(link));
 
   async function look(): Promise<void> {
@@ -29,8 +30,10 @@
 
   async function makeLink(): Promise<void> {
     says = '';
+    toProve = '';
     const answer = await askServer({ path: '/api/devices/code', body: {} }, codeSchema);
     if (answer.came === 'answer') link = `${location.origin}/enrol#${answer.answer.code}`;
+    else if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = NEW;
     else says = answer.came === 'refusal' ? answer.refusal.message : NO_ANSWER;
   }
 
@@ -93,7 +96,9 @@
       </li>
     {/each}
   </ul>
-  {#if qr === null}
+  {#if toProve === NEW}
+    <AskProof onProved={makeLink} onBack={() => (toProve = '')} />
+  {:else if qr === null}
     <button type="button" class="btn btn-quiet justify-self-start" onclick={makeLink}
       >Add a device</button
     >

@@ -1,24 +1,30 @@
 <script lang="ts">
-  import { doneSchema } from '$lib/core/access/account-messages';
+  import { passwordSetSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
 
   interface Props {
     email: string;
+    /** How many there are. */
+    passkeys: number;
+    onChanged: () => void;
   }
-  const { email }: Props = $props();
+  const { email, passkeys, onChanged }: Props = $props();
   let current = $state('');
   let next = $state('');
   let says = $state('');
   let isWrong = $state(false);
+  let removePasskeys = $state(false);
 
   async function change(): Promise<void> {
     says = '';
-    const body = { current, next };
-    const asked = await askServer({ path: '/api/account/password', body }, doneSchema);
+    const body = { current, next, removePasskeys };
+    const asked = await askServer({ path: '/api/account/password', body }, passwordSetSchema);
     isWrong = asked.came !== 'answer';
     if (asked.came === 'answer') {
-      [current, next] = ['', ''];
+      [current, next, removePasskeys] = ['', '', false];
+      onChanged();
       says = 'The new password holds. Everywhere else you have been signed out.';
     } else {
       says = asked.came === 'refusal' ? asked.refusal.message : 'The server does not answer.';
@@ -52,6 +58,12 @@
     autocomplete="new-password"
     {isWrong}
   />
+  {#if passkeys > 0}
+    <Tick
+      label="Remove the passkeys as well, in case somebody else added one"
+      bind:checked={removePasskeys}
+    />
+  {/if}
   {#if says !== ''}<p class={isWrong ? 'text-error' : ''} role="alert">{says}</p>{/if}
   <button class="btn btn-quiet justify-self-start">Change it</button>
 </form>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema, unsentSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer, type Asked } from '$lib/device/sync/ask-server';
+  import AskProof from './AskProof.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import type { z } from 'zod';
 
@@ -12,6 +13,8 @@
   type Unsent = z.infer<typeof unsentSchema>['entries'];
   let entries = $state.raw<Unsent>([]);
   let says = $state('');
+  /** What is to be done as soon as the owner has shown who it is: to take them in, or not. */
+  let toProve = $state<boolean | null>(null);
   const path = $derived(`/api/devices/${device.device}/unsent`);
 
   async function look(): Promise<void> {
@@ -21,9 +24,11 @@
   }
 
   async function decide(take: boolean): Promise<void> {
+    toProve = null;
     const upTo = entries.at(-1)?.seq ?? 0;
     const answer = await askServer({ path, body: { upTo, take } }, doneSchema);
     if (answer.came === 'answer') onDone();
+    else if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = take;
     else says = saysOf(answer);
   }
   const saysOf = (answer: Exclude<Asked<unknown>, { came: 'answer' }>): string =>
@@ -59,6 +64,10 @@
         onclick={() => decide(false)}>Throw it away</button
       >
     </div>
+  {/if}
+  {#if toProve !== null}
+    {@const take = toProve}
+    <AskProof onProved={() => decide(take)} onBack={() => (toProve = null)} />
   {/if}
   {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
 </div>

@@ -1,19 +1,23 @@
 <script lang="ts">
-  import { doneSchema } from '$lib/core/access/account-messages';
+  import { passwordSetSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
 
   // Behind the #, so that it is in no log on its way.
   const token = location.hash.slice(1);
   let password = $state('');
+  let removePasskeys = $state(false);
   let isDone = $state(false);
+  let passkeysLeft = $state(0);
   let wrong = $state('');
 
   async function set(): Promise<void> {
     wrong = '';
-    const body = { token, password };
-    const asked = await askServer({ path: '/api/account/reset', body }, doneSchema);
+    const body = { token, password, removePasskeys };
+    const asked = await askServer({ path: '/api/account/reset', body }, passwordSetSchema);
     isDone = asked.came === 'answer';
+    if (asked.came === 'answer') passkeysLeft = asked.answer.passkeys;
     if (asked.came === 'refusal') {
       wrong =
         asked.refusal.code === 'body/wrong'
@@ -28,6 +32,10 @@
 {#if isDone}
   <p class="sheet" role="status">
     The new password holds, and everywhere you were signed in you no longer are.
+    {#if passkeysLeft > 0}
+      {passkeysLeft === 1 ? 'One passkey still opens' : `${passkeysLeft} passkeys still open`} the account;
+      remove on the account page what is not yours.
+    {/if}
     <a class="plain" href="/sign-in">Sign in</a>
   </p>
 {:else}
@@ -46,6 +54,10 @@
       required
       autocomplete="new-password"
       isWrong={wrong !== ''}
+    />
+    <Tick
+      label="Remove all passkeys as well, in case somebody else added one"
+      bind:checked={removePasskeys}
     />
     {#if wrong !== ''}
       <p class="text-error" role="alert">

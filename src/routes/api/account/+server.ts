@@ -6,7 +6,7 @@ import type { RequestHandler } from './$types';
 export const GET: RequestHandler = async ({ locals }) => {
   const { accounts, passkeys } = services();
   const account: Account = {
-    email: await accounts.emailOf(locals.owner),
+    ...(await accounts.addressOf(locals.owner)),
     session: locals.owner.session,
     sessions: await accounts.sessions(locals.owner, Date.now()),
     passkeys: await passkeys.of(locals.owner),

@@ -1,4 +1,5 @@
 import { forgotSchema } from '$lib/core/access/account-messages';
+import { addressKey } from '$lib/server/access/address-key';
 import { beginReset } from '$lib/server/access/forgotten';
 import { answer, refused } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
@@ -17,7 +18,7 @@ export const POST: RequestHandler = async ({ request, url, getClientAddress }) =
   }
   const email = read.body.email.trim().toLowerCase();
   const turned =
-    (await tooMany(limits, 'forgot', getClientAddress())) ??
+    (await tooMany(limits, 'forgot', addressKey(getClientAddress()))) ??
     (await tooMany(limits, 'letters', email));
   if (turned !== null) return turned;
   sendLink(email, url.origin).catch((error: unknown) => {

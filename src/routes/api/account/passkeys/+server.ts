@@ -17,6 +17,6 @@ export const POST: RequestHandler = async ({ request, url, locals }) => {
   const made = read.body.passkey as RegistrationResponseJSON;
   const refusal = await passkeys.add(owner, name, made, partyOf(url), Date.now());
   if (refusal !== null) return passkeyRefused(refusal);
-  tellOwner(await accounts.emailOf(owner), 'passkey added', url.origin);
+  tellOwner((await accounts.addressOf(owner)).email, 'passkey added', url.origin);
   return answer({ done: true });
 };

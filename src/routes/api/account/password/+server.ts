@@ -8,22 +8,22 @@ import { tellOwner } from '$lib/server/mail/notices';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
-/** Another password; every other session ends. */
+/** Another password; every other session ends, and the passkeys as well if that is wanted. */
 export const POST: RequestHandler = async ({ request, url, locals }) => {
-  const { accounts, limits } = services();
+  const { accounts, passkeys, limits } = services();
   const { owner } = locals;
   const read = await readBody(request, passwordChangeSchema);
   if (!read.ok) return read.response;
-  const { current, next } = read.body;
-  const email = await accounts.emailOf(owner);
+  const { current, next, removePasskeys } = read.body;
+  const { email } = await accounts.addressOf(owner);
   const fault = passwordFault(next, [email, email.split('@')[0] ?? '']);
   if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
   const turned = await tooMany(limits, 'passwordChange', owner.owner);
   if (turned !== null) return turned;
-  if (!(await accounts.changePassword(owner, current, next))) {
+  if (!(await accounts.changePassword(owner, current, next, removePasskeys))) {
     return refused(409, { code: 'password/wrong', message: 'That is not the present password.' });
   }
   await limits.forget('passwordChange', owner.owner);
   tellOwner(email, 'password set', url.origin);
-  return answer({ done: true });
+  return answer({ done: true, passkeys: (await passkeys.of(owner)).length });
 };

@@ -1,0 +1,26 @@
+import { verifySchema } from '$lib/core/access/account-messages';
+import { addressKey } from '$lib/server/access/address-key';
+import { finishVerification } from '$lib/server/access/verification';
+import { doBehind } from '$lib/server/behind';
+import { answer, refused } from '$lib/server/http/answers';
+import { readBody } from '$lib/server/http/read-body';
+import { tooMany } from '$lib/server/http/too-many';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+/** Whoever has the link reads the owner's mail; it signs nobody in. */
+export const POST: RequestHandler = async ({ request, getClientAddress }) => {
+  const { database, limits } = services();
+  const read = await readBody(request, verifySchema);
+  if (!read.ok) return read.response;
+  const turned = await tooMany(limits, 'link', addressKey(getClientAddress()));
+  if (turned !== null) return turned;
+  if (await finishVerification(database, read.body.token, Date.now())) {
+    // Receipts may have been waiting for it.
+    doBehind();
+    return answer({ done: true });
+  }
+  const message =
+    'This link has been used or has run out. Ask for another one on the account page.';
+  return refused(409, { code: 'link/spent', message });
+};
