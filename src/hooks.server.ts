@@ -1,18 +1,22 @@
 /** Every request passes here: who asks, from where, and whether they may. */
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
-import { clearEveryHour, doBehind } from '$lib/server/behind';
+import { clearEveryHour, doBehind, takeUpKept } from '$lib/server/behind';
 import { access } from '$lib/server/http/access';
 import { refused } from '$lib/server/http/answers';
+import { compressed } from '$lib/server/http/compressed';
 import { sessionToken } from '$lib/server/http/session-cookie';
 import { closeServices, log, services } from '$lib/server/services';
 
+/** What devices ask for by the thousand rows. */
+const PACKED = new Set(['/api/sync/start', '/api/sync/pull', '/api/sync/photos']);
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** What a server that was stopped had not done yet goes on at once. */
 export const init: ServerInit = () => {
   if (building) return;
   doBehind();
+  takeUpKept();
   clearEveryHour();
 };
 
@@ -20,7 +24,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   const isApi = event.url.pathname.startsWith('/api/');
   const isNowhere = !isApi && event.route.id === null;
   const refusal = isApi ? await whyNot(event) : isNowhere ? nowhere() : null;
-  const response = refusal ?? (await resolve(event));
+  const whole = refusal ?? (await resolve(event));
+  const response = PACKED.has(event.route.id ?? '') ? await compressed(event.request, whole) : whole;
   // The other security headers are the server's (scripts/serve.mjs), on pages made ahead as well.
   if (isApi)
     response.headers.set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");

@@ -43,7 +43,8 @@ async function applyTo(
   await table.bulkPut([...rows.values()]);
 }
 
-function primaryKey(change: Change): unknown {
+/** The key of the row that a change is of, as IndexedDB has it. */
+export function primaryKey(change: Change): unknown {
   const { key } = tables[change.table];
   const values = change.op === 'put' ? change.row : change.key;
   return key.length === 1 ? values[key[0]!] : key.map((field) => values[field]);

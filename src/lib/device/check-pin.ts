@@ -1,16 +1,19 @@
 /** Checking a PIN with no network: every wrong one is noted before it is looked at. */
-import type { PinHash } from '../core/people/pin';
+import { pinNeeds, type PinHash } from '../core/people/pin';
 import { afterWrong, NO_TRIES, stillToWait } from '../core/people/pin-tries';
 import type { DeviceDatabase } from './database';
-import { hashPin } from './pin-hash';
+import { isPinOf } from './pin-hash';
 
 export type PinChecked =
-  | { readonly ok: true }
+  /** What is to be done about the PIN, which was right. */
+  | { readonly ok: true; readonly needs: ReturnType<typeof pinNeeds> }
   /** Milliseconds until another one is looked at; 0 when at once. */
   | { readonly ok: false; readonly code: 'pin/wrong' | 'pin/wait'; readonly wait: number };
 
 export interface PinHolder {
   readonly id: string;
+  readonly role: string;
+  readonly rights: readonly string[];
   readonly pin: PinHash | null;
 }
 
@@ -26,7 +29,7 @@ export async function checkPin(
   pin: string,
   now: number,
 ): Promise<PinChecked> {
-  if (person.pin === null) return { ok: true };
+  if (person.pin === null) return { ok: true, needs: 'nothing' };
   const noted = await db.transaction('rw', db.meta, async () => {
     const all = (await db.read('pinTries')) ?? {};
     const tries = all[person.id] ?? NO_TRIES;
@@ -37,13 +40,12 @@ export async function checkPin(
     return { wait, after };
   });
   if (noted.wait > 0) return { ok: false, code: 'pin/wait', wait: noted.wait };
-  const given = await hashPin(pin, business, person.pin.iterations);
-  if (given.hash !== person.pin.hash) {
+  if (!(await isPinOf(person.pin, pin, business))) {
     return { ok: false, code: 'pin/wrong', wait: stillToWait(noted.after, now) };
   }
   await db.transaction('rw', db.meta, async () => {
     const { [person.id]: _right, ...others } = (await db.read('pinTries')) ?? {};
     await db.write('pinTries', others);
   });
-  return { ok: true };
+  return { ok: true, needs: pinNeeds(pin, person.pin, person) };
 }

@@ -3,7 +3,7 @@
  * what makes this a device: its daybook, what it received, where it stands with the server.
  */
 import { Dexie, type Table, type Transaction } from 'dexie';
-import type { ChainHead } from '../core/daybook/chain';
+import { withoutPrivate, type ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
@@ -43,6 +43,14 @@ export interface Standing {
   readonly received: Readonly<Record<string, number>>;
   /** The latest clock seen in others' stamps. */
   readonly clock: Clock;
+  /** How far the server's clock is ahead of this device's, in milliseconds; below nothing where it is behind. */
+  readonly ahead?: number;
+  /** When the server last answered, by this device's clock; milliseconds since 1970. */
+  readonly heardAt?: number;
+  /** Entries of others that came late, after ones that followed them; each is taken in once. */
+  readonly late?: readonly string[];
+  /** After which item pictures are still to be fetched; null when all are here. */
+  readonly photosAfter?: string | null;
 }
 
 /** What the person at this device has chosen; of this device alone. */
@@ -87,6 +95,8 @@ export interface Meta {
   readonly founding: Founding;
   /** This device has been shut out and has wiped what it knew. */
   readonly shutOut: boolean;
+  /** It had no network for longer than the vendor lets it, and has wiped what it knew. */
+  readonly forgotten: boolean;
   /** What cards are sealed with; missing until it has been asked for. */
   readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */
@@ -118,6 +128,10 @@ export interface ReceivedBlock {
 export interface KeptRow {
   readonly id: string;
   readonly where: 'here' | 'server';
+  /** What became of it on the server. */
+  readonly state?: 'kept' | 'barred' | 'doubted';
+  /** Barred, and undone in the rows here. */
+  readonly isPutRight?: boolean;
   readonly code: string;
   readonly message: string;
   readonly stamp: Stamp;
@@ -177,6 +191,12 @@ export class DeviceDatabase extends Dexie {
     this.version(4).stores(stores).upgrade(fillUp);
     this.version(5).stores(stores).upgrade(fillUp);
     this.version(6).stores(stores).upgrade(fillUp);
+    // Version 7 brought salted PINs and what was decided of held cards; what the acquirer calls a card
+    // on file is the server's alone.
+    this.version(7).stores(stores).upgrade(async (transaction) => {
+      await fillUp(transaction);
+      await forgetTokens(transaction);
+    });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
@@ -206,6 +226,31 @@ async function fillUp(transaction: Transaction): Promise<void> {
           row[field] ??= INITIAL[`${name}.${field}`] ?? spec.initial;
       });
   }
+}
+
+/** Drops what the acquirer calls cards from rows and from entries; their chains stay good. */
+async function forgetTokens(transaction: Transaction): Promise<void> {
+  await transaction
+    .table<Record<string, unknown>>('customers')
+    .toCollection()
+    .modify((row) => void delete row['cardToken']);
+  await transaction
+    .table<Record<string, unknown>>('staff')
+    .toCollection()
+    .modify((row) => {
+      if (row['pinStamp'] === '') row['pinStamp'] = row['setStamp'];
+      const pin = row['pin'] as { salt?: string } | null;
+      if (pin !== null && pin.salt === undefined) row['pin'] = { ...pin, salt: '' };
+    });
+  for (const blocks of ['entries', 'received'])
+    await transaction
+      .table<{ entries: readonly Entry[] }>(blocks)
+      .toCollection()
+      .modify((block) => {
+        block.entries = block.entries.map((entry) =>
+          entry.kind === 'customer.card' && entry.v === 1 ? withoutPrivate(entry) : entry,
+        );
+      });
 }
 
 /** What fields were before there was a word for them, where that is not nothing. */

@@ -19,6 +19,7 @@ import {
 import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, type Clock } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
+import { isTooLarge } from '../core/daybook/entry-size';
 import { readEntry } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { OpenSlip } from '../core/slip/open-slip';
@@ -283,6 +284,7 @@ function isSame(a: Ground, b: Ground): boolean {
 function mustBeFit(entry: Entry): void {
   const read = readEntry(entry);
   if (!read.ok) throw new UnfitDraftError(entry.kind, JSON.stringify(read.fault));
+  if (isTooLarge(entry)) throw new UnfitDraftError(entry.kind, 'it is larger than an entry may be');
 }
 
 const later = (a: Clock, b: Clock): Clock =>

@@ -57,22 +57,24 @@ export async function enrol(
   return { ok: true, identity };
 }
 
-/** Everything the device starts from, and who it is: all of it or nothing. */
+/** Everything the device starts from, and who it is: all of it or nothing, with what `also` writes. */
 export async function takeIn(
   db: DeviceDatabase,
   identity: Identity,
   answer: StartAnswer,
   choices: Choices = NO_CHOICES,
   founding: Founding | null = null,
+  also: () => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  const { position, received } = answer;
+  const { position, received, clock } = answer;
   await db.transaction('rw', db.tables, async () => {
     for (const table of tableNames) await db.table(table).bulkPut(answer.rows[table] ?? []);
-    await db.write('standing', { ...NO_STANDING, position, received });
+    await db.write('standing', { ...NO_STANDING, position, received, clock, photosAfter: '' });
     await db.write('identity', identity);
     await db.write('choices', choices);
     if (founding !== null) await db.write('founding', founding);
     await db.meta.delete('enrolling');
+    await also();
   });
 }
 

@@ -21,24 +21,33 @@ export interface Arrival {
 
 /**
  * Applies an arrival, all of it or nothing.
- * @param now Milliseconds since 1970, by this device's clock.
  * @returns How many entries were new.
  */
 export async function receive(
   db: DeviceDatabase,
   own: string,
   { entries, position }: Arrival,
-  now: number,
 ): Promise<number> {
   const standing = (await db.read('standing')) ?? NO_STANDING;
   const received = { ...standing.received };
-  const fresh = entries.filter(({ device, seq }) => {
-    if (device === own || seq <= (received[device] ?? 0)) return false;
+  const late = new Set(standing.late);
+  const fresh = entries.filter((entry) => {
+    const { id, device, seq } = entry;
+    if (device === own) return false;
+    // It comes after entries that followed it, so it is told by its id and not by its number.
+    if (entry.late === true && seq <= (received[device] ?? 0)) {
+      if (late.has(id)) return false;
+      late.add(id);
+      return true;
+    }
+    if (seq <= (received[device] ?? 0)) return false;
     received[device] = seq;
     return true;
   });
   const { changes, kept } = sorted(fresh);
-  const clock = fresh.reduce((at, { stamp }) => follow(at, stamp, now), standing.clock);
+  // The server holds stamps that are ahead of it, so whatever comes from it can be followed: what is
+  // written here next is later than all that is known here.
+  const clock = fresh.reduce((at, { held, stamp }) => follow(at, held ?? stamp), standing.clock);
   const books = touchedBy(changes).map((table) => db.table(table));
   const erased = erasedBy(fresh);
   const touched = [db.meta, db.entries, db.received, db.kept, db.books.payers, ...books];
@@ -48,7 +57,7 @@ export async function receive(
     await Promise.all([
       fresh.length === 0 ? undefined : db.received.add({ upTo: position, entries: fresh }),
       db.kept.bulkPut(kept),
-      db.write('standing', { ...current, position, received, clock }),
+      db.write('standing', { ...current, position, received, clock, late: [...late] }),
       applyChanges(db, changes),
     ]);
     if (erased.length > 0) await erasePrivate(db, erased);

@@ -13,13 +13,18 @@ const KNOWN_TO_PEOPLE: readonly (keyof Meta)[] = ['choices', 'slip', 'pinTries']
 /** All rows, all that was received, all of its own that the server has. Safe to do again. */
 export async function wipe(db: DeviceDatabase): Promise<void> {
   await db.transaction('rw', db.tables, async () => {
-    const sent = (await db.read('standing'))?.sent ?? 0;
     await db.write('shutOut', true);
-    for (const table of tableNames) await db.table(table).clear();
-    await Promise.all([db.received.clear(), db.kept.clear()]);
-    await db.entries.where('upTo').belowOrEqual(sent).delete();
-    for (const key of KNOWN_TO_PEOPLE) await db.meta.delete(key);
+    await clearRows(db);
   });
+}
+
+/** All that it knows of the business but its own entries that are not sent. Within a transaction over all. */
+export async function clearRows(db: DeviceDatabase): Promise<void> {
+  const sent = (await db.read('standing'))?.sent ?? 0;
+  for (const table of tableNames) await db.table(table).clear();
+  await Promise.all([db.received.clear(), db.kept.clear()]);
+  await db.entries.where('upTo').belowOrEqual(sent).delete();
+  for (const key of KNOWN_TO_PEOPLE) await db.meta.delete(key);
 }
 
 /**

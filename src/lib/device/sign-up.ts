@@ -1,6 +1,7 @@
 /** A business begins on this browser: account, first device and first entries, in one go. */
 import { v4 } from 'uuid';
 import { enrolAnswerSchema } from '../core/daybook/sync-messages';
+import { CLOCK_AT_REST } from '../core/daybook/clock';
 import { draft } from '../core/daybook/kinds';
 import { foundBusiness, type FoundBusiness } from '../core/founding/found-business';
 import { DeviceDaybook } from './daybook';
@@ -40,7 +41,7 @@ export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<En
   const asked = await askServer({ path: '/api/account/sign-up', body }, enrolAnswerSchema);
   if (asked.came !== 'answer') return refusalOf(asked);
   const identity = { device, token, ...asked.answer };
-  const start = { position: 0, received: {}, rows: {} };
+  const start = { position: 0, received: {}, clock: CLOCK_AT_REST, rows: {} };
   const person = { id: owner, name: command.owner };
   const kept = { ...founding, owner: person, deviceName: command.deviceName };
   await takeIn(db, identity, start, { ...NO_CHOICES, by: owner }, kept);

@@ -1,9 +1,12 @@
 /**
- * What is done behind the answers: receipts that are to be sent, cards that the acquirer is to forget.
+ * What is done behind the answers: receipts that are to be sent, cards that the acquirer is to forget or is
+ * asked about.
  * One round at a time in this process; whoever does not answer is asked again a minute later.
  */
 import { clearSpent } from './access/clear-spent';
-import { forgetCards } from './cards/forget-cards';
+import { forgetCards } from './cards/cards-on-file';
+import { checkCards } from './cards/check-cards';
+import { judgeAllKept } from './daybook/judge-kept';
 import { sendReceipts } from './receipts/send-receipts';
 import { log, services } from './services';
 
@@ -26,6 +29,11 @@ export function clearEveryHour(): void {
     void tried('spent rows stay', () => clearSpent(services().database, Date.now()));
   setInterval(clear, CLEARED_EVERY).unref();
   clear();
+}
+
+/** A version that reads more than the one before takes up what that had to keep. */
+export function takeUpKept(): void {
+  void tried('kept entries stay', () => judgeAllKept(services().database, Date.now()));
 }
 
 /** Does what waits, soon; nobody waits for it. */
@@ -60,8 +68,13 @@ async function once(): Promise<number> {
   const cards =
     acquirer === null
       ? 0
-      : await tried('cards wait to be forgotten', () => forgetCards(database, acquirer));
-  return receipts + cards;
+      : await tried('cards wait to be forgotten', () =>
+          forgetCards(database, acquirer, Date.now()),
+        );
+  const checks = await tried('cards wait to be checked', () =>
+    checkCards(database, acquirer, Date.now()),
+  );
+  return receipts + cards + checks;
 }
 
 /** @returns How many are left, as far as that is known. */

@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import type { Identity } from '$lib/device/database';
   import { openedDatabase } from '$lib/device/opened-database';
+  import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
   import StallFrame from './StallFrame.svelte';
 
@@ -9,12 +10,14 @@
   const db = openedDatabase();
   let identity = $state.raw<Identity | null | undefined>(undefined);
   let isShutOut = $state(false);
+  let isForgotten = $state(false);
   let fault = $state<string | null>(null);
 
   untrack(() => {
-    Promise.all([db.read('identity'), db.read('shutOut')]).then(
-      ([found, out]) => {
+    Promise.all([db.read('identity'), db.read('shutOut'), db.read('forgotten')]).then(
+      ([found, out, forgotten]) => {
         isShutOut = out === true;
+        isForgotten = forgotten === true;
         identity = found ?? null;
       },
       (error: unknown) => (fault = error instanceof Error ? error.message : String(error)),
@@ -44,6 +47,13 @@
   </main>
 {:else if identity !== undefined && isShutOut}
   <ShutOut {db} {identity} />
+{:else if identity !== undefined && isForgotten}
+  <Forgotten {db} {identity} onBack={() => (isForgotten = false)} />
 {:else if identity !== undefined}
-  <StallFrame {db} {identity} onShutOut={() => (isShutOut = true)}>{@render children()}</StallFrame>
+  <StallFrame
+    {db}
+    {identity}
+    onShutOut={() => (isShutOut = true)}
+    onForgotten={() => (isForgotten = true)}>{@render children()}</StallFrame
+  >
 {/if}

@@ -13,6 +13,8 @@
   import WaysAround from '$lib/ui/frame/WaysAround.svelte';
   import { Shell } from '$lib/device/shell.svelte';
   import { provideStall, Stall } from './stall.svelte';
+  import ClockOff from './ClockOff.svelte';
+  import { watchForForgetting } from './watch-for-forgetting.svelte';
   import { watchForLock } from './watch-for-lock.svelte';
   import WhoIsThere from './WhoIsThere.svelte';
 
@@ -20,14 +22,17 @@
     db: DeviceDatabase;
     identity: Identity;
     onShutOut: () => void;
+    onForgotten: () => void;
     children: Snippet;
   }
-  const { db, identity, onShutOut, children }: Props = $props();
+  const { db, identity, onShutOut, onForgotten, children }: Props = $props();
 
   // svelte-ignore state_referenced_locally
   const stall = provideStall(new Stall(db, identity));
   const shell = new Shell();
   watchForLock(stall);
+  // svelte-ignore state_referenced_locally
+  watchForForgetting(stall, onForgotten);
 
   $effect(() => {
     const sync = shareSync(db, stall.transport, identity.device, (state) => (stall.sync = state));
@@ -94,6 +99,7 @@
     <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
       <div class="contents print:hidden"><WaysAround path={page.url.pathname} /></div>
       <main class="flex min-h-0 min-w-0 flex-1 flex-col">
+        {#if !page.url.pathname.startsWith('/counter')}<ClockOff />{/if}
         {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
       </main>
     </div>

@@ -2,6 +2,7 @@
   import type { Row } from '$lib/core/books/tables';
   import PinPad from '$lib/ui/people/PinPad.svelte';
   import { wrongPinWords } from '$lib/ui/words/people-words';
+  import LongerPin from './LongerPin.svelte';
   import { useStall } from './stall.svelte';
 
   interface Props {
@@ -11,6 +12,8 @@
   const stall = useStall();
 
   let asked = $state.raw<Row<'staff'> | null>(null);
+  /** Their PIN was right, and is too short for what they may do. */
+  let renewing = $state.raw<Row<'staff'> | null>(null);
   let says = $state('');
   let isBusy = $state(false);
 
@@ -26,17 +29,30 @@
     const checked = await stall.signIn(person, pin);
     isBusy = false;
     if (!checked.ok) says = wrongPinWords(checked.code, checked.wait);
-    else {
+    else if (checked.needs === 'longer') {
       asked = null;
+      renewing = person;
+    } else {
+      asked = null;
+      await stall.begin(person, checked.needs === 'salt' ? pin : null);
       onSignedIn();
     }
+  }
+
+  async function renewed(person: Row<'staff'>, pin: string): Promise<void> {
+    renewing = null;
+    await stall.begin(person, pin);
+    onSignedIn();
   }
 </script>
 
 <section
   class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-10"
 >
-  {#if asked !== null}
+  {#if renewing !== null}
+    {@const person = renewing}
+    <LongerPin {person} onSet={(pin) => renewed(person, pin)} onBack={() => (renewing = null)} />
+  {:else if asked !== null}
     {@const person = asked}
     <h1>{person.name}</h1>
     <PinPad

@@ -5,6 +5,7 @@ import { localTime } from '$lib/core/event/local-time';
 import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
 import { saleRights } from '$lib/core/people/judge';
 import { inOrder } from '$lib/core/people/in-order';
+import { setPin } from '$lib/core/people/set-pin';
 import { may, type Right } from '$lib/core/people/rights';
 import { waysOpen } from '$lib/core/payment/ways';
 import type { SlipTax } from '$lib/core/pricing/slip';
@@ -13,11 +14,13 @@ import { DeviceDaybook } from '$lib/device/daybook';
 import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from '$lib/device/database';
 import { checkPin, type PinChecked } from '$lib/device/check-pin';
 import { live } from '$lib/device/live.svelte';
+import { newId, newSalt } from '$lib/device/new-id';
+import { hashPin } from '$lib/device/pin-hash';
 import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
 import type { Standing } from '$lib/ui/words/sync-words';
 import { moneyWords } from '$lib/ui/words/money-words';
-import { hasFavours } from '$lib/core/slip/open-slip';
+import { hasFavours, lenderOf } from '$lib/core/slip/open-slip';
 import { OpenSlipState } from './open-slip.svelte';
 
 const KEY = Symbol('stall');
@@ -196,7 +199,8 @@ export class Stall {
   readonly slipLacks: readonly Right[] = $derived.by(() => {
     const { current, quote } = this.slip;
     if (this.staff.length === 0 || quote === null || !hasFavours(current)) return [];
-    const lender = this.#staff.value.find(({ id }) => id === current.lentBy);
+    const lentBy = lenderOf(current);
+    const lender = this.#staff.value.find(({ id }) => id === lentBy);
     const sold = current.lines.flatMap(({ listPrice }, at) => {
       const line = quote.cash.lines[at];
       if (line === undefined) return [];
@@ -216,12 +220,18 @@ export class Stall {
     return this.staff.length > 0 && this.seller?.isActive !== true;
   }
 
-  /** Signs a person in, with their PIN if they have one. */
+  /** Checks a person's PIN, if they have one; whoever passes begins with `begin`. */
   async signIn(person: Row<'staff'>, pin: string): Promise<PinChecked> {
-    const now = Date.now();
-    const checked = await checkPin(this.db, this.identity.business, person, pin, now);
-    if (checked.ok) await this.choose({ by: person.id, seenAt: now });
-    return checked;
+    return await checkPin(this.db, this.identity.business, person, pin, Date.now());
+  }
+
+  /** The person sells from now on. @param pin A PIN that is kept anew in their name; null keeps what there is. */
+  async begin(person: Row<'staff'>, pin: string | null): Promise<void> {
+    await this.choose({ by: person.id, seenAt: Date.now() });
+    if (pin === null) return;
+    const hash = await hashPin(pin, this.identity.business, newSalt());
+    await this.daybook.append(() => setPin(newId, person.id, hash));
+    await this.daybook.settle();
   }
 
   /** Asks again who is there; the slip stays. */
@@ -254,6 +264,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   receiptHead: '',
   receiptFoot: '',
   lockAfter: 0,
+  forgetAfter: 0,
 };
 
 /** Entries that somebody must still look at, as far as this device knows. */

@@ -1,7 +1,7 @@
 /** The books in memory: what tests compare the databases with, and what a replay prints. */
 import { keyOfChange, rowAfter, type Change } from './change';
-import { tableNames, type Row, type TableName } from './tables';
-import type { AnyRow } from './table-spec';
+import { tableNames, tables, type Row, type TableName } from './tables';
+import { keyOf, type AnyRow } from './table-spec';
 
 export class Books {
   readonly #rows = new Map<TableName, Map<string, AnyRow>>();
@@ -18,6 +18,16 @@ export class Books {
   rows<T extends TableName>(table: T): Row<T>[] {
     const keyed = [...this.#table(table)].sort(([a], [b]) => (a < b ? -1 : 1));
     return keyed.map(([, row]) => row as Row<T>);
+  }
+
+  /** A row by its key, as `keyOf` writes it. */
+  row<T extends TableName>(table: T, key: string): Row<T> | undefined {
+    return this.#table(table).get(key) as Row<T> | undefined;
+  }
+
+  /** Rows that are there already, from another store. */
+  put<T extends TableName>(table: T, rows: readonly Row<T>[]): void {
+    for (const row of rows) this.#table(table).set(keyOf(tables[table], row), row);
   }
 
   /** All tables that hold anything. */

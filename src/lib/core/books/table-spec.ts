@@ -65,7 +65,7 @@ export interface TableSpec<W extends Way = Way, F extends Fields = Fields> {
   readonly groups: Readonly<Record<string, readonly string[]>>;
   /** Fields that rows are looked up by. */
   readonly indexes: readonly string[];
-  /** Whether a device keeps every row, or those of recent events only. */
+  /** Whether a device keeps every row, or those of recent events only; the others stay on the server. */
   readonly keep: 'always' | 'recent';
 }
 export type Way = 'facts' | 'records' | 'sums';
@@ -101,7 +101,10 @@ type RecordFields<G extends Readonly<Record<string, Fields>>> = Both<G[keyof G]>
 /** Each group gets a field of its own for its stamp: `set` has `setStamp`. */
 export function records<const G extends Readonly<Record<string, Fields>>>(
   groups: G,
-  { indexes = [] }: { readonly indexes?: readonly string[] } = {},
+  {
+    indexes = [],
+    keep = 'always',
+  }: { readonly indexes?: readonly string[]; readonly keep?: 'always' | 'recent' } = {},
 ): TableSpec<'records', RecordFields<G>> {
   const fields: Record<string, Field<unknown>> = { id: id() };
   const names: Record<string, string[]> = {};
@@ -115,7 +118,7 @@ export function records<const G extends Readonly<Record<string, Fields>>>(
     fields: fields as RecordFields<G>,
     groups: names,
     indexes,
-    keep: 'always',
+    keep,
   };
 }
 

@@ -107,6 +107,7 @@ export const tables = {
       receiptHead: text(500),
       receiptFoot: text(500),
       lockAfter: whole(),
+      forgetAfter: whole(),
     },
   }),
   taxes: records({
@@ -191,8 +192,8 @@ export const tables = {
       isActive: flag(),
       rights: json<readonly string[]>([]),
       discountUpTo: text(12),
-      pin: json<PinHash | null>(null),
     },
+    pin: { pin: json<PinHash | null>(null) },
   }),
   devices: records({
     set: { name: text(80), number: whole(), event: textOrNull(40), drawer: textOrNull(40) },
@@ -212,7 +213,7 @@ export const tables = {
     },
     consent: { mayKeep: flag() },
     /** On file; all of it empty where there is none. */
-    card: { cardToken: text(64), cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
+    card: { cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
   }),
   /** Every time a customer said yes or no to being kept. */
   consents: facts(
@@ -359,7 +360,7 @@ export const tables = {
       by: textOrNull(40),
       at: text(30),
     },
-  }),
+  }, { indexes: ['state'] }),
   slipLines: records(
     { set: { slip: id(), person: text(40), line: json<KeptLine | null>(null) } },
     { indexes: ['slip'] },
@@ -395,7 +396,7 @@ export const tables = {
       place: text(40),
       isUpliftWaived: flag(),
     },
-    { indexes: ['event'], keep: 'recent' },
+    { indexes: ['event', 'slip'], keep: 'recent' },
   ),
   saleLines: facts(
     ['sale', 'line'],
@@ -491,6 +492,13 @@ export const tables = {
         voice: text(12),
       },
       reversed: { isReversed: flag() },
+      /** What becomes of money that is held: `capture`, `release` or nothing yet; by which entry, on which device. */
+      decided: {
+        decision: text(10),
+        decidedAmount: whole(),
+        decidedBy: text(40),
+        decidedOn: text(40),
+      },
       result: {
         state: text(10),
         resultAmount: whole(),
@@ -501,7 +509,7 @@ export const tables = {
         resultAt: text(30),
       },
     },
-    { indexes: ['device', 'event'] },
+    { indexes: ['device', 'event', 'state', 'reason', 'reversedStamp'], keep: 'recent' },
   ),
   /** Who paid: what they drew, whose cheque it is; gone when the customer is forgotten. */
   payers: facts(
@@ -560,23 +568,23 @@ export const tables = {
   eventItems: sums(
     ['event', 'item'],
     { event: id(), item: id(), quantity: whole(), takings: whole(), tax: whole() },
-    { indexes: ['event'] },
+    { indexes: ['event'], keep: 'recent' },
   ),
   eventHours: sums(
     ['event', 'day', 'hour'],
     { event: id(), day: text(10), hour: whole(), sales: whole(), takings: whole() },
-    { indexes: ['event'] },
+    { indexes: ['event'], keep: 'recent' },
   ),
   eventTaxes: sums(
     ['event', 'tax', 'rate'],
     { event: id(), tax: id(), rate: text(12), base: whole(), amount: whole() },
-    { indexes: ['event'] },
+    { indexes: ['event'], keep: 'recent' },
   ),
   /** Tips by who took them. */
   eventTips: sums(
     ['event', 'seller'],
     { event: id(), seller: id(), parts: whole(), tips: whole() },
-    { indexes: ['event'] },
+    { indexes: ['event'], keep: 'recent' },
   ),
   eventWays: sums(
     ['event', 'way'],
@@ -589,7 +597,7 @@ export const tables = {
       surcharge: whole(),
       tips: whole(),
     },
-    { indexes: ['event'] },
+    { indexes: ['event'], keep: 'recent' },
   ),
 } as const;
 

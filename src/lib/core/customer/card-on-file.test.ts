@@ -8,7 +8,7 @@ import { customerDraft, customerId, DeviceWriter } from '../testing/arbitrary-da
 import { cardOf, hasExpired, keepCard, takeCardOff } from './card-on-file';
 import { eraseCustomer } from './set-customer';
 
-const card = { token: 'tok-1', scheme: 'Visa', last4: '4471', expiry: '2029-04' };
+const card = { scheme: 'Visa', last4: '4471', expiry: '2029-04' };
 const writer = new DeviceWriter(1);
 const { newId } = writer;
 const newSalt = (): string => 'sixteen-letters-';
@@ -46,7 +46,7 @@ describe('a card on file', () => {
     }));
 
   it('is replaced by another, and taken off', () => {
-    const other = { ...card, token: 'tok-2', last4: '0003' };
+    const other = { ...card, last4: '0003' };
     assert.deepEqual(cardOf(after(keep(), keep({ card: other }))), other);
     assert.equal(cardOf(after(keep(), takeCardOff(newId, customer).drafts)), null);
   });

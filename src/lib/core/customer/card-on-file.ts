@@ -37,15 +37,14 @@ export const takeCardOff = (
 
 type Cards = Pick<
   Row<'customers'>,
-  'cardToken' | 'cardScheme' | 'cardLast4' | 'cardExpiry' | 'isErased'
+  'cardScheme' | 'cardLast4' | 'cardExpiry' | 'isErased'
 >;
 
 /** The card that a customer has on file, or null. */
 export const cardOf = (customer: Cards | undefined): CardOnFile | null =>
-  customer === undefined || customer.cardToken === '' || customer.isErased
+  customer === undefined || customer.cardLast4 === '' || customer.isErased
     ? null
     : {
-        token: customer.cardToken,
         scheme: customer.cardScheme,
         last4: customer.cardLast4,
         expiry: customer.cardExpiry,

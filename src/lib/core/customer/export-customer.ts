@@ -6,7 +6,7 @@ import { cardOf } from './card-on-file';
 
 export interface CustomerFile {
   /** The card that is on file, as far as it is known here; null where there is none. */
-  readonly card: Omit<CardOnFile, 'token'> | null;
+  readonly card: CardOnFile | null;
   readonly customer: Readonly<Record<string, string | number | boolean | null>>;
   /** What they signed, and cheques of theirs. */
   readonly payments: readonly {
@@ -28,7 +28,7 @@ export interface CustomerFile {
   }[];
 }
 
-/** What is told of a customer as it stands; the card and its token are told apart. */
+/** What is told of a customer as it stands; the card is told apart. */
 const TOLD = [
   'id',
   'name',
@@ -55,7 +55,7 @@ export function customerFile(
   const card = cardOf(row);
   return {
     customer: Object.fromEntries(TOLD.map((field) => [field, row[field]])),
-    card: card === null ? null : { scheme: card.scheme, last4: card.last4, expiry: card.expiry },
+    card,
     payments: payers.map(({ id, name, strokes }) => ({
       id,
       name,

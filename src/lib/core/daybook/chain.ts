@@ -73,11 +73,13 @@ export function headAfter(entry: Entry): ChainHead {
   return { seq: entry.seq, hash: entry.hash, clock: clockOf(entry.stamp) };
 }
 
-/** SHA-256 over the canonical JSON (RFC 8785) of the entry without its hash and private part. */
+/** SHA-256 over the canonical JSON (RFC 8785) of what the device wrote, without its hash and private part. */
 export function hashOf(entry: Omit<Entry, 'hash' | 'private'> | Entry): string {
   const signed: Record<string, unknown> = { ...entry };
   delete signed['hash'];
   delete signed['private'];
+  delete signed['held'];
+  delete signed['late'];
   return digestOf(signed);
 }
 

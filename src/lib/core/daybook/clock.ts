@@ -17,7 +17,7 @@ export const CLOCK_AT_REST: Clock = { millis: 0, counter: 0 };
 export const STAMP_PATTERN = /^[0-9a-f]{12}-[0-9a-f]{4}-[0-9a-f-]{36}$/;
 
 const MOST_IN_A_MILLISECOND = 0xffff;
-/** A stamp further ahead of our own clock than this comes from a wrong clock and is not followed. */
+/** A stamp further ahead of the server's clock than this comes from a wrong clock, and is held to arrival. */
 export const FURTHEST_AHEAD = 10 * 60 * 1000;
 
 /** The next time of this clock. @param now The device's own clock, in milliseconds since 1970. */
@@ -27,10 +27,9 @@ export function tick(clock: Clock, now: number): Clock {
   return { millis: clock.millis + 1, counter: 0 };
 }
 
-/** Moves the clock on past a stamp that was received, unless that one's clock must be wrong. */
-export function follow(clock: Clock, stamp: Stamp, now: number): Clock {
+/** Moves the clock on past a stamp that was received. */
+export function follow(clock: Clock, stamp: Stamp): Clock {
   const seen = clockOf(stamp);
-  if (seen.millis > now + FURTHEST_AHEAD) return clock;
   const isAhead =
     seen.millis > clock.millis || (seen.millis === clock.millis && seen.counter > clock.counter);
   return isAhead ? seen : clock;

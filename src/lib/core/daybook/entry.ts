@@ -39,7 +39,17 @@ export const entrySchema = z.strictObject({
   private: privatePart.optional(),
 });
 
-export type Entry = Readonly<z.infer<typeof entrySchema>>;
+/**
+ * An entry as the server hands it out. A stamp that was ahead of its arrival is held: `held` stands in its
+ * place, for everybody (docs/architecture.md). It is the server's word and not part of what is hashed.
+ */
+export const storedEntrySchema = entrySchema.extend({
+  held: z.string().regex(STAMP_PATTERN, 'a stamp of the hybrid clock').optional(),
+  /** It could not be read when it arrived, and was taken up later, after entries that followed it. */
+  late: z.literal(true).optional(),
+});
+
+export type Entry = Readonly<z.infer<typeof storedEntrySchema>>;
 
 /** `prev` of a device's first entry. */
 export const GENESIS = '0'.repeat(64);

@@ -23,7 +23,10 @@ export type EntryRead =
   | { readonly ok: true; readonly entry: KnownEntry }
   | { readonly ok: false; readonly fault: BodyFault };
 
-/** Checks the body against its kind's schema, older versions upgraded first. */
+/**
+ * Checks the body against its kind's schema, older versions upgraded first. What is read bears the stamp
+ * that counts: the one that it was held to, if it was.
+ */
 export function readEntry(entry: Entry): EntryRead {
   const { kind, v } = entry;
   if (!isKind(kind)) return { ok: false, fault: { code: 'kind/unknown', kind } };
@@ -34,7 +37,9 @@ export function readEntry(entry: Entry): EntryRead {
     return { ok: false, fault: { code: 'body/wrong', kind, ...firstIssue(read.error) } };
   const wrong = wrongPrivate(entry, spec.private);
   if (wrong !== null) return { ok: false, fault: { code: 'body/wrong', kind, ...wrong } };
-  return { ok: true, entry: { ...entry, kind, body: read.data } as KnownEntry };
+  const { held, late: _late, ...rest } = entry;
+  const stamp = held ?? entry.stamp;
+  return { ok: true, entry: { ...rest, stamp, kind, body: read.data } as KnownEntry };
 }
 
 /** What is wrong with the private part, if it is there. */

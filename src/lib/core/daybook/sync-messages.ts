@@ -1,6 +1,7 @@
 /** What a device and the server say to each other; both sides check what they receive with these. */
 import { z } from 'zod';
-import { entrySchema, uuid } from './entry';
+import { STAMP_PATTERN } from './clock';
+import { entrySchema, storedEntrySchema, uuid } from './entry';
 
 /** Entries in one push, and in one answer to a pull. */
 export const MOST_PUSHED = 200;
@@ -9,6 +10,8 @@ export const MOST_PULLED = 500;
 export const LARGEST_BODY = 4 * 1024 * 1024;
 /** A push is cut short at about this many bytes, well below the largest body. */
 export const PUSH_BYTES = 1024 * 1024;
+/** An answer to a pull is cut short at about this many. */
+export const PULL_BYTES = 1024 * 1024;
 
 export const pushSchema = z.strictObject({ entries: z.array(entrySchema).min(1).max(MOST_PUSHED) });
 
@@ -25,20 +28,33 @@ export const pushRefusalSchema = z.object({
     'entry/other-business',
     'entry/other-device',
     'entry/id-taken',
+    'entry/too-large',
   ]),
   message: z.string(),
 });
 export type PushRefusal = z.infer<typeof pushRefusalSchema>;
 
 /** An entry that was kept but could not be applied. */
-export const keptSchema = z.object({ id: uuid, code: z.string(), message: z.string() });
+export const keptSchema = z.object({
+  id: uuid,
+  /** What became of it; missing in what was noted before there was a word for it. */
+  state: z.enum(['kept', 'barred', 'doubted']).default('kept'),
+  code: z.string(),
+  message: z.string(),
+});
 export type Kept = z.infer<typeof keptSchema>;
 
 /** What somebody has to look at; see `KeptEntry` of the loose ends. */
 export const keptAnswerSchema = z.object({
+  /** How many there are beyond those that are listed. */
+  more: z.int(),
+  /** Cards that were charged and that no device has written down. */
+  charged: z.array(
+    z.object({ payment: uuid, device: uuid, amount: z.int(), at: z.string() }),
+  ),
   kept: z.array(
     z.object({
-      entry: entrySchema,
+      entry: storedEntrySchema,
       state: z.enum(['kept', 'barred', 'doubted']),
       code: z.string(),
       message: z.string(),
@@ -52,28 +68,75 @@ export const pushAnswerSchema = z.object({
   have: z.int(),
   refused: pushRefusalSchema.nullable(),
   kept: z.array(keptSchema),
+  /** Entries of this push whose stamps were ahead of their arrival, and what they were held to. */
+  held: z.array(z.object({ id: uuid, stamp: z.string().regex(STAMP_PATTERN) })),
+  /** The server's clock, milliseconds since 1970. */
+  now: z.int(),
 });
 export type PushAnswer = z.infer<typeof pushAnswerSchema>;
 
 export const pullAnswerSchema = z.object({
-  entries: z.array(entrySchema),
+  entries: z.array(storedEntrySchema),
   /** Position of the last entry in this answer, or what was asked for if there is none. */
   position: z.int(),
   /** The last position there is. Below the one asked for: the server was set back. */
   latest: z.int(),
   /** The last `seq` of the asking device that the server has. */
   have: z.int(),
+  /** The server's clock, milliseconds since 1970. */
+  now: z.int(),
 });
 export type PullAnswer = z.infer<typeof pullAnswerSchema>;
 
-/** Where a new device starts: the rows as they are, and what they were made of. */
-export const startAnswerSchema = z.object({
-  position: z.int(),
-  /** Last `seq` that the rows hold, by device. */
-  received: z.record(uuid, z.int()),
-  rows: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),
+const rowsSchema = z.record(z.string(), z.array(z.record(z.string(), z.unknown())));
+
+/** A page of where a new device starts: rows as they are. The first says what they were made of. */
+export const startPageSchema = z.object({
+  begins: z
+    .object({
+      position: z.int(),
+      /** Last `seq` that the rows hold, by device. */
+      received: z.record(uuid, z.int()),
+      /** The latest of all stamps that count. */
+      clock: z.object({ millis: z.int(), counter: z.int() }),
+    })
+    .optional(),
+  rows: rowsSchema,
+  /** Where the next page begins: opaque, handed back as it is; null for the last one. */
+  next: z
+    .object({ table: z.string(), after: z.array(z.union([z.string(), z.number()])).max(4) })
+    .nullable(),
 });
-export type StartAnswer = z.infer<typeof startAnswerSchema>;
+export type StartPage = z.infer<typeof startPageSchema>;
+
+/** All pages together. */
+export interface StartAnswer extends NonNullable<StartPage['begins']> {
+  readonly rows: StartPage['rows'];
+}
+
+/** Records as the server has them; null where it has none. */
+export const recordsAskSchema = z.strictObject({
+  wanted: z
+    .array(z.strictObject({ table: z.string().max(40), id: z.string().max(40) }))
+    .min(1)
+    .max(50),
+});
+export const recordsAnswerSchema = z.object({
+  records: z.array(
+    z.object({
+      table: z.string(),
+      id: z.string(),
+      row: z.record(z.string(), z.unknown()).nullable(),
+    }),
+  ),
+});
+
+/** Pictures of goods, after an item. */
+export const photosAnswerSchema = z.object({
+  photos: z.array(z.record(z.string(), z.unknown())),
+  next: z.string().nullable(),
+});
+export type PhotosAnswer = z.infer<typeof photosAnswerSchema>;
 
 export const enrolSchema = z.strictObject({
   code: z.string().trim().min(4).max(40),

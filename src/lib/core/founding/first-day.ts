@@ -114,6 +114,9 @@ export function planEvent(command: PlanEvent): FirstDayOutcome {
   return { ok: true, drafts: [draft('event.set', newId(), id, body)] };
 }
 
+/** As many as one movement carries: an entry has a largest size. */
+const MOST_GOODS = 500;
+
 /** Takes everything that is at the base to the event. */
 export function loadAll(
   newId: () => string,
@@ -125,6 +128,11 @@ export function loadAll(
     .map(({ item, quantity }) => ({ item, quantity }));
   const packed = draft('event.stage', newId(), event, { event, stage: 'packed' });
   if (goods.length === 0) return [packed];
-  const move = { reason: 'loaded', from: BASE, to: event, goods, note: '' } as const;
-  return [draft('stock.moved', newId(), event, move), packed];
+  const moves: Draft[] = [];
+  for (let at = 0; at < goods.length; at += MOST_GOODS) {
+    const some = goods.slice(at, at + MOST_GOODS);
+    const move = { reason: 'loaded', from: BASE, to: event, goods: some, note: '' } as const;
+    moves.push(draft('stock.moved', newId(), event, move));
+  }
+  return [...moves, packed];
 }

@@ -36,13 +36,13 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     receiptHead: name,
     receiptFoot: '',
     lockAfter: 0,
+    forgetAfter: 0,
   } as const;
   const person = {
     ...owner,
     role: 'owner',
     isActive: true,
     discountUpTo: '0',
-    pin: null,
   } as const;
   return [
     draft('business.set', newId(), null, business),

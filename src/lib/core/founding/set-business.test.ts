@@ -41,6 +41,7 @@ const typed: TypedBusiness = {
   carryAll: '',
   carryHours: '24',
   receiptHead: '',
+  forgetAfter: '',
   receiptFoot: '',
 };
 const business = (more: Partial<TypedBusiness>) =>

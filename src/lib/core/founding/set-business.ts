@@ -14,6 +14,7 @@ export type BusinessRefusal = { readonly field: string } & (
   | { readonly code: 'business/tips-wrong'; readonly typed: string }
   | { readonly code: 'business/amount-wrong'; readonly typed: string }
   | { readonly code: 'business/hours-wrong'; readonly typed: string }
+  | { readonly code: 'business/days-wrong'; readonly typed: string }
   | { readonly code: 'business/currency-wrong'; readonly typed: string }
   | { readonly code: 'tax/taken'; readonly name: string }
   | { readonly code: 'maker/number-wrong'; readonly typed: string }
@@ -55,6 +56,8 @@ export interface TypedBusiness {
   readonly carryEach: string;
   readonly carryAll: string;
   readonly carryHours: string;
+  /** Days without network after which a device forgets all; empty is never. */
+  readonly forgetAfter: string;
   readonly receiptHead: string;
   readonly receiptFoot: string;
 }
@@ -94,6 +97,9 @@ export function setBusiness(
     return refuse({ code: 'business/amount-wrong', field: 'signAbove', typed: typed.signAbove });
   const carry = carryIn(typed);
   if (carry !== null && 'code' in carry) return refuse(carry);
+  const forgetAfter = Number(typed.forgetAfter.trim() === '' ? '0' : typed.forgetAfter);
+  if (!Number.isInteger(forgetAfter) || forgetAfter < 0 || forgetAfter > 365)
+    return refuse({ code: 'business/days-wrong', field: 'forgetAfter', typed: typed.forgetAfter });
   const {
     serviceTaxes,
     tipsOf,
@@ -124,6 +130,7 @@ export function setBusiness(
     receiptHead: typed.receiptHead.slice(0, 500),
     receiptFoot: typed.receiptFoot.slice(0, 500),
     lockAfter,
+    forgetAfter,
   };
   return { ok: true, drafts: [draft('business.set', newId(), null, body)] };
 }

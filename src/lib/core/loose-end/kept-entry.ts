@@ -79,50 +79,75 @@ function saidAgain({ newId, newSalt, kept, how, standing }: Settle): readonly Dr
       ? [privateDraft(kind, newId(), body, newSalt(), apart.data)]
       : [draft(kind, newId(), kept.entry.event, body)];
   }
-  const before = standing === undefined ? putAway(body) : bodyFrom(record, standing);
+  const before = standing === undefined ? putAway(record, body) : bodyFrom(record, standing);
   if (before === null) return [];
   return [{ ...draft(kind, newId(), kept.entry.event, body), body: before }];
 }
 
-/** A record that was never there before is put away. */
-const putAway = (body: Readonly<Record<string, unknown>>): Record<string, unknown> | null =>
-  'isActive' in body ? { ...body, isActive: false } : null;
+/** A record that was never there before is put away, a picture or PIN that was not there is none. */
+function putAway(
+  { table, id }: RecordSet,
+  body: Readonly<Record<string, unknown>>,
+): Record<string, unknown> | null {
+  if (table === 'photos') return { item: id, picture: null };
+  if (body['person'] !== undefined) return { person: id, pin: null };
+  return 'isActive' in body ? { ...body, isActive: false } : null;
+}
 
-const bodyFrom = (
-  { table, hasId }: RecordSet,
+function bodyFrom(
+  { table, id, group, idField }: RecordSet,
   standing: Readonly<Record<string, unknown>>,
-): Record<string, unknown> =>
-  Object.fromEntries(
-    [...(hasId ? ['id'] : []), ...tables[table].groups['set']!].map((field) => [
-      field,
-      standing[field],
-    ]),
-  );
+): Record<string, unknown> {
+  const fields = tables[table].groups as Readonly<Record<string, readonly string[]>>;
+  const body = Object.fromEntries(fields[group]!.map((field) => [field, standing[field]]));
+  if (table === 'photos') {
+    const picture = body['picture'] as { readonly data: string } | null;
+    body['picture'] = picture?.data ?? null;
+  }
+  return idField === null ? body : { [idField]: id, ...body };
+}
 
-/** The record that an entry sets: where it stands and under which id. */
+/** The record that an entry sets: where it stands, under which id, and which fields of it. */
 export interface RecordSet {
   readonly table: TableName;
   readonly id: string;
-  readonly hasId: boolean;
+  readonly group: string;
+  /** What the entry calls the id; null where the record is the business. */
+  readonly idField: string | null;
 }
 
-const tableOf: Partial<Record<Kind, TableName>> = {
-  'business.set': 'businesses',
-  'tax.set': 'taxes',
-  'item.set': 'items',
-  'table.set': 'tables',
-  'staff.set': 'staff',
-  'device.set': 'devices',
-  'customer.set': 'customers',
-  'event.set': 'events',
+interface SetBy {
+  readonly table: TableName;
+  readonly group?: string;
+  readonly idField?: string;
+}
+
+const setBy: Partial<Record<Kind, SetBy>> = {
+  'business.set': { table: 'businesses' },
+  'tax.set': { table: 'taxes' },
+  'category.set': { table: 'categories' },
+  'way.set': { table: 'ways' },
+  'item.set': { table: 'items' },
+  'maker.set': { table: 'makers' },
+  'photo.set': { table: 'photos', idField: 'item' },
+  'table.set': { table: 'tables' },
+  'staff.set': { table: 'staff' },
+  'pin.set': { table: 'staff', group: 'pin', idField: 'person' },
+  'device.set': { table: 'devices' },
+  'customer.set': { table: 'customers' },
+  'event.set': { table: 'events' },
 };
 
+/** Kinds that set a record; the tests hold that all set-up that can be barred is among them. */
+export const setsRecord = (kind: Kind): boolean => setBy[kind] !== undefined;
+
 export function recordOf({ kind, body, business }: Entry): RecordSet | null {
-  const table = isKind(kind) ? tableOf[kind] : undefined;
-  if (table === undefined) return null;
-  if (table === 'businesses') return { table, id: business, hasId: false };
-  const id = body['id'];
-  return typeof id === 'string' ? { table, id, hasId: true } : null;
+  const found = isKind(kind) ? setBy[kind] : undefined;
+  if (found === undefined) return null;
+  const { table, group = 'set', idField = 'id' } = found;
+  if (table === 'businesses') return { table, id: business, group, idField: null };
+  const id = body[idField];
+  return typeof id === 'string' ? { table, id, group, idField } : null;
 }
 
 const refuse = (code: SettleRefusal['code']): SettleOutcome => ({ ok: false, refusal: { code } });

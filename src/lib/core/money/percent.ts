@@ -1,5 +1,10 @@
 /** Percentages as people type them. */
-import { rateOf } from './units';
+import { fraction, roundToMinor, times } from './fraction';
+import { rateOf, type Minor } from './units';
+
+/** `R(amount × percent)`. Minor units. @throws {NotAWholeUnitError} */
+export const percentOf = (amount: number, percent: string): Minor =>
+  roundToMinor(times(fraction(amount), fraction(rateOf(percent), 1_000_000)));
 
 /** For rates that may be above a hundred percent. */
 export const ANY_RATE = Number.POSITIVE_INFINITY;

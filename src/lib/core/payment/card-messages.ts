@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { currencyCode, recordId } from '../daybook/kind';
 import { cardOnFile } from '../daybook/kinds/customer-card';
+import { CONSENT_WAYS } from '../daybook/kinds/customer-consent';
 
 /** A card that the reader read, sealed for the acquirer and opaque to us, or one that is on file. */
 export const cardAskSchema = z
@@ -10,31 +11,32 @@ export const cardAskSchema = z
     amount: z.int().min(1),
     currency: currencyCode,
     sealed: z.string().max(4000),
-    /** Of a card on file, in place of a sealed one. */
-    token: z.string().max(64).default(''),
+    /** Whose card on file it is, in place of a sealed one; what the acquirer calls it only the server knows. */
+    customer: recordId.nullable().default(null),
     /** False only holds the money, to be taken later. */
     capture: z.boolean().default(true),
     /** An approval code that was given by voice; empty for none. */
     voice: z.string().max(12).default(''),
   })
-  .refine(({ sealed, token }) => (sealed === '') !== (token === ''), {
+  .refine(({ sealed, customer }) => (sealed === '') !== (customer === null), {
     path: ['sealed'],
-    message: 'either what the reader sealed or the token of a card on file',
+    message: 'either what the reader sealed or the customer whose card is on file',
   });
 
-/** A card that is to be put on file for a customer. */
+/** A card that is to be put on file for a customer, who has agreed to it. */
 export const cardKeepSchema = z.strictObject({
   customer: recordId,
   sealed: z.string().min(1).max(4000),
+  consent: z.enum(CONSENT_WAYS),
 });
 
-/** What the acquirer keeps of it, or why it does not. */
+/** What people tell it by, or why it is not kept. */
 export const cardKeptSchema = cardOnFile;
 
 export const cardCancelSchema = z.strictObject({ payment: recordId });
 
-/** Takes what is held, or less of it. */
-export const cardCaptureSchema = z.strictObject({ payment: recordId, amount: z.int().min(1) });
+/** What becomes of money that is held stands in the books: `hold.decided`. */
+export const cardHoldSchema = z.strictObject({ payment: recordId });
 
 /** What the acquirer says of a payment. */
 export const cardAnswerSchema = z.object({

@@ -13,6 +13,13 @@ const HOUR = 3_600_000;
 export const isCarried = ({ takenState, state, isReversed }: CardPayment): boolean =>
   takenState === 'deferred' && state === '' && !isReversed;
 
+/** Whether something is still to come of it, or to be done about it. */
+export const isOpenCard = ({ state, isReversed }: CardPayment): boolean =>
+  state === '' || state === 'authorised' || (isReversed && !isUndone(state));
+
+const isUndone = (state: string): boolean =>
+  state === 'declined' || state === 'cancelled' || state === 'reversed';
+
 /** What a device carries at an event. Minor units. */
 export interface Carried {
   readonly amount: number;
@@ -73,6 +80,8 @@ export function carryRefusal(
 export type CardErrand =
   /** Asked for and never finished: whatever came of it is undone, and what may still come is refused. */
   | { readonly does: 'cancel'; readonly payment: string; readonly why: 'unfinished' | 'given back' }
+  /** Held, and decided: taken, or let go of. */
+  | { readonly does: 'capture' | 'release'; readonly payment: string }
   /** Taken with no network: sent under the reference it was asked for with. */
   | {
       readonly does: 'send';
@@ -92,17 +101,31 @@ export function cardErrands(
   device: string,
 ): readonly CardErrand[] {
   return payments
-    .filter((each) => each.device === device && each.askedStamp !== '')
+    .filter((each) => each.askedStamp !== '')
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
     .flatMap((each): CardErrand[] => {
       const { id: payment, amount, sealed, voice, state, takenState, isReversed } = each;
-      const isDone = state === 'declined' || state === 'cancelled' || state === 'reversed';
-      if (isReversed) return isDone ? [] : [{ does: 'cancel', payment, why: 'given back' }];
+      // Whoever decided it sees to it, whichever device had asked for the card.
+      const decided = decisionOf(each);
+      if (decided !== null && each.decidedOn === device) return [{ does: decided, payment }];
+      if (each.device !== device) return [];
+      if (isReversed)
+        return isUndone(state) ? [] : [{ does: 'cancel', payment, why: 'given back' }];
       if (state !== '') return [];
       if (takenState === 'deferred') return [{ does: 'send', payment, amount, sealed, voice }];
       return takenState === '' ? [{ does: 'cancel', payment, why: 'unfinished' }] : [];
     });
 }
+
+/** What was decided of money that is still held, or null. */
+export const decisionOf = ({
+  state,
+  decision,
+  isReversed,
+}: CardPayment): 'capture' | 'release' | null =>
+  state === 'authorised' && !isReversed && (decision === 'capture' || decision === 'release')
+    ? decision
+    : null;
 
 /** A card payment that does not tie up: somebody has to see to it. */
 export type CardLooseEnd = { readonly payment: CardPayment } & (
@@ -133,10 +156,9 @@ export function cardLooseEnds(
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
     .flatMap((payment): CardLooseEnd[] => {
       const { takenState, state, isReversed } = payment;
-      const isUndone = state === 'declined' || state === 'cancelled' || state === 'reversed';
-      if (isReversed) return isUndone ? [] : [{ payment, is: 'still to be given back' }];
+      if (isReversed) return isUndone(state) ? [] : [{ payment, is: 'still to be given back' }];
       if (takenState === '') return state === '' ? [{ payment, is: 'perhaps charged' }] : [];
-      if (isUndone) return [{ payment, is: 'declined after it was taken' }];
+      if (isUndone(state)) return [{ payment, is: 'declined after it was taken' }];
       if (state === 'released' || state === 'expired') return [{ payment, is: 'let go of' }];
       if (state === 'authorised')
         return payment.expires < now ? [{ payment, is: 'held too long' }] : [];

@@ -166,8 +166,8 @@ function takeOnCashSide(
   return { clears, charge: gives, surcharge: surchargeOf(due, way) };
 }
 
-/** Surcharge of a way to pay: `R(charge × rate) + fixed`. */
-function surchargeOf(charge: number, way: WayRules): number {
+/** Surcharge of a way to pay: `R(charge × rate) + fixed`. Minor units. */
+export function surchargeOf(charge: number, way: WayRules): number {
   if (charge === 0) return 0;
   const rate = fraction(rateOf(way.surchargeRate ?? '0'), 1_000_000);
   return sum([roundToMinor(times(fraction(charge), rate)), way.surchargeFixed ?? 0]);

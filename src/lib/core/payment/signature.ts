@@ -9,6 +9,8 @@ export const SIGNATURE_BOX = { width: 1000, height: 360 } as const;
 export const MOST_STROKES = 60;
 /** In one stroke. */
 export const MOST_POINTS = 400;
+/** Of all strokes together; each is at most four figures and a comma. */
+const MOST_NUMBERS = 8000;
 /** Closer to the last one than this a point says nothing. */
 const STEP = 4;
 /** Drawn in all, below which it is a slip of the finger and no signature. */
@@ -44,11 +46,17 @@ export function readSignature(
 ): SignatureOutcome {
   const scale = SIGNATURE_BOX.width / width;
   const strokes = drawn.slice(0, MOST_STROKES).map((points) => scaled(points, scale));
-  const signature = strokes.filter((stroke) => stroke.length > 0);
+  const signature = shortened(strokes.filter((stroke) => stroke.length > 0));
   const length = signature.reduce((all, stroke) => all + lengthOf(stroke), 0);
   return length < LEAST
     ? { ok: false, refusal: { code: 'signature/too-little' } }
     : { ok: true, signature };
+}
+
+/** As many strokes as one entry has room for. */
+function shortened(strokes: readonly Stroke[]): readonly Stroke[] {
+  let numbers = 0;
+  return strokes.filter((stroke) => (numbers += stroke.length) <= MOST_NUMBERS);
 }
 
 /** As the `d` of an SVG path within `SIGNATURE_BOX`. */

@@ -1,7 +1,7 @@
 /** Tips: outside the total, untaxed, apart from the takings (docs/rules.md, "Payment"). */
 import type { Tips } from '../books/tables';
-import { fraction, roundToMinor, times } from '../money/fraction';
-import { rateOf, sum, type Minor } from '../money/units';
+import { percentOf } from '../money/percent';
+import { sum, type Minor } from '../money/units';
 import type { SideQuote } from '../pricing/slip';
 
 /** Of what a tip is percent: the total with tax, or without, as the business says. Minor units. */
@@ -22,5 +22,4 @@ export interface OfferedTip {
 }
 
 /** `R(base × percent)`. @example tipOf(2640, '12.5') // => 330 */
-export const tipOf = (base: number, percent: string): Minor =>
-  roundToMinor(times(fraction(base), fraction(rateOf(percent), 1_000_000)));
+export const tipOf: (base: number, percent: string) => Minor = percentOf;

@@ -24,13 +24,16 @@ const OWNER = idOf(8, 1);
 const LEAD = idOf(8, 2);
 const HELPER = idOf(8, 3);
 const LEFT = idOf(8, 4);
+const SECOND = idOf(8, 5);
 
 const who = (id: string, role: string, rights: readonly Right[] = [], isActive = true) =>
   ({ id, role, isActive, rights, discountUpTo: role === 'helper' ? '5' : '0' }) as PersonWithLimits;
+const PIN = { hash: 'a'.repeat(64), iterations: 1000, salt: 'salt' };
 const people = new Map(
   [
     who(OWNER, 'owner'),
-    who(LEAD, 'lead', ['set-up', 'discount.over']),
+    who(LEAD, 'lead', ['set-up', 'discount.over', 'refund']),
+    who(SECOND, 'lead', ['set-up']),
     who(HELPER, 'helper'),
     who(LEFT, 'owner', [], false),
   ].map((each) => [each.id, each]),
@@ -43,7 +46,10 @@ function entry(what: Draft, by: string | null, lentBy?: string, now = NOW): Know
   return read.entry;
 }
 const lacked = (what: Draft, by: string | null, lentBy?: string): string | null =>
-  breachOf(entry(what, by, lentBy), (id) => people.get(id))?.right ?? null;
+  breachOf(entry(what, by, lentBy), {
+    person: (id) => people.get(id),
+    pin: (id) => (id === LEAD ? PIN : null),
+  })?.right ?? null;
 
 const { setStamp: _stamp, ...goods } = item(1, 450);
 const price = draft('item.set', idOf(9, 1), null, { ...goods, barcodes: [], taxes: [] });
@@ -70,6 +76,29 @@ function discounted(off: number): Draft {
   const [line] = sale.body['lines'] as Record<string, number>[];
   const lines = [{ ...line, discount: off, net: line!['gross']! - off }];
   return { ...sale, body: { ...sale.body, lines } };
+}
+
+const changed = (id: string, change: object): Draft => {
+  const { role, isActive, rights, discountUpTo } = people.get(id)!;
+  const body = { id, name: 'Same', role, isActive, rights, discountUpTo, ...change };
+  return draft('staff.set', idOf(9, 5), null, body as never);
+};
+const pinOf = (person: string): Draft =>
+  draft('pin.set', idOf(9, 6), null, { person, pin: { ...PIN, hash: 'c'.repeat(64) } });
+
+/** The sale with lines of these quantities and totals. */
+function sold(lines: readonly (readonly [quantity: number, total: number])[]): Draft {
+  const [line] = sale.body['lines'] as Record<string, unknown>[];
+  const all = lines.map(([quantity, total]) => ({
+    ...line,
+    quantity,
+    gross: total,
+    net: total,
+    total,
+    tax: {},
+  }));
+  const total = lines.reduce((sum, [, each]) => sum + each, 0);
+  return { ...sale, body: { ...sale.body, lines: all, total, taxes: [] } };
 }
 
 describe('who may write what', () => {
@@ -105,9 +134,23 @@ describe('who may write what', () => {
     ['a lead gives credit', customer('0', null), LEAD, undefined, null],
     ['a helper erases a customer', erasure, HELPER, undefined, 'set-up'],
     ['a lead sets up a helper', staff(1, ['set-up']), LEAD, undefined, null],
-    ['a lead gives away a right they do not have', staff(1, ['refund']), LEAD, undefined, 'refund'],
+    ['a lead gives away a right they do not have', staff(1, ['cash.out']), LEAD, undefined, 'cash.out'],
     ['a lead makes an owner', staff(1, [], 'owner'), LEAD, undefined, 'set-up'],
     ['an owner makes an owner', staff(1, [], 'owner'), OWNER, undefined, null],
+    ['a lead raises their own discount', changed(LEAD, { discountUpTo: '50' }), LEAD, undefined, 'set-up'],
+    ['a lead raises a helper’s', changed(HELPER, { discountUpTo: '6' }), LEAD, undefined, 'set-up'],
+    ['a lead leaves it as it was', changed(HELPER, { discountUpTo: '5' }), LEAD, undefined, null],
+    ['an owner raises it', changed(HELPER, { discountUpTo: '50' }), OWNER, undefined, null],
+    ['a lead sets the PIN of a new helper', pinOf(HELPER), LEAD, undefined, null],
+    ['a lead sets an owner’s PIN', pinOf(OWNER), LEAD, undefined, 'set-up'],
+    ['a helper sets a colleague’s PIN', pinOf(LEFT), HELPER, undefined, 'set-up'],
+    ['a helper sets their own', pinOf(HELPER), HELPER, undefined, null],
+    ['an owner sets a lead’s, who forgot it', pinOf(LEAD), OWNER, undefined, null],
+    ['another lead sets a lead’s', pinOf(LEAD), SECOND, undefined, 'set-up'],
+    ['another lead does so with the person', changed(LEAD, { pin: { ...PIN, hash: 'b'.repeat(64) } }), SECOND, undefined, 'set-up'],
+    ['goods come back', sold([[-1000, -105]]), HELPER, undefined, 'refund'],
+    ['goods come back to somebody with the right', sold([[-1000, -105], [2000, 210]]), LEAD, undefined, null],
+    ['a sale that comes to less than nothing', sold([[-1000, -105]]), LEAD, undefined, 'refund.unlinked'],
   ];
   for (const [rule, what, by, lentBy, is] of rules) {
     it(`${rule}: ${is === null ? 'yes' : `no, for want of ${is}`}`, () =>

@@ -4,7 +4,10 @@
  * may have been tampered with.
  */
 import type { BodyOf, EntryOf, Kind, KnownEntry } from '../daybook/kinds';
+import type { Breach } from '../judging/verdict';
+import { percentOf } from '../money/percent';
 import { rateOf } from '../money/units';
+import type { PinHash } from './pin';
 import { may, type Person, type Right } from './rights';
 
 export interface PersonWithLimits extends Person {
@@ -13,13 +16,10 @@ export interface PersonWithLimits extends Person {
 }
 
 /** Everybody as they were when an entry was written. */
-export type PeopleThen = (id: string) => PersonWithLimits | undefined;
-
-/** Who lacked what. Set-up that breaks it is not applied; what happened at the stall is, and marked. */
-export interface Breach {
-  readonly code: 'right/missing';
-  readonly right: Right;
-  readonly by: string | null;
+export interface PeopleThen {
+  person(id: string): PersonWithLimits | undefined;
+  /** What was kept of their PIN, or null for none. */
+  pin(id: string): PinHash | null;
 }
 
 type Needs = {
@@ -40,6 +40,8 @@ const needs: Needs = {
   'photo.set': setUp,
   'table.set': setUp,
   'staff.set': setUp,
+  // Everybody sets their own; whose it may be besides is asked below.
+  'pin.set': ({ body, by }) => (body.person === by ? [] : ['set-up']),
   // A device names itself when it is enrolled, before anybody has signed in on it.
   'device.set': ({ body, device }) => (body.id === device ? [] : ['set-up']),
   // Anybody may note a customer down; what is agreed with one is worth money.
@@ -59,14 +61,18 @@ const needs: Needs = {
   'slip.line': nothing,
   'slip.taken': nothing,
   'slip.gone': nothing,
-  'sale.rung': ({ body }, by) =>
-    saleRights(body.lines, by?.discountUpTo ?? '0', body.isUpliftWaived === true),
+  'sale.rung': ({ body }, by) => [
+    ...saleRights(body.lines, by?.discountUpTo ?? '0', body.isUpliftWaived === true),
+    ...backRights(body),
+  ],
   'sale.voided': () => ['sale.void'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
   'payment.result': nothing,
+  // Of a sale that has been rung up, or in a colleague's cash: the books tell (judging/reversal.ts).
   'payment.reversed': nothing,
+  'hold.decided': nothing,
   'receipt.asked': nothing,
   'looseEnd.settled': setUp,
 };
@@ -79,22 +85,69 @@ export function rightsNeeded(entry: KnownEntry, by?: PersonWithLimits): readonly
 
 /**
  * The breach an entry is, or null. A right counts if the writer has it or a colleague has lent it.
- * Nobody but an owner makes an owner, changes one, or gives away a right they do not have.
+ * Nobody but an owner makes an owner, changes one, gives away a right or a discount beyond their own,
+ * raises their own, or sets a PIN that somebody else has set already.
  */
 export function breachOf(entry: KnownEntry, people: PeopleThen): Breach | null {
-  const by = entry.by === null ? undefined : people(entry.by);
-  const lender = entry.lentBy === undefined ? undefined : people(entry.lentBy);
-  const has = (right: Right): boolean => may(by, right) || may(lender, right);
-  const missing = (right: Right): Breach => ({ code: 'right/missing', right, by: entry.by });
-  const lacked = rightsNeeded(entry, by).find((right) => !has(right));
-  if (lacked !== undefined) return missing(lacked);
-  if (entry.kind !== 'staff.set') return null;
-  const isOwner = [by, lender].some((each) => each?.isActive === true && each.role === 'owner');
-  const before = people(entry.body.id);
-  if (isOwner) return null;
-  if (entry.body.role === 'owner' || before?.role === 'owner') return missing('set-up');
-  const given = entry.body.rights.find((each) => !before?.rights.includes(each) && !has(each));
-  return given === undefined ? null : missing(given);
+  const by = entry.by === null ? undefined : people.person(entry.by);
+  const lacked = rightsNeeded(entry, by).find((right) => !hasRight(entry, right, people));
+  if (lacked !== undefined) return missing(entry, lacked);
+  if (entry.kind === 'staff.set') return personBreach(entry, people);
+  if (entry.kind === 'pin.set') {
+    const { person, pin } = entry.body;
+    return mayBePin(entry, person, pin, people) ? null : missing(entry, 'set-up');
+  }
+  return null;
+}
+
+/** Whether the writer has a right, or a colleague lent it. */
+export const hasRight = (
+  { by, lentBy }: Pick<KnownEntry, 'by' | 'lentBy'>,
+  right: Right,
+  people: Pick<PeopleThen, 'person'>,
+): boolean =>
+  [by, lentBy].some((id) => id !== null && id !== undefined && may(people.person(id), right));
+
+export const missing = ({ by }: Pick<KnownEntry, 'by'>, right: Right): Breach => ({
+  code: 'right/missing',
+  right,
+  by,
+});
+
+const isByOwner = ({ by, lentBy }: KnownEntry, people: PeopleThen): boolean =>
+  [by, lentBy].some((id) => {
+    const person = id === null || id === undefined ? undefined : people.person(id);
+    return person?.isActive === true && person.role === 'owner';
+  });
+
+function personBreach(entry: EntryOf<'staff.set'>, people: PeopleThen): Breach | null {
+  if (isByOwner(entry, people)) return null;
+  const { id, role, rights, discountUpTo, pin } = entry.body;
+  const before = people.person(id);
+  const isOwners = role === 'owner' || before?.role === 'owner';
+  if (isOwners || !mayBePin(entry, id, pin, people)) return missing(entry, 'set-up');
+  // Nobody gives more than they have themselves; of their own they have no more to give.
+  const own = entry.by === null ? undefined : people.person(entry.by);
+  const most = Math.max(rateOf(before?.discountUpTo ?? '0'), rateOf(own?.discountUpTo ?? '0'));
+  if (rateOf(discountUpTo) > most) return missing(entry, 'set-up');
+  const given = rights.find(
+    (each) => before?.rights.includes(each) !== true && !hasRight(entry, each, people),
+  );
+  return given === undefined ? null : missing(entry, given);
+}
+
+/** One's own, the first one of somebody who has none, the one that is there already; else by an owner. */
+function mayBePin(
+  entry: KnownEntry,
+  person: string,
+  pin: PinHash | null | undefined,
+  people: PeopleThen,
+): boolean {
+  const known = people.pin(person);
+  const isSame = pin === undefined || (pin?.hash ?? null) === (known?.hash ?? null);
+  const isOwn = entry.by === person && people.person(person)?.isActive === true;
+  const isFirst = known === null && people.person(person)?.role !== 'owner';
+  return isSame || isOwn || isFirst || isByOwner(entry, people);
 }
 
 /** Set-up without the right to it must not change the books; what happened has happened. */
@@ -128,14 +181,24 @@ export function saleRights(
   limit: string,
   isUpliftWaived = false,
 ): readonly Right[] {
-  const rate = BigInt(rateOf(limit));
-  const isWithin = lines.every(({ gross, discount, standing = 0 }) => {
-    const most = (BigInt(Math.abs(gross)) * rate + 500_000n) / 1_000_000n;
-    return BigInt(Math.abs(discount - standing)) <= most;
-  });
+  const isWithin = lines.every(
+    ({ gross, discount, standing = 0 }) =>
+      Math.abs(discount - standing) <= percentOf(Math.abs(gross), limit),
+  );
   const isChanged = isUpliftWaived || lines.some(({ listPrice }) => listPrice !== undefined);
   return [
     ...(isWithin ? [] : ['discount.over' as const]),
     ...(isChanged ? ['price.change' as const] : []),
   ];
+}
+
+/**
+ * Goods that come back are money given back; without anything they could be of, without a sale.
+ * (Exchanges and returns will name their sale.)
+ */
+function backRights({ lines, total }: BodyOf<'sale.rung'>): readonly Right[] {
+  const back = lines.filter(({ gross }) => gross < 0);
+  if (back.length === 0 && total >= 0) return [];
+  const isUnlinked = total < 0 || back.some(({ item }) => item === null);
+  return ['refund', ...(isUnlinked ? (['refund.unlinked'] as const) : [])];
 }

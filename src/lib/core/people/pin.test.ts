@@ -2,41 +2,41 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { isTimeToLock } from './auto-lock';
-import { isTaken, pinFault, samePins } from './pin';
+import { pinFault, pinNeeds } from './pin';
 import { afterWrong, FREE_TRIES, LONGEST_DELAY, NO_TRIES, stillToWait } from './pin-tries';
 
 describe('a PIN', () => {
+  const helper = { role: 'helper', rights: [] };
+  const lead = { role: 'lead', rights: ['refund'] };
+  const owner = { role: 'owner', rights: [] };
   const rules = [
-    { pin: '4071', is: null },
-    { pin: '40712638', is: null },
-    { pin: '407', is: 'pin/not-digits' },
-    { pin: '407126380', is: 'pin/not-digits' },
-    { pin: '40 71', is: 'pin/not-digits' },
-    { pin: '٤٠٧١', is: 'pin/not-digits' },
-    { pin: '7777', is: 'pin/too-easy' },
-    { pin: '3456', is: 'pin/too-easy' },
-    { pin: '98765', is: 'pin/too-easy' },
-    { pin: '1357', is: null },
-  ];
-  for (const { pin, is } of rules) {
-    it(`${pin} is ${is ?? 'fine'}`, () => assert.equal(pinFault(pin)?.code ?? null, is));
+    { pin: '4071', of: helper, is: null },
+    { pin: '4071', of: lead, is: 'pin/too-short' },
+    { pin: '40713', of: owner, is: 'pin/too-short' },
+    { pin: '407138', of: owner, is: null },
+    { pin: '40712638', of: lead, is: null },
+    { pin: '407', of: helper, is: 'pin/not-digits' },
+    { pin: '407126380', of: helper, is: 'pin/not-digits' },
+    { pin: '40 71', of: helper, is: 'pin/not-digits' },
+    { pin: '٤٠٧١', of: helper, is: 'pin/not-digits' },
+    { pin: '7777', of: helper, is: 'pin/too-easy' },
+    { pin: '3456', of: helper, is: 'pin/too-easy' },
+    { pin: '987654', of: lead, is: 'pin/too-easy' },
+    { pin: '1357', of: helper, is: null },
+  ] as const;
+  for (const { pin, of, is } of rules) {
+    it(`${pin} of a ${of.role} is ${is ?? 'fine'}`, () =>
+      assert.equal(pinFault(pin, of)?.code ?? null, is));
   }
 
-  const person = (id: string, hash: string | null, isActive = true) => ({
-    id,
-    name: id,
-    isActive,
-    pin: hash === null ? null : { hash, iterations: 1 },
+  const kept = (salt: string) => ({ hash: 'a'.repeat(64), iterations: 1, salt });
+  it('that is too short for what its holder may do is asked for anew', () => {
+    assert.equal(pinNeeds('4071', kept('x'), lead), 'longer');
+    assert.equal(pinNeeds('4071', kept('x'), helper), 'nothing');
+    assert.equal(pinNeeds('407138', kept('x'), owner), 'nothing');
   });
-  it('is taken when somebody else who is still here has it', () => {
-    const people = [person('a', 'x'), person('b', 'y', false), person('c', null)];
-    const taken = (id: string, hash: string) => isTaken(people, id, { hash, iterations: 1 });
-    assert.deepEqual([taken('c', 'x'), taken('a', 'x'), taken('c', 'y')], [true, false, false]);
-  });
-  it('that two have after all is named', () => {
-    const people = [person('a', 'x'), person('b', 'y'), person('c', 'x'), person('d', null)];
-    assert.deepEqual(samePins(people), [['a', 'c']]);
-  });
+  it('from before there were salts is kept anew', () =>
+    assert.equal(pinNeeds('4071', kept(''), helper), 'salt'));
 });
 
 describe('wrong PINs', () => {

@@ -8,6 +8,8 @@ import { setPerson, type SetPerson } from './set-person';
 const row = (n: number, more: Partial<Row<'staff'>> = {}): Row<'staff'> => ({
   ...personBody(n, []),
   setStamp: 'x',
+  pinStamp: 'x',
+  pin: null,
   ...more,
 });
 const owner = row(1, { role: 'owner', name: 'Maren' });
@@ -28,14 +30,11 @@ const set = (more: Partial<SetPerson>) =>
   });
 
 describe('setting a person up', () => {
-  const pinOf = (n: number) => personBody(n, []).pin;
   const rules: readonly (readonly [string, Partial<SetPerson>, string | null])[] = [
     ['somebody new', {}, null],
     ['without a name', { name: '  ' }, 'person/no-name'],
     ['with the name of somebody who is here', { name: 'INES' }, 'person/name-taken'],
     ['with the name of somebody who has left', { name: 'Gone' }, null],
-    ['with the PIN of somebody who is here', { pin: pinOf(2) }, 'pin/taken'],
-    ['with the PIN of somebody who has left', { pin: pinOf(4) }, null],
     ['with a discount that is no percentage', { discountUpTo: 'five' }, 'person/discount-wrong'],
     ['with a discount of more than everything', { discountUpTo: '101' }, 'person/discount-wrong'],
     ['with a percent sign typed', { discountUpTo: ' 7.5 %' }, null],

@@ -1,9 +1,10 @@
 /** Setting up a person: a command, with what can be wrong about it. */
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
-import { draft } from '../daybook/kinds';
 import { readPercent } from '../money/percent';
-import { isTaken, type PinHash, type PinRefusal } from './pin';
+import { draft } from '../daybook/kinds';
+import type { PinHash, PinRefusal } from './pin';
+import { setPin } from './set-pin';
 import { RIGHTS, type Right, type Role } from './rights';
 
 export interface SetPerson {
@@ -16,6 +17,7 @@ export interface SetPerson {
   readonly rights: readonly Right[];
   /** Percent, as typed. */
   readonly discountUpTo: string;
+  /** A new PIN, that nobody else here has; null where it stays as it is. */
   readonly pin: PinHash | null;
   readonly people: readonly Row<'staff'>[];
 }
@@ -33,7 +35,7 @@ export type PersonOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: PersonRefusal };
 
-/** Sets a person up, or as they now are. Names and PINs are unlike those of all who are here. */
+/** Sets a person up, or as they now are. Names are unlike those of all who are here. */
 export function setPerson(command: SetPerson): PersonOutcome {
   const { newId, role, isActive, pin, people } = command;
   const id = command.id ?? newId();
@@ -48,12 +50,13 @@ export function setPerson(command: SetPerson): PersonOutcome {
   if (discountUpTo === null) {
     return refuse({ code: 'person/discount-wrong', typed: command.discountUpTo });
   }
-  if (pin !== null && isTaken(people, id, pin)) return refuse({ code: 'pin/taken' });
   const hasOwner = others.some((each) => each.role === 'owner') || (isActive && role === 'owner');
   if (!hasOwner) return refuse({ code: 'person/last-owner' });
   const rights = RIGHTS.filter((right) => role === 'owner' || command.rights.includes(right));
-  const body = { id, name: name.slice(0, 80), role, isActive, rights, discountUpTo, pin };
-  return { ok: true, drafts: [draft('staff.set', newId(), null, body)] };
+  const body = { id, name: name.slice(0, 80), role, isActive, rights, discountUpTo };
+  const drafts = [draft('staff.set', newId(), null, body)];
+  if (pin !== null) drafts.push(...setPin(newId, id, pin).drafts);
+  return { ok: true, drafts };
 }
 
 const refuse = (refusal: PersonRefusal): PersonOutcome => ({ ok: false, refusal });

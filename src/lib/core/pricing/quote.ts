@@ -1,5 +1,6 @@
 /** What a slip comes to (docs/rules.md, "A slip"): the one place where slips are worked out. */
-import { fraction, roundToMinor, times } from '../money/fraction';
+import { fraction, roundToMinor } from '../money/fraction';
+import { percentOf } from '../money/percent';
 import { shareByWeights } from '../money/share';
 import { minor, quantityOf, rateOf, sum } from '../money/units';
 import { roundToStep } from './cash-step';
@@ -7,7 +8,6 @@ import type { Discount, Quote, QuotedLine, Side, SideQuote, Slip, SlipLine } fro
 import { taxesOf, taxTotals, type TaxedLine } from './taxes';
 import { priceOn, type TwoPrices } from './two-prices';
 
-const MILLION = 1_000_000;
 const ONE_PRICE: TwoPrices = { typedSide: 'cash', uplift: '0' };
 
 /**
@@ -111,9 +111,4 @@ function serviceChargeOf(slip: Slip, nets: readonly number[]): number {
 function twoPrices(slip: Slip): TwoPrices {
   if (slip.typedSide === undefined && slip.uplift === undefined) return ONE_PRICE;
   return { typedSide: slip.typedSide ?? 'cash', uplift: slip.uplift ?? '0' };
-}
-
-/** `R(amount × percent)`. */
-function percentOf(amount: number, percent: string): number {
-  return roundToMinor(times(fraction(amount), fraction(rateOf(percent), MILLION)));
 }

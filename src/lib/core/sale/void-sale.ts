@@ -48,6 +48,17 @@ export function voidSale(command: VoidSale): VoidOutcome {
   if (voids.some((each) => each.sale === sale.id)) return refuse('void/already');
   if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
+  const body = voidBody({ sale, lines, payments, reason });
+  return { ok: true, drafts: [draft('sale.voided', newId(), sale.event, body)], parts: body.parts };
+}
+
+/** All that the sale brought, to be taken off again. Minor units. */
+export function voidBody({
+  sale,
+  lines,
+  payments,
+  reason,
+}: Pick<VoidSale, 'sale' | 'lines' | 'payments' | 'reason'>): Body {
   const parts = payments.map((part) => ({
     payment: part.id,
     way: part.way,
@@ -59,7 +70,7 @@ export function voidSale(command: VoidSale): VoidOutcome {
     amount: paidWith(part),
     isCard: part.card !== null,
   }));
-  const body: Body = {
+  return {
     sale: sale.id,
     number: sale.number,
     reason,
@@ -92,7 +103,6 @@ export function voidSale(command: VoidSale): VoidOutcome {
     }),
     parts,
   };
-  return { ok: true, drafts: [draft('sale.voided', newId(), sale.event, body)], parts };
 }
 
 const beside = (item: string, takings: number, tax: number): Body['items'] =>

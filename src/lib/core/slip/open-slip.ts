@@ -4,6 +4,7 @@
  */
 import type { Row } from '../books/tables';
 import type { Extra, Service } from '../books/tables';
+import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import { thousandths } from '../money/units';
 import type { Discount } from '../pricing/slip';
@@ -57,8 +58,8 @@ export interface OpenSlip {
   readonly note?: string | undefined;
   /** It is kept for all devices to see: set aside, or a tab; what people call it. */
   readonly kept?: { readonly sort: 'aside' | 'tab'; readonly name: string } | undefined;
-  /** The colleague who lent a right for something on it. */
-  readonly lentBy?: string | undefined;
+  /** The colleague who lent a right, and for what it was lent: favours as `favoursOn` names them. */
+  readonly lent?: Lent | undefined;
   /** Cards are charged the cash price for this sale. */
   readonly isUpliftWaived?: true | undefined;
   /** Parts of the payment that are safe already; while there are any, what it comes to stays. */
@@ -67,6 +68,11 @@ export interface OpenSlip {
   readonly tip?: number | undefined;
   /** How it is shared out, once the people have said so. */
   readonly shares?: readonly Share[] | undefined;
+}
+
+export interface Lent {
+  readonly by: string;
+  readonly to: readonly string[];
 }
 
 /** What one of several people pays. Minor units, on the cash side. */
@@ -87,7 +93,9 @@ export interface SlipCustomer {
 
 /** The most one line can hold, in thousandths. */
 export const LARGEST_QUANTITY = 9_999_000;
-export const MOST_LINES = 500;
+export const MOST_LINES = 200;
+/** Bytes of its lines as JSON: what is rung up must fit into one entry, with room for taxes and parts. */
+export const MOST_BYTES = 50 * 1024;
 
 /** Why the slip stays as it was. */
 export type SlipRefusal =
@@ -249,7 +257,7 @@ export const sayOfSlip = (
       | 'service'
       | 'note'
       | 'kept'
-      | 'lentBy'
+      | 'lent'
       | 'isUpliftWaived'
       | 'tip'
       | 'shares'
@@ -267,8 +275,13 @@ function changeLine(
   const next = change(line);
   if ('code' in next) return { ok: false, refusal: next };
   const lines = slip.lines.map((each) => (each.key === key ? next : each));
+  if (isFull(lines)) return { ok: false, refusal: { code: 'slip/full' } };
   return { ok: true, slip: { ...slip, lines, touched: key } };
 }
+
+/** Few slips are so long that their size has to be looked at. */
+const isFull = (lines: readonly OpenLine[]): boolean =>
+  lines.length > MOST_LINES || (lines.length > 50 && bytesOf(lines) > MOST_BYTES);
 
 /**
  * Without prices of another making and discounts that somebody gave: what is left asks for no right.
@@ -278,14 +291,26 @@ export function withoutFavours(slip: OpenSlip): OpenSlip {
   const lines = slip.lines.map(({ discount: _off, listPrice, reason: _why, ...line }) =>
     listPrice === undefined ? line : { ...line, price: listPrice },
   );
-  return { ...slip, lines, discount: undefined, lentBy: undefined, isUpliftWaived: undefined };
+  return { ...slip, lines, discount: undefined, lent: undefined, isUpliftWaived: undefined };
 }
 
-/** Whether there is anything on it that could ask for a right. */
-export const hasFavours = ({ discount, isUpliftWaived, lines }: OpenSlip): boolean =>
-  discount !== undefined ||
-  isUpliftWaived === true ||
-  lines.some((line) => line.discount !== undefined || line.listPrice !== undefined);
+/** Everything on it that could ask for a right, each named by what it is and how much. */
+export const favoursOn = ({ discount, isUpliftWaived, lines }: OpenSlip): readonly string[] => [
+  ...(discount === undefined ? [] : [`whole ${JSON.stringify(discount)}`]),
+  ...(isUpliftWaived === true ? ['uplift'] : []),
+  ...lines.flatMap(({ key, discount: off, listPrice, price }) => [
+    ...(off === undefined ? [] : [`${key} ${JSON.stringify(off)}`]),
+    ...(listPrice === undefined ? [] : [`${key} price ${String(price)}`]),
+  ]),
+];
+
+export const hasFavours = (slip: OpenSlip): boolean => favoursOn(slip).length > 0;
+
+/** Who lent a right that covers all that is on it now: one lent for one favour does not cover the next. */
+export const lenderOf = (slip: OpenSlip): string | undefined =>
+  slip.lent !== undefined && favoursOn(slip).every((favour) => slip.lent?.to.includes(favour))
+    ? slip.lent.by
+    : undefined;
 
 const without = (line: OpenLine, field: 'listPrice'): OpenLine => {
   const { [field]: _gone, ...rest } = line;
@@ -313,7 +338,7 @@ export const thingsOn = (slip: OpenSlip): number =>
   slip.lines.reduce((all, { unit, quantity }) => all + (unit === '' ? quantity / 1000 : 1), 0);
 
 function putLine(slip: OpenSlip, line: OpenLine): SlipOutcome {
-  if (slip.lines.length >= MOST_LINES) return { ok: false, refusal: { code: 'slip/full' } };
+  if (isFull([...slip.lines, line])) return { ok: false, refusal: { code: 'slip/full' } };
   const refusal = quantityRefusal(line.quantity, line);
   if (refusal !== null) return { ok: false, refusal };
   return { ok: true, slip: { ...slip, lines: [...slip.lines, line], touched: line.key } };

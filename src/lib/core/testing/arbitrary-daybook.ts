@@ -8,6 +8,8 @@ import { STAGES } from '../daybook/kinds/event-stage';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
+import { decideHold } from '../payment/decide-hold';
+import { setPin } from '../people/set-pin';
 import { CASH_WAY, type WayToPay } from '../payment/ways';
 import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
@@ -96,6 +98,8 @@ type Step =
       readonly card: number;
       readonly became: 'asked' | 'captured' | 'declined' | 'reversed';
     }
+  | { readonly does: 'hold'; readonly card: number; readonly amount: number }
+  | { readonly does: 'pin'; readonly person: number; readonly isThere: boolean }
   | { readonly does: 'way'; readonly way: number; readonly surcharge: number }
   | { readonly does: 'category'; readonly category: number; readonly name: string }
   | { readonly does: 'price'; readonly item: number; readonly price: number }
@@ -143,6 +147,16 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     does: fc.constant('card' as const),
     card: fc.integer({ min: 1, max: 2 }),
     became: fc.constantFrom('asked', 'captured', 'declined', 'reversed'),
+  }),
+  fc.record({
+    does: fc.constant('hold' as const),
+    card: fc.integer({ min: 1, max: 2 }),
+    amount: fc.nat({ max: 1234 }),
+  }),
+  fc.record({
+    does: fc.constant('pin' as const),
+    person: fc.integer({ min: 1, max: 3 }),
+    isThere: fc.boolean(),
   }),
   fc.record({
     does: fc.constant('way' as const),
@@ -279,6 +293,16 @@ export class DeviceWriter {
         const body = { payment, state: what.became, ...said };
         return [draft('payment.result', this.newId(), EVENT, body)];
       }
+      case 'hold': {
+        const does = what.amount === 0 ? 'release' : 'capture';
+        const held = { id: idOf(40, what.card), event: EVENT };
+        return [decideHold(this.newId, held, does, what.amount)];
+      }
+      case 'pin': {
+        const hash = String(this.number).repeat(64);
+        const pin = what.isThere ? { hash, iterations: 1000, salt: 'salt' } : null;
+        return setPin(this.newId, personId(what.person), pin).drafts;
+      }
       case 'way': {
         const { setStamp: _stamp, ...body } = CARD_WAY;
         const id = idOf(32, what.way);
@@ -309,8 +333,8 @@ export class DeviceWriter {
       }
       case 'keep card': {
         const customer = customerId(what.customer);
-        const token = `token-${String(this.number)}`;
-        const card = { token, scheme: 'Visa', last4: '4471', expiry: '2029-04' };
+        const last4 = String(this.number).padStart(4, '4');
+        const card = { scheme: 'Visa', last4, expiry: '2029-04' };
         const [newId, newSalt] = [this.newId, () => 'sixteen-letters-'];
         const outcome = what.isKept
           ? keepCard({ newId, newSalt, customer, card, consent: 'spoken' })
@@ -530,7 +554,7 @@ export const personBody = (n: number, rights: readonly Right[]): BodyOf<'staff.s
   rights: [...rights],
   discountUpTo: '5',
   // The third has none.
-  pin: n === 3 ? null : { hash: n.toString(16).padStart(64, '0'), iterations: 1000 },
+  pin: n === 3 ? null : { hash: n.toString(16).padStart(64, '0'), iterations: 1000, salt: 'salt' },
 });
 
 export function eventBody(name: string) {

@@ -6,16 +6,20 @@
 import { liveQuery } from 'dexie';
 import { draft } from '../../core/daybook/kinds';
 import { cardErrands, type CardErrand } from '../../core/payment/carry';
-import { resultOf } from '../../core/payment/card-answers';
+import { heldResult, resultOf } from '../../core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '../../core/payment/card-messages';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
-import type { Transport } from '../sync/transport';
+import type { Asked, Transport } from '../sync/transport';
+import { openCards } from './card-rows';
 
 const LOCK = 'stall-till-cards';
 /** Held by a tab for as long as it asks for a card; its errands are its own business. */
 export const CARD_UNDER_WAY = 'stall-till-card-under-way';
 const PAUSE = 10_000;
+/** What was written a moment ago may still be on its way to the server. */
+const SHORT_PAUSE = 700;
+const SHORT_PAUSES = 8;
 
 /** Does errands until `signal` is aborted. */
 export function doCardErrands(
@@ -41,11 +45,14 @@ async function errandsUntil(
   const online = (): void => wake();
   addEventListener('online', online);
   signal.addEventListener('abort', online);
+  let soon = 0;
   while (!signal.aborted) {
-    const isAllDone = await round(daybook, transport, currency()).catch(() => false);
+    const left = await round(daybook, transport, currency()).catch((): Left => 'later');
+    soon = left === 'soon' ? soon + 1 : 0;
+    const pause = soon > 0 && soon <= SHORT_PAUSES ? SHORT_PAUSE : PAUSE;
     await new Promise<void>((resolve) => {
       // With nothing to do it sleeps until something is written; what failed is tried again.
-      const timer = isAllDone ? undefined : setTimeout(resolve, PAUSE);
+      const timer = left === 'nothing' ? undefined : setTimeout(resolve, pause);
       wake = () => {
         clearTimeout(timer);
         resolve();
@@ -57,31 +64,35 @@ async function errandsUntil(
   applied.unsubscribe();
 }
 
-/** @returns False if something is left that must be tried again. */
+/** What is left: nothing, what the server has not heard of yet, or what nobody answers for. */
+type Left = 'nothing' | 'soon' | 'later';
+
 async function round(
   daybook: DeviceDaybook,
   transport: Transport,
   currency: string,
-): Promise<boolean> {
+): Promise<Left> {
   const { db } = daybook;
   const identity = await db.read('identity');
-  if (identity === undefined) return true;
-  const rows = await db.books.cardPayments.where('device').equals(identity.device).toArray();
-  const errands = cardErrands(rows, identity.device);
+  if (identity === undefined) return 'nothing';
+  const errands = cardErrands(await openCards(db), identity.device);
+  let left: Left = 'nothing';
   for (const errand of errands) {
     // Somebody may be asking for that very card: then it is theirs to finish.
     if (errand.does === 'cancel' && errand.why === 'unfinished') {
-      if (await isUnderWay()) return false;
+      if (await isUnderWay()) return 'later';
       // Or it was finished since the rows were read: then its entry is there, and they follow.
       await daybook.settle();
       const row = await db.books.cardPayments.get(errand.payment);
       if (row === undefined || cardErrands([row], identity.device).length === 0) continue;
     }
     const answer = await run(errand, transport, currency);
-    if (answer === null) return false;
-    await note(daybook, errand, answer);
+    // One that cannot be done now does not hold up the others.
+    if (answer === 'not yet') left = left === 'later' ? left : 'soon';
+    else if (answer === null) left = 'later';
+    else await note(daybook, errand, answer);
   }
-  return true;
+  return left;
 }
 
 async function isUnderWay(): Promise<boolean> {
@@ -93,23 +104,29 @@ async function run(
   errand: CardErrand,
   transport: Transport,
   currency: string,
-): Promise<CardAnswer | null> {
-  const { payment } = errand;
-  const asked =
-    errand.does === 'send'
-      ? await transport.ask('/api/cards/payments', cardAnswerSchema, {
-          payment,
-          amount: errand.amount,
-          currency,
-          sealed: errand.sealed,
-          voice: errand.voice,
-        })
-      : await transport.ask('/api/cards/cancel', cardAnswerSchema, { payment });
+): Promise<CardAnswer | 'not yet' | null> {
+  const asked = await ask(errand, transport, currency);
   if (asked.came === 'answer') return asked.answer;
+  if (asked.came !== 'refusal') return null;
+  // The entry that decides it has not arrived, or somebody must look at it first.
+  if (asked.refusal.code === 'card/not-decided') return 'not yet';
   // The acquirer will never take it: that is an answer too.
-  if (asked.came === 'refusal' && asked.refusal.code === 'card/refused')
+  if (errand.does === 'send' && asked.refusal.code === 'card/refused')
     return { ...NOTHING, state: 'declined', reason: asked.refusal.message.slice(0, 120) };
   return null;
+}
+
+function ask(
+  errand: CardErrand,
+  transport: Transport,
+  currency: string,
+): Promise<Asked<CardAnswer>> {
+  const { payment } = errand;
+  if (errand.does !== 'send')
+    return transport.ask(`/api/cards/${errand.does}`, cardAnswerSchema, { payment });
+  const { amount, sealed, voice } = errand;
+  const body = { payment, amount, currency, sealed, voice };
+  return transport.ask('/api/cards/payments', cardAnswerSchema, body);
 }
 
 const NOTHING: CardAnswer = {
@@ -123,9 +140,14 @@ const NOTHING: CardAnswer = {
 
 async function note(daybook: DeviceDaybook, errand: CardErrand, answer: CardAnswer): Promise<void> {
   const row = await daybook.db.books.cardPayments.get(errand.payment);
+  const result =
+    errand.does === 'capture' || errand.does === 'release'
+      ? heldResult(errand.payment, answer)
+      : resultOf(errand, answer);
+  if (result === null) return;
   await daybook.append(() => ({
     ok: true,
-    drafts: [draft('payment.result', newId(), row?.event ?? null, resultOf(errand, answer))],
+    drafts: [draft('payment.result', newId(), row?.event ?? null, result)],
   }));
   await daybook.settle();
 }

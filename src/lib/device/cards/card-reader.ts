@@ -8,8 +8,8 @@ export interface CardRead {
   readonly entry: 'tap' | 'insert' | 'swipe' | 'keyed' | 'file';
   /** Opaque to everybody but the acquirer; empty for a card on file. */
   readonly sealed: string;
-  /** What the acquirer calls a card on file; missing for one that was read or typed in. */
-  readonly token?: string;
+  /** Whose card on file it is; missing for one that was read or typed in. */
+  readonly customer?: string;
   /** Minor units that the reader showed to the customer. */
   readonly shown: number;
 }

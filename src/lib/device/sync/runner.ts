@@ -3,7 +3,11 @@ import { MOST_PUSHED, PUSH_BYTES } from '../../core/daybook/sync-messages';
 import type { Entry } from '../../core/daybook/entry';
 import { ownEntriesAfter } from '../daybook';
 import type { DeviceDatabase, KeptRow } from '../database';
+import { prune } from '../prune';
+import { putRight } from '../put-right';
 import { NO_STANDING, receive } from '../receive';
+import { restamp } from '../restamp';
+import { fetchPhotos } from './photos';
 import { atStart, resume, step, type SyncAction, type SyncEvent, type SyncState } from './state';
 import type { Asked, Transport } from './transport';
 
@@ -11,6 +15,7 @@ export class SyncRunner {
   #state: SyncState | null = null;
   #timer: ReturnType<typeof setInterval> | undefined;
   #isEnded = false;
+  #prunedAt = 0;
 
   constructor(
     readonly db: DeviceDatabase,
@@ -77,17 +82,19 @@ export class SyncRunner {
       const refused = { seq: after + 1, ...asked.refusal };
       return { type: 'pushed', have: after, refused, now: Date.now() };
     }
-    const { have, refused, kept } = asked.answer;
+    const { have, refused, kept, held, now } = asked.answer;
     const stamps = new Map(batch.map(({ id, stamp }) => [id, stamp]));
     const rows = kept.map((each): KeptRow => {
       return { ...each, where: 'server', stamp: stamps.get(each.id) ?? '', entry: null };
     });
-    await this.db.transaction('rw', [this.db.meta, this.db.kept], async () => {
+    const touched = held.length === 0 ? [this.db.meta, this.db.kept] : this.db.tables;
+    await this.db.transaction('rw', touched, async () => {
       const standing = (await this.db.read('standing')) ?? NO_STANDING;
       await Promise.all([
-        this.db.write('standing', { ...standing, sent: have }),
+        this.db.write('standing', { ...standing, sent: have, ...heard(now) }),
         this.db.kept.bulkPut(rows),
       ]);
+      await restamp(this.db, batch, held);
     });
     return { type: 'pushed', have, refused, now: Date.now() };
   }
@@ -97,22 +104,41 @@ export class SyncRunner {
     const asked = await this.transport.pull(after, head);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came !== 'answer') return turnedAway ?? unanswered();
-    const { entries, position, latest, have } = asked.answer;
+    const { entries, position, latest, have, now } = asked.answer;
     const wasSetBack = latest < after;
     const known = (await this.db.read('standing')) ?? NO_STANDING;
-    if (wasSetBack) await this.db.write('standing', { ...known, position: 0, sent: have });
-    else if (entries.length > 0 || position !== known.position || have !== known.sent) {
-      await receive(this.db, this.own, { entries, position }, Date.now());
-      await this.#noteSent(have);
+    if (wasSetBack)
+      await this.db.write('standing', { ...known, position: 0, sent: have, ...heard(now) });
+    else {
+      if (entries.length > 0 || position !== known.position)
+        await receive(this.db, this.own, { entries, position });
+      await this.#noteHeard(have, now);
     }
+    await this.#catchUp(position >= latest);
     return { type: 'pulled', position, latest, have, now: Date.now() };
   }
 
-  async #noteSent(have: number): Promise<void> {
+  /** Written only when there is something to say: each write wakes whoever follows it. */
+  async #noteHeard(have: number, now: number): Promise<void> {
     await this.db.transaction('rw', this.db.meta, async () => {
       const standing = (await this.db.read('standing')) ?? NO_STANDING;
-      if (standing.sent !== have) await this.db.write('standing', { ...standing, sent: have });
+      const said = heard(now);
+      const isNews =
+        standing.sent !== have ||
+        Math.abs((standing.ahead ?? 0) - said.ahead) > 5000 ||
+        said.heardAt - (standing.heardAt ?? 0) > 60_000;
+      if (isNews) await this.db.write('standing', { ...standing, sent: have, ...said });
     });
+  }
+
+  /** What comes behind all else: undoing what was barred, pictures, letting go of what is past. */
+  async #catchUp(isAllHere: boolean): Promise<void> {
+    await putRight(this.db, this.transport);
+    if (!isAllHere) return;
+    await fetchPhotos(this.db, this.transport);
+    if (Date.now() < this.#prunedAt + PRUNE_EVERY) return;
+    this.#prunedAt = Date.now();
+    await prune(this.db, Date.now());
   }
 
   /** The next own entries, as many as one push takes. */
@@ -128,6 +154,11 @@ export class SyncRunner {
     return batch;
   }
 }
+
+const PRUNE_EVERY = 3_600_000;
+
+/** @param now The server's clock. */
+const heard = (now: number) => ({ ahead: now - Date.now(), heardAt: Date.now() });
 
 const unanswered = (): SyncEvent => ({
   type: 'unanswered',

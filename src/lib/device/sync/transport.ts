@@ -4,11 +4,12 @@ import {
   enrolAnswerSchema,
   pullAnswerSchema,
   pushAnswerSchema,
-  startAnswerSchema,
+  startPageSchema,
   type EnrolAnswer,
   type PullAnswer,
   type PushAnswer,
   type StartAnswer,
+  type StartPage,
 } from '../../core/daybook/sync-messages';
 import { doneSchema } from '../../core/access/account-messages';
 import type { Entry } from '../../core/daybook/entry';
@@ -37,8 +38,22 @@ export class Transport {
     return this.#ask(`/api/sync/pull?${query}`, pullAnswerSchema);
   }
 
-  start(): Promise<Asked<StartAnswer>> {
-    return this.#ask('/api/sync/start', startAnswerSchema);
+  /** Where a new device starts, page by page. */
+  async start(): Promise<Asked<StartAnswer>> {
+    const rows: Record<string, Record<string, unknown>[]> = {};
+    let begins: StartPage['begins'];
+    let from = '';
+    for (;;) {
+      const asked = await this.#ask(`/api/sync/start${from}`, startPageSchema);
+      if (asked.came !== 'answer') return asked;
+      const { answer } = asked;
+      begins ??= answer.begins;
+      for (const [table, found] of Object.entries(answer.rows))
+        (rows[table] ??= []).push(...found);
+      if (answer.next === null) break;
+      from = `?from=${encodeURIComponent(JSON.stringify(answer.next))}`;
+    }
+    return begins === undefined ? { came: 'nothing' } : { came: 'answer', answer: { ...begins, rows } };
   }
 
   enrol(code: string, device: string): Promise<Asked<EnrolAnswer>> {

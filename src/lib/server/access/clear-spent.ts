@@ -23,6 +23,8 @@ export async function clearSpent(
     ['access_challenges', 'expires < ?', iso(now)],
     ['access_known', 'expires < ?', iso(now)],
     ['access_verifications', 'expires < ?', iso(now)],
+    ['daybook_quotas', 'day < ?', iso(now - CODES_KEPT).slice(0, 10)],
+    ['receipts_counted', 'day < ?', iso(now - CODES_KEPT).slice(0, 10)],
   ];
   let cleared = 0;
   for (const [table, where, value] of spent) {

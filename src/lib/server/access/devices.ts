@@ -58,8 +58,8 @@ export async function noteCopy(database: Database, ref: DeviceRef, now: number):
   );
 }
 
-/** Most entries that are kept of one device that was shut out: years of selling. */
-const MOST_UNSENT = 20_000;
+/** Most that is kept of one device that was shut out: weeks of selling with no network. */
+const MOST_UNSENT = { entries: 20_000, bytes: 20_000_000 } as const;
 
 /**
  * Puts what a shut-out device had not sent aside. The same entry again changes nothing.
@@ -71,12 +71,16 @@ export async function putAside(
   ref: DeviceRef,
   entries: readonly Entry[],
 ): Promise<boolean> {
-  const [count] = await select<{ n: string }>(
+  const [there] = await select<{ n: string; bytes: string | null }>(
     database,
-    'SELECT COUNT(*) AS n FROM access_unsent WHERE business = ? AND device = ?',
+    'SELECT COUNT(*) AS n, SUM(LENGTH(entry)) AS bytes FROM access_unsent WHERE business = ? AND device = ?',
     [ref.business, ref.device],
   );
-  if (Number(count?.n ?? 0) + entries.length > MOST_UNSENT) return false;
+  const bytes = entries.reduce((all, entry) => all + JSON.stringify(entry).length, 0);
+  const isRoom =
+    Number(there?.n ?? 0) + entries.length <= MOST_UNSENT.entries &&
+    Number(there?.bytes ?? 0) + bytes <= MOST_UNSENT.bytes;
+  if (!isRoom) return false;
   for (const entry of entries) {
     await database.sequelize.query(
       'INSERT INTO access_unsent (business, device, seq, entry) VALUES (?, ?, ?, ?) ' +

@@ -29,6 +29,8 @@ const RULES = {
   passkey: { points: 60, duration: 15 * MINUTE, blockDuration: 5 * MINUTE },
   /** Links by mail that set a password or show whose an address is, by address they are tried from. */
   link: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
+  /** A device that starts from the beginning; once is usual. */
+  start: { points: 20, duration: HOUR },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;

@@ -7,7 +7,7 @@ import { bookModels, rowFrom, type BookRow } from '../database/book-tables';
 export class BookReader {
   readonly #models: Record<TableName, ModelStatic<BookRow>>;
 
-  constructor(database: Database) {
+  constructor(readonly database: Database) {
     this.#models = bookModels(database.sequelize);
   }
 
@@ -25,6 +25,21 @@ export class BookReader {
       ...(transaction === undefined ? {} : { transaction }),
     });
     return found.map((row) => rowFrom(table, row as unknown as Record<string, unknown>));
+  }
+
+  /** Whether any row of one business has something in a field. */
+  async any<T extends TableName>(
+    business: string,
+    table: T,
+    field: keyof Row<T> & string,
+    transaction?: Transaction,
+  ): Promise<boolean> {
+    const found = await this.#models[table].findOne({
+      where: { business, [field]: { [Op.ne]: null } },
+      raw: true,
+      ...(transaction === undefined ? {} : { transaction }),
+    });
+    return found !== null;
   }
 
   /** Every row of one business, by table. */

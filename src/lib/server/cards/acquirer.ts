@@ -2,11 +2,10 @@
 import { z } from 'zod';
 import {
   cardAnswerSchema,
-  cardKeptSchema,
   cardKeySchema,
   type CardAnswer,
 } from '../../core/payment/card-messages';
-import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
+import { cardOnFile, type CardOnFile } from '../../core/daybook/kinds/customer-card';
 
 export interface CardAsked {
   /** The same reference is the same payment for ever, however often it is asked. */
@@ -16,7 +15,7 @@ export interface CardAsked {
   readonly currency: string;
   /** Of the card: sealed for the acquirer, opaque to us; empty for one on file. */
   readonly sealed: string;
-  /** Of a card on file; empty for others. */
+  /** Of a card on file, as the acquirer calls it; empty for others. */
   readonly token: string;
   readonly capture: boolean;
   readonly voice: string;
@@ -30,11 +29,13 @@ export type AcquirerAnswer =
 
 /** What came of putting a card on file. */
 export type KeepAnswer =
-  | { readonly came: 'answer'; readonly card: CardOnFile }
+  | { readonly came: 'answer'; readonly card: CardOnFile & { readonly token: string } }
   | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
 
 export interface Acquirer {
   authorise(asked: CardAsked): Promise<AcquirerAnswer>;
+  /** What has become of it; a refusal if there is no such payment. Nothing is charged by asking. */
+  find(reference: string): Promise<AcquirerAnswer>;
   /** Undoes whatever there is of it; what comes later under the reference is refused. */
   cancel(reference: string): Promise<AcquirerAnswer>;
   /** Takes what is held, or less of it. */
@@ -58,6 +59,7 @@ const paymentSchema = cardAnswerSchema
   .omit({ acquirer: true })
   .extend({ id: z.string().max(64) })
   .transform(({ id, ...rest }): CardAnswer => ({ ...rest, acquirer: id }));
+const keptSchema = cardOnFile.extend({ token: z.string().min(1).max(64) });
 const refusalSchema = z.object({ code: z.string(), message: z.string() });
 
 /**
@@ -91,15 +93,17 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
     }
     return { came: 'unknown' };
   };
-  const askPayment = (path: string, body: unknown): Promise<AcquirerAnswer> =>
+  const askPayment = (path: string, body?: unknown): Promise<AcquirerAnswer> =>
     askFor(path, body, paymentSchema);
   return {
     authorise: async (asked) => await askPayment('/payments', asked),
+    find: async (reference) =>
+      await askPayment(`/payments?${new URLSearchParams({ reference }).toString()}`),
     cancel: async (reference) => await askPayment('/cancel', { reference }),
     capture: async (reference, amount) => await askPayment('/capture', { reference, amount }),
     release: async (reference) => await askPayment('/release', { reference }),
     keep: async (customer, sealed) => {
-      const said = await askFor('/cards', { customer, sealed }, cardKeptSchema);
+      const said = await askFor('/cards', { customer, sealed }, keptSchema);
       return said.came === 'answer' ? { came: 'answer', card: said.answer } : said;
     },
     forget: async (customer) => {

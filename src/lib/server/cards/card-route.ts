@@ -5,24 +5,38 @@ import { readBody } from '../http/read-body';
 import { services } from '../services';
 import type { Acquirer, AcquirerAnswer } from './acquirer';
 import { cardReply, noAcquirer } from './card-answer';
+import { noteAnswer } from './cards-asked';
 
 /** What the acquirer calls something of a business: those of two businesses never meet. */
 export const ofBusiness = (business: string, id: string): string => `${business}:${id}`;
 
+export interface AskingAcquirer {
+  readonly acquirer: Acquirer;
+  readonly business: string;
+  readonly device: string;
+  /** What the acquirer calls the payment. */
+  readonly reference: string;
+}
+
 /**
- * Nothing is kept here: the reference is the payment, so whoever dies between asking and hearing can ask
- * again and hears the same. Payments of different businesses never meet under one reference.
+ * The reference is the payment, so whoever dies between asking and hearing can ask again and hears the same.
+ * What the acquirer says is noted as well: it is what devices' own words are compared with.
  */
 export const cardRoute =
   <S extends z.ZodType<{ readonly payment: string }>>(
     schema: S,
-    ask: (acquirer: Acquirer, reference: string, body: z.infer<S>) => Promise<AcquirerAnswer>,
+    ask: (asking: AskingAcquirer, body: z.infer<S>) => Promise<AcquirerAnswer | Response>,
   ) =>
   async ({ request, locals }: RequestEvent): Promise<Response> => {
     const read = await readBody(request, schema);
     if (!read.ok) return read.response;
-    const { acquirer } = services();
+    const { acquirer, database } = services();
     if (acquirer === null) return noAcquirer('No acquirer takes cards for this server.');
-    const reference = ofBusiness(locals.device.business, read.body.payment);
-    return cardReply(await ask(acquirer, reference, read.body));
+    const { business, device } = locals.device;
+    const { payment } = read.body;
+    const reference = ofBusiness(business, payment);
+    const said = await ask({ acquirer, business, device, reference }, read.body);
+    if (said instanceof Response) return said;
+    if (said.came === 'answer') await noteAnswer(database, business, payment, said.answer);
+    return cardReply(said);
   };

@@ -16,6 +16,7 @@ import { waysToPay } from './migrations/0010-ways-to-pay';
 import { receipts } from './migrations/0011-receipts';
 import { cardsOnFile } from './migrations/0012-cards-on-file';
 import { signUpAgain } from './migrations/0013-sign-up-again';
+import { nothingTrusted } from './migrations/0014-nothing-trusted';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -31,6 +32,7 @@ const migrations: readonly Migration[] = [
   receipts,
   cardsOnFile,
   signUpAgain,
+  nothingTrusted,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -1,10 +1,11 @@
 /**
  * Appending to the daybook: one transaction puts a batch of entries into the order in which they
- * arrived and applies their changes to the books.
+ * arrived, judges them and applies their changes to the books.
  *
  * Invariants: positions of a business are given while its counter is locked, so they are committed
  * in their order and a reader who has all up to n misses none. A device's entries are appended in
- * `seq` order, each once. What cannot be applied is kept and marked, and blocks nothing.
+ * `seq` order, each once. A stamp that is ahead of arrival is held to it, after all that was accepted
+ * before. What cannot be applied is kept and marked, and blocks nothing.
  */
 import { setImmediate } from 'node:timers/promises';
 import mysql from 'mysql2';
@@ -12,17 +13,30 @@ import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
 import { changesOf } from '../../core/books/changes';
 import { chainFault, hashOf, headAfter, type ChainHead } from '../../core/daybook/chain';
-import { CLOCK_AT_REST, clockOf } from '../../core/daybook/clock';
+import {
+  CLOCK_AT_REST,
+  clockOf,
+  FURTHEST_AHEAD,
+  stampOf,
+  tick,
+  type Clock,
+} from '../../core/daybook/clock';
 import type { Entry } from '../../core/daybook/entry';
-import { readEntry, type EntryRead } from '../../core/daybook/read-entry';
+import { isTooLarge } from '../../core/daybook/entry-size';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import { readEntry } from '../../core/daybook/read-entry';
 import type { Kept, PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
-import { isBarred, type Breach } from '../../core/people/judge';
+import type { Evidence } from '../../core/judging/evidence';
+import { effectOf, judgeEntry } from '../../core/judging/judge-entry';
 import { applyChanges } from '../books/apply-changes';
+import { BookReader } from '../books/read-books';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
 import { asMayBeStored, eraseAll } from './erase';
-import { breachesIn } from './judge-entries';
-import { breachMessage, faultMessage, refusalMessage } from './messages';
+import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
+import { faultMessage, refusalMessage, verdictMessage } from './messages';
+import { queueBehind } from './queue-behind';
+import { countAgainstQuota } from './quotas';
 
 export interface DeviceRef {
   readonly business: string;
@@ -40,35 +54,40 @@ export class NotEnrolledError extends Error {
 }
 
 /**
- * What became of an entry: in the books; in them, though its writer lacked the right; kept out of
- * them for want of a right, and sent to nobody; or kept until a version can read it.
+ * What became of an entry: in the books; in them, though something about it is questioned; kept out of
+ * them and sent to nobody, since it was not allowed; or kept until a version can read it.
  */
 type State = 'applied' | 'doubted' | 'barred' | 'kept';
 
-interface Appended {
+export interface Appended {
   readonly entry: Entry;
   readonly state: State;
-  readonly changes: () => readonly Change[];
+  /** The entry as it was read; null for one that could not be. */
+  readonly known: KnownEntry | null;
+  readonly changes: readonly Change[];
   readonly kept: Kept | null;
 }
 
 /**
  * Appends what is new in `entries`, which must be one device's, in `seq` order.
+ * @param arrival Milliseconds since 1970.
  * @returns What the server has of the device now; what it refused, if anything; what it kept.
  * @throws {NotEnrolledError} Nothing was appended then.
+ * @throws {OverQuotaError} The device has sent too much for one day; nothing was appended.
  */
 export async function append(
   database: Database,
   ref: DeviceRef,
   entries: readonly Entry[],
+  arrival: number = Date.now(),
 ): Promise<PushAnswer> {
   try {
-    return await appendOnce(database, ref, entries, new Set());
+    return await appendOnce(database, ref, entries, arrival, new Set());
   } catch (error) {
     if (!isBadData(error)) throw error;
     // A row that a column refused: find out which entry it was, keep that one, apply the others.
     const unfit = await unfitEntries(database, ref, entries);
-    return await appendOnce(database, ref, entries, unfit);
+    return await appendOnce(database, ref, entries, arrival, unfit);
   }
 }
 
@@ -76,28 +95,29 @@ async function appendOnce(
   database: Database,
   ref: DeviceRef,
   entries: readonly Entry[],
+  arrival: number,
   unfit: ReadonlySet<string>,
 ): Promise<PushAnswer> {
   return await database.transaction(async (transaction) => {
-    const position = await lockCounter(database, ref.business, transaction);
+    const counter = await lockCounter(database, ref.business, transaction);
     const head = await headOf(database, ref, transaction);
-    const known = await knownHashes(database, ref, entries, head.seq, transaction);
-    const { fresh, refused } = sift(entries, ref, head, known);
+    const stored = await storedAmong(database, ref, entries, head.seq, transaction);
+    const { fresh, refused } = sift(entries, ref, head, stored);
     const taken = await takenId(database, ref.business, fresh, transaction);
     const untaken = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
-    const accepted = await asMayBeStored(database, ref.business, untaken, transaction);
-    const reads = accepted.map((entry) => readEntry(entry));
-    const readable = reads.flatMap((read) => (read.ok ? [read.entry] : []));
-    const breaches = await breachesIn(database, ref.business, readable, transaction);
-    const appended = accepted.map((entry, at) =>
-      readyToApply(entry, reads[at]!, unfit, breaches.get(entry.id)),
-    );
+    if (ref.isTakenIn !== true)
+      await countAgainstQuota(database, ref, untaken, arrival, transaction);
+    const bare = await asMayBeStored(database, ref.business, untaken, transaction);
+    const { accepted, clock } = heldToArrival(bare, counter.clock, arrival);
+    const books = new BookReader(database);
+    const gathering = { database, books, business: ref.business, transaction };
+    const { appended, evidence } = await judged(gathering, ref, accepted, arrival, unfit);
     if (appended.length > 0) {
-      const storing = insertEntries(database, position, appended, transaction);
+      const storing = insertEntries(database, counter.position, appended, transaction);
       // The database stores the entries while their changes are worked out. Both are waited for, or
       // one might go on in a transaction that the other one's failure has ended.
       const applying = setImmediate().then(async () => {
-        const changes = appended.flatMap((each) => each.changes());
+        const changes = appended.flatMap((each) => each.changes);
         await applyChanges(database.sequelize, ref.business, changes, transaction);
       });
       for (const outcome of await Promise.allSettled([storing, applying])) {
@@ -105,33 +125,131 @@ async function appendOnce(
       }
       const applied = appended.flatMap(({ entry, state }) => (state === 'applied' ? [entry] : []));
       await eraseAll(database, ref.business, applied, transaction);
-      await moveOn(database, ref, position + appended.length, appended.at(-1)!.entry, transaction);
+      await queueBehind(database, appended, arrival, transaction);
+      const position = counter.position + appended.length;
+      await moveOn(database, ref, { position, clock, evidence }, appended.at(-1)!.entry, transaction);
     }
     return {
       have: appended.at(-1)?.entry.seq ?? head.seq,
       refused: taken === null ? refused : refusal(taken.seq, 'entry/id-taken'),
       kept: appended.flatMap(({ kept }) => (kept === null ? [] : [kept])),
+      held: [
+        ...entries.flatMap(({ id, seq }) => {
+          const held = stored.get(seq)?.held ?? '';
+          return held === '' ? [] : [{ id, stamp: held }];
+        }),
+        ...accepted.flatMap(({ id, held }) => (held === undefined ? [] : [{ id, stamp: held }])),
+      ],
+      now: arrival,
     };
   });
 }
+
+/**
+ * Entries whose stamps are further ahead of arrival than clocks differ are held to it: they come after all
+ * that was accepted before, and before all that is written from now on.
+ */
+function heldToArrival(
+  entries: readonly Entry[],
+  accepted: Clock,
+  arrival: number,
+): { readonly accepted: readonly Entry[]; readonly clock: Clock } {
+  let clock = accepted;
+  const all = entries.map((entry): Entry => {
+    const own = clockOf(entry.stamp);
+    if (own.millis <= arrival + FURTHEST_AHEAD) {
+      if (own.millis > clock.millis || (own.millis === clock.millis && own.counter > clock.counter))
+        clock = own;
+      return entry;
+    }
+    clock = tick(clock, arrival);
+    return { ...entry, held: stampOf(clock, entry.device) };
+  });
+  return { accepted: all, clock };
+}
+
+/** What becomes of each, in their order: each is judged by the books with those before it in them. */
+async function judged(
+  gathering: Gathering,
+  ref: DeviceRef,
+  entries: readonly Entry[],
+  arrival: number,
+  unfit: ReadonlySet<string>,
+): Promise<{ readonly appended: readonly Appended[]; readonly evidence: Evidence | null }> {
+  if (entries.length === 0) return { appended: [], evidence: null };
+  const reads = entries.map((entry) => readEntry(entry));
+  const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
+  const evidence = await gatherEvidence(gathering, ref.device, known, arrival);
+  const appended: Appended[] = [];
+  for (const [at, entry] of entries.entries()) {
+    const read = reads[at]!;
+    if (!read.ok) {
+      appended.push(keptAs(entry, read.fault.code, faultMessage(read.fault)));
+    } else if (unfit.has(entry.id)) {
+      const message = 'The database refused its figures; the entry is kept as it was received.';
+      appended.push(keptAs(entry, 'body/unfit', message));
+    } else {
+      appended.push(await judgedOne(gathering, entry, read.entry, evidence));
+    }
+  }
+  return { appended, evidence };
+}
+
+/** Judges one entry that can be read; what is not barred is what the ones after it are judged by. */
+export async function judgedOne(
+  gathering: Gathering,
+  entry: Entry,
+  known: KnownEntry,
+  evidence: Evidence,
+): Promise<Appended> {
+  let verdict = judgeEntry(known, evidence);
+  if (verdict !== null && verdict.code !== 'right/missing') {
+    // It may have been right by what was set up before.
+    await deepen(gathering, known, evidence);
+    verdict = judgeEntry(known, evidence);
+  }
+  const state: State = verdict === null ? 'applied' : effectOf(known, verdict);
+  const kept =
+    verdict === null
+      ? null
+      : {
+          id: entry.id,
+          state: state === 'barred' ? ('barred' as const) : ('doubted' as const),
+          code: verdict.code,
+          message: verdictMessage(known, verdict, state),
+        };
+  if (state === 'barred') return { entry, state, known, changes: [], kept };
+  const changes = changesOf(known);
+  evidence.take(known, changes);
+  return { entry, state, known, changes, kept };
+}
+
+const keptAs = (entry: Entry, code: string, message: string): Appended => ({
+  entry,
+  state: 'kept',
+  known: null,
+  changes: [],
+  kept: { id: entry.id, state: 'kept', code, message },
+});
 
 /** Splits a push into what is new and can follow, and the first thing that cannot. */
 function sift(
   entries: readonly Entry[],
   ref: DeviceRef,
-  stored: ChainHead,
-  known: ReadonlyMap<number, string>,
+  known: ChainHead,
+  stored: ReadonlyMap<number, Stored>,
 ): { fresh: Entry[]; refused: PushRefusal | null } {
   const fresh: Entry[] = [];
-  let head = stored;
+  let head = known;
   for (const entry of entries) {
     const code = foreignness(entry, ref);
     if (code !== null) return { fresh, refused: refusal(entry.seq, code) };
-    if (entry.seq <= stored.seq) {
-      const isSame = known.get(entry.seq) === entry.hash && hashOf(entry) === entry.hash;
+    if (entry.seq <= known.seq) {
+      const isSame = stored.get(entry.seq)?.hash === entry.hash && hashOf(entry) === entry.hash;
       if (isSame) continue;
       return { fresh, refused: refusal(entry.seq, 'chain/forked') };
     }
+    if (isTooLarge(entry)) return { fresh, refused: refusal(entry.seq, 'entry/too-large') };
     const fault = chainFault(entry, head);
     if (fault !== null) return { fresh, refused: refusal(entry.seq, fault.code) };
     fresh.push(entry);
@@ -151,32 +269,6 @@ const refusal = (seq: number, code: PushRefusal['code']): PushRefusal => ({
   message: refusalMessage(code, seq),
 });
 
-const none = (): readonly Change[] => [];
-
-function readyToApply(
-  entry: Entry,
-  read: EntryRead,
-  unfit: ReadonlySet<string>,
-  breach?: Breach,
-): Appended {
-  const keptAs = (state: State, code: string, message: string, changes = none): Appended => ({
-    entry,
-    state,
-    changes,
-    kept: { id: entry.id, code, message },
-  });
-  if (!read.ok) return keptAs('kept', read.fault.code, faultMessage(read.fault));
-  if (unfit.has(entry.id)) {
-    const message = 'The database refused its figures; the entry is kept as it was received.';
-    return keptAs('kept', 'body/unfit', message);
-  }
-  const known = read.entry;
-  const changes = (): readonly Change[] => changesOf(known);
-  if (breach === undefined) return { entry, state: 'applied', changes, kept: null };
-  if (isBarred(known)) return keptAs('barred', breach.code, breachMessage(known, breach));
-  return keptAs('doubted', breach.code, breachMessage(known, breach), changes);
-}
-
 /** Tries each entry alone, in a transaction that is always undone. */
 async function unfitEntries(
   { sequelize }: Database,
@@ -185,10 +277,11 @@ async function unfitEntries(
 ): Promise<Set<string>> {
   const unfit = new Set<string>();
   for (const entry of entries) {
-    const { changes } = readyToApply(entry, readEntry(entry), unfit);
+    const read = readEntry(entry);
+    if (!read.ok) continue;
     const transaction = await sequelize.transaction();
     try {
-      await applyChanges(sequelize, ref.business, changes(), transaction);
+      await applyChanges(sequelize, ref.business, changesOf(read.entry), transaction);
     } catch (error) {
       if (!isBadData(error)) throw error;
       unfit.add(entry.id);
@@ -201,23 +294,41 @@ async function unfitEntries(
 
 /** Nothing where there must be something, out of range, too long, not of the type, against a check. */
 const BAD_DATA = new Set([1048, 1264, 1265, 1292, 1366, 1406, 1690, 4025]);
-const isBadData = (error: unknown): boolean => BAD_DATA.has(databaseErrorNumber(error) ?? 0);
+export const isBadData = (error: unknown): boolean => BAD_DATA.has(databaseErrorNumber(error) ?? 0);
 
-async function lockCounter(
-  database: Database,
+/** Where a business's daybook stands: its last position, and the latest stamp that counts. */
+export interface Counter {
+  readonly position: number;
+  readonly clock: Clock;
+}
+
+/** Locks the counter of a business: whoever has it appends alone. */
+export async function lockCounter(
+  database: Pick<Database, 'sequelize'>,
   business: string,
   transaction: Transaction,
-): Promise<number> {
-  const locked = 'SELECT position FROM daybook_counters WHERE business = ? FOR UPDATE';
-  const [counter] = await select<{ position: string }>(database, locked, [business], transaction);
-  if (counter !== undefined) return Number(counter.position);
+): Promise<Counter> {
+  const locked = 'SELECT position, clock FROM daybook_counters WHERE business = ? FOR UPDATE';
+  const read = async (): Promise<Counter | null> => {
+    const rows = await select<{ position: string; clock: string }>(
+      database,
+      locked,
+      [business],
+      transaction,
+    );
+    const [row] = rows;
+    if (row === undefined) return null;
+    const clock = row.clock === '' ? CLOCK_AT_REST : clockOf(row.clock);
+    return { position: Number(row.position), clock };
+  };
+  const known = await read();
+  if (known !== null) return known;
   await database.sequelize.query(
     'INSERT INTO daybook_counters (business, position) VALUES (?, 0) ' +
       'ON DUPLICATE KEY UPDATE business = VALUES(business)',
     { replacements: [business], transaction },
   );
-  const [made] = await select<{ position: string }>(database, locked, [business], transaction);
-  return Number(made?.position ?? 0);
+  return (await read()) ?? { position: 0, clock: CLOCK_AT_REST };
 }
 
 async function headOf(
@@ -236,23 +347,28 @@ async function headOf(
   return { seq: row.seq, hash: row.hash, clock };
 }
 
-/** Hashes of those of the entries that are stored already, by `seq`. */
-async function knownHashes(
+interface Stored {
+  readonly hash: string;
+  readonly held: string;
+}
+
+/** Those of the entries that are stored already, by `seq`. */
+async function storedAmong(
   database: Database,
   ref: DeviceRef,
   entries: readonly Entry[],
   upTo: number,
   transaction: Transaction,
-): Promise<Map<number, string>> {
+): Promise<ReadonlyMap<number, Stored>> {
   const seqs = entries.map(({ seq }) => seq).filter((seq) => seq <= upTo);
   if (seqs.length === 0) return new Map();
-  const rows = await select<{ seq: number; hash: string }>(
+  const rows = await select<Stored & { seq: number }>(
     database,
-    'SELECT seq, hash FROM daybook_entries WHERE business = ? AND device = ? AND seq IN (?)',
+    'SELECT seq, hash, held FROM daybook_entries WHERE business = ? AND device = ? AND seq IN (?)',
     [ref.business, ref.device, seqs],
     transaction,
   );
-  return new Map(rows.map(({ seq, hash }) => [seq, hash]));
+  return new Map(rows.map((row) => [row.seq, row]));
 }
 
 /** The first entry whose id stands for another one already, here or earlier in the same push. */
@@ -285,7 +401,9 @@ async function insertEntries(
 ): Promise<void> {
   const rows = appended.map(({ entry, state, kept }, i) => {
     const fault = kept === null ? '' : JSON.stringify(kept).slice(0, 1000);
-    const { business, id, device, seq, kind, event, stamp, hash } = entry;
+    // What it was held to stands beside it; the entry is kept word for word.
+    const { held = '', ...written } = entry;
+    const { business, id, device, seq, kind, event, stamp, hash } = written;
     const values = [
       business,
       after + i + 1,
@@ -298,12 +416,13 @@ async function insertEntries(
       hash,
       state,
       fault,
+      held,
     ];
-    return `(${[...values, JSON.stringify(entry)].map((value) => mysql.escape(value)).join(',')})`;
+    return `(${[...values, JSON.stringify(written)].map((value) => mysql.escape(value)).join(',')})`;
   });
   await sequelize.query(
     'INSERT INTO daybook_entries (business, position, id, device, seq, kind, event, stamp, hash, ' +
-      `state, fault, entry) VALUES ${rows.join(',')}`,
+      `state, fault, held, entry) VALUES ${rows.join(',')}`,
     { transaction },
   );
 }
@@ -311,16 +430,32 @@ async function insertEntries(
 async function moveOn(
   { sequelize }: Database,
   ref: DeviceRef,
-  position: number,
+  { position, clock, evidence }: Counter & { readonly evidence: Evidence | null },
   last: Entry,
   transaction: Transaction,
 ): Promise<void> {
-  await sequelize.query('UPDATE daybook_counters SET position = ? WHERE business = ?', {
-    replacements: [position, ref.business],
+  // Nobody's stamp is this one; it only says how far the clock has come.
+  await sequelize.query('UPDATE daybook_counters SET position = ?, clock = ? WHERE business = ?', {
+    replacements: [position, stampOf(clock, NOBODYS), ref.business],
     transaction,
   });
+  const { lastSale = null, lastRead = null } = evidence?.device ?? {};
   await sequelize.query(
-    'UPDATE access_devices SET seq = ?, hash = ?, stamp = ? WHERE business = ? AND device = ?',
-    { replacements: [last.seq, last.hash, last.stamp, ref.business, ref.device], transaction },
+    'UPDATE access_devices SET seq = ?, hash = ?, stamp = ?, lastSale = ?, lastRead = ? ' +
+      'WHERE business = ? AND device = ?',
+    {
+      replacements: [
+        last.seq,
+        last.hash,
+        last.stamp,
+        lastSale,
+        lastRead,
+        ref.business,
+        ref.device,
+      ],
+      transaction,
+    },
   );
 }
+
+const NOBODYS = '0'.repeat(8);

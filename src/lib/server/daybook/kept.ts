@@ -7,26 +7,41 @@ const MOST_KEPT = 200;
 
 /**
  * What could not be applied or should not have been written and has not been settled, oldest first;
- * at most 200, since each must be looked at by a person.
+ * at most 200, since each must be looked at by a person, and how many more there are.
  */
 export async function keptEntries(
   database: Database,
   business: string,
-): Promise<KeptAnswer['kept']> {
-  const rows = await select<{ entry: string; state: 'kept' | 'barred' | 'doubted'; fault: string }>(
+): Promise<Pick<KeptAnswer, 'kept' | 'more'>> {
+  const rows = await select<KeptRow>(
     database,
-    'SELECT entry, state, fault FROM daybook_entries e WHERE business = ? ' +
-      "AND state <> 'applied' AND NOT EXISTS (SELECT 1 FROM books_settlements s " +
-      "WHERE s.business = e.business AND s.looseEnd = CONCAT('entry:', e.id)) " +
-      'ORDER BY position LIMIT ?',
+    `SELECT entry, held, state, fault FROM daybook_entries e WHERE ${OPEN} ORDER BY position LIMIT ?`,
     [business, MOST_KEPT],
   );
-  return rows.map(({ entry, state, fault }) => {
+  const [all] = await select<{ n: string }>(
+    database,
+    `SELECT COUNT(*) AS n FROM daybook_entries e WHERE ${OPEN}`,
+    [business],
+  );
+  const kept = rows.map(({ entry, held, state, fault }) => {
     const why = keptSchema.safeParse(asJson(fault));
     const { code, message } = why.success ? why.data : { code: 'kept', message: fault };
-    return { entry: entrySchema.parse(JSON.parse(entry)), state, code, message };
+    const stored = entrySchema.parse(JSON.parse(entry));
+    return { entry: held === '' ? stored : { ...stored, held }, state, code, message };
   });
+  return { kept, more: Number(all?.n ?? 0) - kept.length };
 }
+
+interface KeptRow {
+  readonly entry: string;
+  readonly held: string;
+  readonly state: 'kept' | 'barred' | 'doubted';
+  readonly fault: string;
+}
+
+const OPEN =
+  "business = ? AND state IN ('kept', 'barred', 'doubted') AND NOT EXISTS (SELECT 1 FROM " +
+  "books_settlements s WHERE s.business = e.business AND s.looseEnd = CONCAT('entry:', e.id))";
 
 function asJson(text: string): unknown {
   try {

@@ -1,7 +1,7 @@
 /** Sentences for refusals of the daybook: the fact, the place, the remedy. */
 import type { BodyFault } from '../../core/daybook/read-entry';
 import type { KnownEntry } from '../../core/daybook/kinds';
-import { isBarred, type Breach } from '../../core/people/judge';
+import type { Doubt, DoubtCode, Verdict } from '../../core/judging/verdict';
 import type { Right } from '../../core/people/rights';
 import type { PushRefusal } from '../../core/daybook/sync-messages';
 
@@ -16,6 +16,7 @@ const sentences: Readonly<Record<PushRefusal['code'], string>> = {
   'entry/other-business':
     'It belongs to another business than the one this device is enrolled with.',
   'entry/other-device': 'It was written by another device; each device sends its own entries.',
+  'entry/too-large': 'It is larger than an entry may be.',
   'entry/id-taken': 'Its id stands for another entry already; ids must be new for every entry.',
 };
 
@@ -48,9 +49,74 @@ const deeds: Readonly<Record<Right, string>> = {
   'set-up': 'change the set-up',
 };
 
-export function breachMessage(entry: KnownEntry, { right }: Breach): string {
-  const what = `${entry.kind}: whoever wrote it was not allowed to ${deeds[right]} then.`;
-  return isBarred(entry)
-    ? `${what} It is kept and changes nothing; somebody with the right can do it again.`
-    : `${what} It has happened, so it counts; an owner should look at it.`;
+/** What is wrong with an entry, and what became of it. */
+export function verdictMessage(
+  entry: KnownEntry,
+  verdict: Verdict,
+  state: 'applied' | 'doubted' | 'barred' | 'kept',
+): string {
+  const what =
+    verdict.code === 'right/missing'
+      ? `whoever wrote it was not allowed to ${deeds[verdict.right]} then`
+      : doubtWords(verdict);
+  return state === 'barred'
+    ? `${entry.kind}: ${what}. It is kept and changes nothing; somebody with the right can do it again.`
+    : `${entry.kind}: ${what}. It has happened, so it counts; an owner should look at it.`;
+}
+
+const doubts: Readonly<Record<DoubtCode, string>> = {
+  'by/unknown': 'nobody who worked here then wrote it',
+  'clock/ahead': 'the device’s clock was ahead of ours when it arrived',
+  'device/number': 'it bears the number of another till',
+  'device/not-its-own': 'a device names itself; its number, event and drawer are not its own to set',
+  'sale/number': 'its number does not follow the device’s last sale',
+  'sale/event': 'it names no event that there is as its place',
+  'sale/day': 'its day and hour are not those of the event at that time',
+  'sale/line-price': 'a line is priced below what it was set up at, without saying so',
+  'sale/line-extra': 'a line has an extra below its price',
+  'sale/line-sum': 'a line does not come to its price times its quantity',
+  'sale/line-cost': 'a line has another cost than its item',
+  'sale/line-stock': 'a line moves stock otherwise than its item does',
+  'sale/standing': 'a line has a standing discount that nobody was granted',
+  'sale/service': 'its service charge is below nothing',
+  'sale/uplift': 'what cards paid above the cash price is not what it says',
+  'sale/tax': 'its taxes are not those of its lines',
+  'sale/payments': 'the parts it names do not pay it',
+  'payment/way': 'it was taken in a way that was not set up so',
+  'payment/drawer': 'it went into a drawer that was never opened',
+  'payment/rounding': 'it was rounded by more than the cash step',
+  'payment/change': 'change was given where that way gives none',
+  'payment/surcharge': 'its surcharge is not that of the way',
+  'payment/charge': 'the card was charged less than it cleared',
+  'card/not-asked': 'this device never asked for that card',
+  'card/other-amount': 'the card was asked for another amount',
+  'card/carried': 'it was carried beyond the limits, without saying so',
+  'card/other-device': 'that reference is of another payment already',
+  'card/unknown': 'no such card was asked for',
+  'card/not-so': 'the acquirer has it otherwise',
+  'hold/unknown': 'no such amount is held',
+  'reversal/unknown': 'the part was never taken',
+  'reversal/figures': 'the part was of other figures',
+  'reversal/again': 'the part had been given back already',
+  'reversal/rung': 'the sale that it paid stands',
+  'void/unknown': 'there is no such sale',
+  'void/figures': 'the sale had brought something else',
+  'void/again': 'the sale had been voided already',
+  'void/counted': 'the cash of its shift had been counted',
+  'drawer/event': 'it was opened at no event that there is',
+  'read/drawer': 'there is no such drawer',
+  'read/number': 'its number does not follow the device’s last final read',
+  'read/expected': 'something else should have been in the drawer',
+  'read/again': 'the drawer had been counted already',
+  'stock/place': 'goods do not go from or to such a place',
+  'receipt/unknown-sale': 'there is no sale that it could be the receipt of',
+  'looseEnd/own': 'nobody but an owner settles what is held against themselves',
+};
+
+function doubtWords({ code, found, wanted }: Doubt): string {
+  const figures = [
+    ...(found === undefined ? [] : [`it says ${String(found)}`]),
+    ...(wanted === undefined ? [] : [`the books say ${String(wanted)}`]),
+  ];
+  return figures.length === 0 ? doubts[code] : `${doubts[code]} (${figures.join(', ')})`;
 }

@@ -1,10 +1,6 @@
-/** What a device has not seen yet, and where a new one starts. */
-import { Op, type Transaction, type WhereOptions } from 'sequelize';
-import type { StartAnswer } from '../../core/daybook/sync-messages';
-import { MOST_PULLED } from '../../core/daybook/sync-messages';
-import { tables, tableNames } from '../../core/books/tables';
-import { lastDay } from '../../core/event/todays-event';
-import type { BookReader } from '../books/read-books';
+/** What a device has not seen yet. */
+import type { Transaction } from 'sequelize';
+import { MOST_PULLED, PULL_BYTES } from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { DeviceRef } from './append';
@@ -17,7 +13,10 @@ export interface Pulled {
   readonly have: number;
 }
 
-/** Entries of other devices after a position, in order; at most `MOST_PULLED`. */
+/**
+ * Entries of other devices after a position, in order: at most `MOST_PULLED` and about `PULL_BYTES`, but
+ * always one. What was barred or cannot be read is handed out to nobody.
+ */
 export async function pull(
   database: Database,
   { business, device }: DeviceRef,
@@ -25,30 +24,65 @@ export async function pull(
 ): Promise<Pulled> {
   return await database.snapshot(async (transaction) => {
     const latest = await latestPosition(database, business, transaction);
-    const rows = await select<{ position: string; entry: string }>(
+    const sizes = await select<{ position: string; bytes: number }>(
       database,
-      'SELECT position, entry FROM daybook_entries WHERE business = ? AND position > ? ' +
-        "AND device <> ? AND state <> 'barred' ORDER BY position LIMIT ?",
+      'SELECT position, LENGTH(entry) AS bytes FROM daybook_entries WHERE business = ? ' +
+        "AND position > ? AND device <> ? AND state IN ('applied', 'doubted') " +
+        'ORDER BY position LIMIT ?',
       [business, after, device, MOST_PULLED],
       transaction,
     );
+    const upTo = lastWithin(sizes);
+    const rows =
+      upTo === null
+        ? []
+        : await select<{ position: string; entry: string; held: string; late: number }>(
+            database,
+            'SELECT position, entry, held, late FROM daybook_entries WHERE business = ? ' +
+              "AND position > ? AND position <= ? AND device <> ? AND state IN ('applied', 'doubted') " +
+              'ORDER BY position',
+            [business, after, upTo, device],
+            transaction,
+          );
     const [head] = await select<{ seq: number }>(
       database,
       'SELECT seq FROM access_devices WHERE business = ? AND device = ?',
       [business, device],
       transaction,
     );
-    const isAll = rows.length < MOST_PULLED;
+    const isAll = rows.length === sizes.length && rows.length < MOST_PULLED;
     return {
-      entries: rows.map(({ entry }) => entry),
-      position: isAll ? Math.max(after, latest) : Number(rows.at(-1)!.position),
+      entries: rows.map(asHandedOut),
+      position: isAll ? Math.max(after, latest) : Number(upTo),
       latest,
       have: head?.seq ?? 0,
     };
   });
 }
 
-async function latestPosition(
+/** The last position of those that go into one answer, or null if there are none. */
+function lastWithin(sizes: readonly { position: string; bytes: number }[]): string | null {
+  let all = 0;
+  let last: string | null = null;
+  for (const { position, bytes } of sizes) {
+    all += bytes;
+    if (last !== null && all > PULL_BYTES) break;
+    last = position;
+  }
+  return last;
+}
+
+/** The stored text word for word, with the server's own words about it in front. */
+function asHandedOut({ entry, held, late }: { entry: string; held: string; late: number }): string {
+  const said = {
+    ...(held === '' ? {} : { held }),
+    ...(late === 1 ? { late: true } : {}),
+  };
+  const words = JSON.stringify(said).slice(1, -1);
+  return words === '' ? entry : `{${words},${entry.slice(1)}`;
+}
+
+export async function latestPosition(
   database: Database,
   business: string,
   transaction: Transaction,
@@ -60,43 +94,4 @@ async function latestPosition(
     transaction,
   );
   return Number(counter?.position ?? 0);
-}
-
-/** Days after its last that a device keeps the documents of an event. */
-const RECENT_DAYS = 14;
-
-/**
- * The rows a new device starts from, all of one moment: set-up and sums whole, documents of recent
- * events only.
- * @param now Milliseconds since 1970.
- */
-export async function start(
-  database: Database,
-  books: BookReader,
-  business: string,
-  now: number,
-): Promise<StartAnswer> {
-  return await database.snapshot(async (transaction) => {
-    const position = await latestPosition(database, business, transaction);
-    const heads = await select<{ device: string; seq: number }>(
-      database,
-      'SELECT device, seq FROM access_devices WHERE business = ?',
-      [business],
-      transaction,
-    );
-    const since = new Date(now - RECENT_DAYS * 86_400_000).toISOString().slice(0, 10);
-    const events = await books.rows(business, 'events', {}, transaction);
-    const recent = events.filter((event) => lastDay(event) >= since).map(({ id }) => id);
-    const isRecent: WhereOptions = { [Op.or]: [{ event: recent }, { event: null }] };
-    const rows: Record<string, Record<string, unknown>[]> = {};
-    for (const table of tableNames) {
-      const where = tables[table].keep === 'recent' ? isRecent : {};
-      rows[table] = await books.rows(business, table, where, transaction);
-    }
-    return {
-      position,
-      received: Object.fromEntries(heads.map(({ device, seq }) => [device, seq])),
-      rows,
-    };
-  });
 }

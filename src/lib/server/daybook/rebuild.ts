@@ -1,5 +1,5 @@
 /** Throws the books of a business away and works them out again from its daybook. */
-import type { Sequelize, Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
 import { changesOf } from '../../core/books/changes';
 import { tableNames } from '../../core/books/tables';
@@ -9,6 +9,8 @@ import { applyChanges } from '../books/apply-changes';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { lockCounter } from './append';
+import { judgeKept } from './judge-kept';
 
 export interface Rebuilt {
   readonly entries: number;
@@ -19,8 +21,8 @@ export interface Rebuilt {
 const BATCH = 500;
 
 /**
- * One transaction, under the lock that appending takes: readers see the old books or the new ones.
- * Entries that were kept are tried again; a newer version may know their kind.
+ * One transaction, under the lock that appending takes: readers see the old books or the new ones. What was
+ * barred or kept stays out; kept entries that can be read now are judged afterwards, like any other.
  * @param onProgress Called with the number of entries done and of all.
  */
 export async function rebuild(
@@ -28,67 +30,83 @@ export async function rebuild(
   business: string,
   onProgress: (done: number, all: number) => void = () => undefined,
 ): Promise<Rebuilt> {
-  const { sequelize } = database;
-  return await database.transaction(async (transaction) => {
-    const lock = 'SELECT position FROM daybook_counters WHERE business = ? FOR UPDATE';
-    await select(database, lock, [business], transaction);
+  const entries = await database.transaction(async (transaction) => {
+    await lockCounter(database, business, transaction);
     for (const table of tableNames) {
       const clear = `DELETE FROM ${sqlTable(table)} WHERE business = ?`;
-      await sequelize.query(clear, { replacements: [business], transaction });
+      await database.sequelize.query(clear, { replacements: [business], transaction });
     }
-    const [count] = await select<{ n: string }>(
+    return await applyAll(database, business, onProgress, transaction);
+  });
+  await judgeKept(database, business, Date.now());
+  const [row] = await select<{ n: string }>(
+    database,
+    "SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ? AND state = 'kept'",
+    [business],
+  );
+  return { entries, kept: Number(row?.n ?? 0) };
+}
+
+interface StoredRow {
+  readonly position: string;
+  readonly state: string;
+  readonly entry: string;
+  readonly held: string;
+}
+
+async function applyAll(
+  database: Database,
+  business: string,
+  onProgress: (done: number, all: number) => void,
+  transaction: Transaction,
+): Promise<number> {
+  const [count] = await select<{ n: string }>(
+    database,
+    'SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ?',
+    [business],
+    transaction,
+  );
+  const all = Number(count?.n ?? 0);
+  let [done, after] = [0, 0];
+  for (;;) {
+    const rows = await select<StoredRow>(
       database,
-      'SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ?',
-      [business],
+      'SELECT position, state, entry, held FROM daybook_entries WHERE business = ? ' +
+        'AND position > ? ORDER BY position LIMIT ?',
+      [business, after, BATCH],
       transaction,
     );
-    const all = Number(count?.n ?? 0);
-    let [done, kept, after] = [0, 0, 0];
-    while (done < all) {
-      const rows = await select<{ position: string; state: string; entry: string }>(
-        database,
-        'SELECT position, state, entry FROM daybook_entries WHERE business = ? AND position > ? ' +
-          'ORDER BY position LIMIT ?',
-        [business, after, BATCH],
-        transaction,
-      );
-      if (rows.length === 0) break;
-      const changes: Change[] = [];
-      const turned: Turned[] = [];
-      for (const { position, state, entry } of rows) {
-        if (state === 'barred') continue;
-        const read = readEntry(entrySchema.parse(JSON.parse(entry)));
-        if (read.ok) changes.push(...changesOf(read.entry));
-        else kept += 1;
-        if (read.ok !== (state !== 'kept')) turned.push({ position, isApplied: read.ok });
-      }
-      await applyChanges(sequelize, business, changes, transaction);
-      for (const each of turned) await mark(sequelize, business, each, transaction);
-      done += rows.length;
-      after = Number(rows.at(-1)!.position);
-      onProgress(done, all);
+    if (rows.length === 0) return done;
+    const changes: Change[] = [];
+    for (const { position, state, entry, held } of rows) {
+      if (state === 'barred' || state === 'kept') continue;
+      const stored = entrySchema.parse(JSON.parse(entry));
+      const read = readEntry(held === '' ? stored : { ...stored, held });
+      if (read.ok) changes.push(...changesOf(read.entry));
+      else await keep(database, business, position, transaction);
     }
-    return { entries: done, kept };
-  });
+    await applyChanges(database.sequelize, business, changes, transaction);
+    done += rows.length;
+    after = Number(rows.at(-1)!.position);
+    onProgress(done, all);
+  }
 }
 
-interface Turned {
-  readonly position: string;
-  readonly isApplied: boolean;
-}
-
-async function mark(
-  sequelize: Sequelize,
+/** A version that reads less than the one before: it is kept until one can again. */
+async function keep(
+  { sequelize }: Database,
   business: string,
-  { position, isApplied }: Turned,
+  position: string,
   transaction: Transaction,
 ): Promise<void> {
   await sequelize.query(
-    'UPDATE daybook_entries SET state = ?, fault = ? WHERE business = ? AND position = ?',
+    "UPDATE daybook_entries SET state = 'kept', fault = ? WHERE business = ? AND position = ?",
     {
-      replacements: isApplied
-        ? ['applied', '', business, position]
-        : ['kept', 'found unreadable when the books were worked out again', business, position],
+      replacements: [
+        'found unreadable when the books were worked out again',
+        business,
+        position,
+      ],
       transaction,
     },
   );

@@ -38,6 +38,8 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/devices/[id]/unsent': 'owner',
   'POST /api/devices/[id]/unsent': 'owner, proved afresh',
   'GET /api/sync/start': 'device',
+  'GET /api/sync/photos': 'device',
+  'POST /api/sync/records': 'device',
   'GET /api/sync/pull': 'device',
   'POST /api/sync/push': 'device',
   'POST /api/sync/unsent': 'device that was shut out',

@@ -3,10 +3,12 @@
  * several processes one sends it; one that died with it in its hand is tried again after a while, under
  * the same message id, by which a mailbox and a gateway tell that they have it already.
  */
-import type { Sequelize } from 'sequelize';
+import { createHash } from 'node:crypto';
+import { QueryTypes, type Sequelize } from 'sequelize';
 import { localTime } from '../../core/event/local-time';
 import type { ReceiptWay } from '../../core/daybook/kinds/receipt-asked';
 import { receiptCode, receiptOf, type Receipt } from '../../core/receipt/receipt';
+import { receiptToSend } from '../../core/receipt/receipt-to-send';
 import { receiptMessage } from '../../core/receipt/receipt-message';
 import { paperLines, plainText, type PaperWords } from '../../core/receipt/receipt-text';
 import type { Row } from '../../core/books/tables';
@@ -17,9 +19,14 @@ import type { Mail, Mailer } from '../mail/mailer';
 import type { TextSender } from '../texts/text-sender';
 
 const AT_ONCE = 20;
+/** Of one business in a round, so that whoever asks for many does not hold up the others. */
+const OF_EACH = 5;
 const TRIED_AGAIN_AFTER = 60_000;
 const MOST_TRIES = 30;
 const LETTERS = 44;
+/** What is sent in a day at most: in the name of one business, and to one address by whoever. */
+export const MOST_A_DAY = { business: 500, address: 10 } as const;
+const DAY = 86_400_000;
 
 /** Who carries what; null for what this server does not send. */
 export interface Carriers {
@@ -36,7 +43,11 @@ interface Due {
   readonly entry: string;
 }
 
-/** @returns How many are left to be sent. @param now Milliseconds since 1970. */
+/**
+ * In the order in which they arrived, businesses taking turns. Of a business whose owner's address nobody
+ * has confirmed nothing is sent; beyond what a day holds it waits for the next.
+ * @returns How many are left to be sent now. @param now Milliseconds since 1970.
+ */
 export async function sendReceipts(
   database: Database,
   books: BookReader,
@@ -50,76 +61,131 @@ export async function sendReceipts(
   if (ways.length === 0) return 0;
   const due = await select<Due>(
     database,
-    `SELECT a.business, a.id, a.way, a.sale, a.isGift, e.entry FROM books_receipt_asks a
-      JOIN daybook_entries e ON e.business = a.business AND e.id = a.id
-      LEFT JOIN receipts_sent s ON s.business = a.business AND s.id = a.id
-      WHERE a.way IN (?) AND
-        (s.id IS NULL OR (s.state = 'trying' AND s.triedAt < ? AND s.tries < ?))
-      ORDER BY a.at LIMIT ?`,
-    [ways, now - TRIED_AGAIN_AFTER, MOST_TRIES, AT_ONCE],
+    `SELECT d.business, d.id, d.way, a.sale, a.isGift, e.entry FROM (
+       SELECT s.business, s.id, s.way, s.arrived,
+         ROW_NUMBER() OVER (PARTITION BY s.business ORDER BY s.arrived, s.id) AS nth
+       FROM receipts_sent s WHERE ${CAN_BE_SENT} AND s.dueAt <= ?) d
+     JOIN books_receipt_asks a ON a.business = d.business AND a.id = d.id
+     JOIN daybook_entries e ON e.business = d.business AND e.id = d.id
+     WHERE d.nth <= ? ORDER BY d.arrived, d.id LIMIT ?`,
+    [ways, MOST_TRIES, now, OF_EACH, AT_ONCE],
   );
   for (const each of due) {
     if (!(await claim(database.sequelize, each, now))) continue;
-    if (await sendOne(each, books, carriers)) {
-      await database.sequelize.query(
-        "UPDATE receipts_sent SET state = 'sent' WHERE business = ? AND id = ?",
-        { replacements: [each.business, each.id] },
-      );
-    }
+    const outcome = await sendOne(each, database, books, carriers, now);
+    if (outcome === 'again') continue;
+    await database.sequelize.query(
+      outcome === 'sent'
+        ? "UPDATE receipts_sent SET state = 'sent' WHERE business = ? AND id = ?"
+        : 'UPDATE receipts_sent SET dueAt = ?, tries = tries - 1 WHERE business = ? AND id = ?',
+      {
+        replacements: [...(outcome === 'sent' ? [] : [tomorrow(now)]), each.business, each.id],
+      },
+    );
   }
   const [waiting] = await select<{ many: string }>(
     database,
-    `SELECT COUNT(*) AS many FROM books_receipt_asks a
-      LEFT JOIN receipts_sent s ON s.business = a.business AND s.id = a.id
-      WHERE a.way IN (?) AND (s.id IS NULL OR (s.state = 'trying' AND s.tries < ?))`,
+    `SELECT COUNT(*) AS many FROM receipts_sent s WHERE ${CAN_BE_SENT}`,
     [ways, MOST_TRIES],
   );
   return Number(waiting?.many ?? 0);
 }
 
-/** Whether this process is the one that sends it. */
+/** Due, by ways that are open here, and of a business whose owner reads the mail of their address. */
+const CAN_BE_SENT =
+  "s.state = 'due' AND s.way IN (?) AND s.tries < ? AND EXISTS (SELECT 1 FROM access_owners o " +
+  'WHERE o.business = s.business AND o.verified IS NOT NULL)';
+
+const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10);
+const tomorrow = (now: number): number => (Math.floor(now / DAY) + 1) * DAY;
+
+/** Whether this process is the one that sends it; nobody else tries within a minute. */
 async function claim(sequelize: Sequelize, { business, id }: Due, now: number): Promise<boolean> {
-  const [, changed] = await sequelize.query(
-    `INSERT INTO receipts_sent (business, id, state, tries, triedAt) VALUES (?, ?, 'trying', 1, ?)
-      ON DUPLICATE KEY UPDATE
-        tries = IF(state = 'trying' AND triedAt < ?, tries + 1, tries),
-        triedAt = IF(state = 'trying' AND triedAt < ?, VALUES(triedAt), triedAt)`,
+  const changed = await sequelize.query(
+    'UPDATE receipts_sent SET tries = tries + 1, triedAt = ?, dueAt = ? ' +
+      "WHERE business = ? AND id = ? AND state = 'due' AND dueAt <= ?",
     {
-      replacements: [business, id, now, now - TRIED_AGAIN_AFTER, now - TRIED_AGAIN_AFTER],
-      type: 'INSERT' as never,
+      replacements: [now, now + TRIED_AGAIN_AFTER, business, id, now],
+      type: QueryTypes.BULKUPDATE,
     },
   );
   return changed > 0;
 }
 
-/** @returns False if it must be tried again: nobody took it, or the sale has not come yet. */
-async function sendOne(due: Due, books: BookReader, { mailer, texts }: Carriers): Promise<boolean> {
+/** `again`: nobody took it. `tomorrow`: enough has been sent for one day. */
+async function sendOne(
+  due: Due,
+  database: Database,
+  books: BookReader,
+  { mailer, texts }: Carriers,
+  now: number,
+): Promise<'sent' | 'again' | 'tomorrow'> {
   const { private: apart } = JSON.parse(due.entry) as {
     readonly private?: { readonly data: { readonly to?: string } };
   };
   const to = apart?.data.to;
   // Erased since: there is nobody to send it to.
-  if (to === undefined) return true;
+  if (to === undefined) return 'sent';
   const made = await receiptFor(due, books);
-  if (made === null) return false;
+  if (made === null) return 'again';
+  const [ofBusiness, ofAddress] = [due.business, `to ${to.toLowerCase()}`];
+  const day = dayOf(now);
+  if (
+    (await sentOn(database, ofBusiness, day)) >= MOST_A_DAY.business ||
+    (await sentOn(database, ofAddress, day)) >= MOST_A_DAY.address
+  )
+    return 'tomorrow';
   const { receipt, words } = made;
   try {
     if (due.way === 'text')
       await texts?.send({ id: due.id, to, text: receiptMessage(receipt, words) });
     else await mailer?.send({ ...letterOf(receipt, words), to, messageId: messageId(due) });
-    return true;
   } catch {
-    return false;
+    return 'again';
   }
+  for (const who of [ofBusiness, ofAddress]) await countSent(database.sequelize, who, day);
+  return 'sent';
+}
+
+/** No address stands in the table. */
+const hashed = (who: string): string => createHash('sha256').update(who).digest('hex');
+
+async function sentOn(database: Database, who: string, day: string): Promise<number> {
+  const [row] = await select<{ sent: number }>(
+    database,
+    'SELECT sent FROM receipts_counted WHERE who = ? AND day = ?',
+    [hashed(who), day],
+  );
+  return row?.sent ?? 0;
+}
+
+async function countSent(sequelize: Sequelize, who: string, day: string): Promise<void> {
+  await sequelize.query(
+    'INSERT INTO receipts_counted (who, day, sent) VALUES (?, ?, 1) ' +
+      'ON DUPLICATE KEY UPDATE sent = sent + 1',
+    { replacements: [hashed(who), day] },
+  );
 }
 
 const messageId = ({ id }: Due): string => `<${id}@stall-till>`;
 
 function letterOf(receipt: Receipt, words: PaperWords): Pick<Mail, 'subject' | 'text'> {
   const text = plainText(paperLines(receipt, words), LETTERS);
+  // Ours, above and below what the stall says of itself: nobody reads it as a letter of anybody else's.
   return {
-    subject: `${receipt.vendor}: your receipt ${receipt.number}`,
-    text: `${text}\n\n${receiptCode(receipt)}\n`,
+    subject: `Receipt ${receipt.number} from ${receipt.vendor}`,
+    text: [
+      'This is the receipt for something bought at a stall. It asks for nothing: no payment, no password,',
+      'no call.',
+      '',
+      text,
+      '',
+      receiptCode(receipt),
+      '',
+      `It was sent once, because somebody gave this address at the stall of ${receipt.vendor}.`,
+      'If that was not you, leave it.',
+      '',
+    ].join('\n'),
   };
 }
 
@@ -134,7 +200,8 @@ async function receiptFor(
   const [event] =
     sale.event === null ? [] : await books.rows(business, 'events', { id: sale.event });
   const [seller] = sale.by === null ? [] : await books.rows(business, 'staff', { id: sale.by });
-  const receipt = receiptOf({
+  const receipt = receiptToSend(
+    receiptOf({
     business: own,
     event,
     sale,
@@ -143,7 +210,8 @@ async function receiptFor(
     seller: seller?.name ?? '',
     isGift: isGift === 1,
     isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
-  });
+  }),
+  );
   const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);
   const time = [hour, minute].map((part) => String(part).padStart(2, '0')).join(':');
   return { receipt, words: { locale: own.locale, when: `${day} ${time}` } };

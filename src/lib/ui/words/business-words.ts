@@ -17,6 +17,8 @@ export function businessRefusalWords(refusal: BusinessRefusal): string {
       return `“${refusal.typed}” is not an amount; type figures such as 60 or 400.`;
     case 'business/hours-wrong':
       return `“${refusal.typed}” is not a number of hours from 1 to 720.`;
+    case 'business/days-wrong':
+      return `“${refusal.typed}” is not a number of days from 1 to 365; left empty, it is never.`;
     case 'tax/taken':
       return `There is a tax called ${refusal.name} already.`;
     case 'maker/number-wrong':

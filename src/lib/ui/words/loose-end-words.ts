@@ -4,7 +4,7 @@ import type { Settlement } from '../../core/daybook/kinds/loose-end-settled';
 
 /** What became of an entry, as the head of its card. */
 export const stateWords: Readonly<Record<KeptEntry['state'], string>> = {
-  doubted: 'It counts, though it was not allowed',
+  doubted: 'It counts, and somebody must look at it',
   barred: 'It was left out, since it was not allowed',
   kept: 'It is kept, but could not be understood',
 };
@@ -34,6 +34,21 @@ const kindWords: Readonly<Record<string, string>> = {
   'customer.erased': 'A customer forgotten',
   'customer.card': 'A customer’s card on file',
   'event.set': 'An event set up',
+  'category.set': 'A category set',
+  'way.set': 'A way to pay set up',
+  'maker.set': 'A maker set up',
+  'photo.set': 'A picture of goods',
+  'pin.set': 'A PIN set',
+  'payment.taken': 'A part of a payment',
+  'payment.reversed': 'A part given back',
+  'payment.asked': 'A card asked for',
+  'payment.result': 'What became of a card',
+  'hold.decided': 'A held card taken or released',
+  'sale.voided': 'A sale voided',
+  'drawer.opened': 'A drawer opened',
+  'drawer.counted': 'A drawer counted',
+  'stock.moved': 'Goods moved',
+  'receipt.asked': 'A receipt to be sent',
   'sale.rung': 'A sale',
   'looseEnd.settled': 'A loose end settled',
 };

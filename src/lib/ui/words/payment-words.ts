@@ -93,17 +93,15 @@ export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): 
   }
 }
 
-/** What has become of a card that was held. */
-export function heldWords(
-  { state, amount }: BodyOf<'payment.result'>,
-  { scheme, last4 }: Pick<CardLooseEnd['payment'], 'scheme' | 'last4'>,
+/** What is said once it is decided what becomes of a held card; the acquirer is told behind it. */
+export const decidedWords = (
+  does: 'capture' | 'release',
+  amount: number,
   money: MoneyWords,
-): string {
-  const card = `${scheme} ending ${last4}`;
-  if (state === 'captured') return `${money.text(amount)} is taken of ${card}.`;
-  if (state === 'released') return `${card} is let go of.`;
-  return `Nothing was taken of ${card}: it is ${state}.`;
-}
+): string =>
+  does === 'release'
+    ? 'It is released as soon as the acquirer has been told.'
+    : `${money.text(amount)} is taken as soon as the acquirer has been told.`;
 
 export function keyedRefusalWords({ field, why }: KeyedRefusal): string {
   switch (why) {

@@ -31,6 +31,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
   'sale.voided': 'Sale voided',
+  'hold.decided': 'Held card taken or released',
   'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',
   'card.kept': 'Card put on file',
@@ -42,6 +43,8 @@ export function pinWords(refusal: PinRefusal): string {
   switch (refusal.code) {
     case 'pin/not-digits':
       return 'A PIN is four to eight figures.';
+    case 'pin/too-short':
+      return 'Whoever may do more than sell needs a PIN of at least six figures.';
     case 'pin/too-easy':
       return 'That one is guessed first; take figures that do not repeat or count up or down.';
     case 'pin/taken':
@@ -61,6 +64,7 @@ export function personRefusalWords(refusal: PersonRefusal): string {
       return 'Somebody must stay owner; make another person owner first.';
     case 'pin/not-digits':
     case 'pin/too-easy':
+    case 'pin/too-short':
     case 'pin/taken':
       return pinWords(refusal);
   }

@@ -32,6 +32,7 @@
     carryEach: start.carry === null ? '' : stall.money.plain(start.carry.perPayment),
     carryAll: start.carry === null ? '' : stall.money.plain(start.carry.perDevice),
     carryHours: String(start.carry?.hours ?? 24),
+    forgetAfter: start.forgetAfter === 0 ? '' : String(start.forgetAfter),
     receiptHead: start.receiptHead,
     receiptFoot: start.receiptFoot,
   };
@@ -206,6 +207,16 @@
       bind:value={typed.carryHours}
       inputmode="numeric"
       isWrong={isWrong('carryHours')}
+    />
+  </section>
+  <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="A device that is lost">
+    <Field
+      label="Forget everything after so many days without network"
+      help="Left empty, never. What was sold and not sent stays on the device."
+      bind:value={typed.forgetAfter}
+      inputmode="numeric"
+      maxlength={3}
+      isWrong={isWrong('forgetAfter')}
     />
   </section>
   {#if isCurrencyChanged}

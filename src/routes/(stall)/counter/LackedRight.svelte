@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { favoursOn } from '$lib/core/slip/open-slip';
   import LendRight from '../LendRight.svelte';
   import { useStall } from '../stall.svelte';
 
@@ -11,7 +12,7 @@
   <LendRight
     right={first}
     {also}
-    onLent={(lender) => stall.slip.say({ lentBy: lender })}
+    onLent={(by) => stall.slip.say({ lent: { by, to: favoursOn(stall.slip.current) } })}
     onBack={() => stall.slip.takeFavoursBack()}
   />
 {/if}

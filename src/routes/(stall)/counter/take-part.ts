@@ -6,7 +6,7 @@ import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';
 import { takePart, type PartDone, type PartRefusal, type TakePart } from '$lib/core/sale/take-part';
 import { CASH_WAY } from '$lib/core/payment/ways';
-import type { OpenSlip, PaidPart } from '$lib/core/slip/open-slip';
+import { lenderOf, type OpenSlip, type PaidPart } from '$lib/core/slip/open-slip';
 import type { SlipGone } from '$lib/device/daybook';
 import { newId } from '$lib/device/new-id';
 import { openDrawerFor, printIfEach } from '../print-receipt';
@@ -141,7 +141,7 @@ async function writing(
   try {
     await slip.saved();
     const [open, revision] = [slip.current, slip.revision];
-    const lentBy = lender ?? open.lentBy;
+    const lentBy = lender ?? lenderOf(open);
     let made: Made | null = null;
     let number = 0;
     const written = await stall.daybook.append(

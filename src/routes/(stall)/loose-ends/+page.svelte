@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { keptAnswerSchema } from '$lib/core/daybook/sync-messages';
+  import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
   import { openCardEnds } from '$lib/core/payment/carry';
+  import { unsettledCards } from '$lib/device/cards/card-rows';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
@@ -17,12 +18,15 @@
   /** A card that was asked for this lately may still be under way. */
   const A_MINUTE = 60_000;
   let asked = $state.raw<readonly KeptEntry[] | null>(null);
+  let more = $state(0);
+  /** Cards that were charged, and that no device has written down. */
+  let charged = $state.raw<KeptAnswer['charged']>([]);
   let says = $state('');
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
   const twice = $derived(soldTwice(sales.value, settlements.value));
-  const cards = live(() => () => db.books.cardPayments.toArray(), []);
+  const cards = live(() => () => unsettledCards(db), []);
   const cardEnds = $derived(
     openCardEnds(
       cards.value,
@@ -46,7 +50,7 @@
   async function look(): Promise<void> {
     const answer = await stall.transport.ask('/api/kept', keptAnswerSchema);
     if (answer.came === 'answer') {
-      asked = answer.answer.kept;
+      ({ kept: asked, more, charged } = answer.answer);
       says = '';
     } else {
       says =
@@ -74,13 +78,26 @@
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
   {/each}
+  {#each charged as card (card.payment)}
+    <section class="sheet border-accent border-l-8" data-testid="charged">
+      <h2>A card was charged, and no device has written it down</h2>
+      <p>
+        {stall.money.text(card.amount)}, {shortDayWords(card.at.slice(0, 10), stall.business.locale)}, asked
+        for by {stall.devices.find(({ id }) => id === card.device)?.name ?? 'a device'}. Give it back at
+        the acquirer, or find out what was sold for it.
+      </p>
+    </section>
+  {/each}
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && unread.length === 0 && twice.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}
+  {#if more > 0}
+    <p class="sheet">And {more} more; they follow as these are settled.</p>
+  {/if}
   {#each unread as row (row.id)}
     <section class="sheet">
       <b class="code">{row.id.slice(0, 8)}</b>

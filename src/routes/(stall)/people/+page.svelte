@@ -1,11 +1,9 @@
 <script lang="ts">
-  import { samePins } from '$lib/core/people/pin';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
   const here = $derived(stall.everybody.filter(({ isActive }) => isActive));
   const left = $derived(stall.everybody.filter(({ isActive }) => !isActive));
-  const alike = $derived(samePins(here));
 </script>
 
 <div class="page mx-auto w-full max-w-3xl gap-5">
@@ -13,11 +11,6 @@
     <h1>People</h1>
     <a class="btn btn-quiet" href="/acts">What was changed, by whom</a>
   </div>
-  {#each alike as names (names.join())}
-    <p class="sheet border-error border-l-8" role="alert">
-      {names.join(' and ')} have the same PIN. Give one of them another.
-    </p>
-  {/each}
   <ul class="sheet grid gap-1">
     {#each here as { id, name, role, pin } (id)}
       <li>

@@ -1,64 +1,52 @@
 <script lang="ts">
   import { toast } from 'svelte-sonner';
-  import { draft } from '$lib/core/daybook/kinds';
   import { readAmount } from '$lib/core/money/amount-text';
-  import { cardAnswerSchema } from '$lib/core/payment/card-messages';
-  import { heldResult, takeHeld } from '$lib/core/payment/card-answers';
-  import { heldCards, type CardPayment } from '$lib/core/payment/carry';
+  import { takeHeld } from '$lib/core/payment/card-answers';
+  import { decisionOf, heldCards, type CardPayment } from '$lib/core/payment/carry';
+  import { decideHold } from '$lib/core/payment/decide-hold';
+  import { openCards } from '$lib/device/cards/card-rows';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { heldWords } from '$lib/ui/words/payment-words';
-  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { decidedWords } from '$lib/ui/words/payment-words';
+  import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
-  const all = live(() => () => db.books.cardPayments.toArray(), []);
+  const all = live(() => () => openCards(db), []);
   const held = $derived(heldCards(all.value));
   let typed = $state<Record<string, string>>({});
   let wrong = $state.raw<{ readonly at: string; readonly words: string } | null>(null);
-  let busy = $state<string | null>(null);
 
-  /** Asks the acquirer, and writes down what it says; nothing is written if nobody answers. */
-  async function ask(payment: CardPayment, what: 'capture' | 'release'): Promise<void> {
-    const { id } = payment;
-    const text = (typed[id] ?? '').trim();
-    const read = text === '' || what === 'release' ? null : readAmount(text, money.currency);
-    if (read?.ok === false) {
-      wrong = { at: id, words: refusalWords(read.refusal, money) };
-      return;
-    }
+  /** How much is to be taken as it is typed: all of it where nothing is; null where it is no such amount. */
+  function amountOf(payment: CardPayment): number | null {
+    const text = (typed[payment.id] ?? '').trim();
+    const read = text === '' ? null : readAmount(text, money.currency);
+    if (read?.ok === false) return null;
     const taken = takeHeld(payment, read?.amount ?? null);
-    if (!taken.ok) {
-      wrong = { at: id, words: `At most ${money.text(taken.refusal.most)} is held.` };
+    return taken.ok ? taken.amount : null;
+  }
+
+  /** Written down; the acquirer is told behind it, as soon as the server has heard. */
+  async function decide(
+    payment: CardPayment,
+    does: 'capture' | 'release',
+    lentBy?: string,
+  ): Promise<void> {
+    const amount = does === 'release' ? 0 : amountOf(payment);
+    if (amount === null) {
+      wrong = { at: payment.id, words: `At most ${money.text(payment.resultAmount)} is held.` };
       return;
     }
     wrong = null;
-    busy = id;
-    const body = what === 'capture' ? { payment: id, amount: taken.amount } : { payment: id };
-    const asked = await stall.transport.ask(`/api/cards/${what}`, cardAnswerSchema, body);
-    busy = null;
-    if (asked.came !== 'answer') {
-      const words =
-        asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'No network now: what is held can only be taken or let go of with it.';
-      wrong = { at: id, words };
-      return;
-    }
-    const result = heldResult(id, asked.answer);
-    if (result === null) {
-      wrong = { at: id, words: 'The acquirer still holds it. Ask again.' };
-      return;
-    }
-    await stall.daybook.append(() => ({
-      ok: true,
-      drafts: [draft('payment.result', newId(), payment.event, result)],
-    }));
+    await stall.daybook.append(
+      () => ({ ok: true, drafts: [decideHold(newId, payment, does, amount)] }),
+      lentBy === undefined ? {} : { lentBy },
+    );
     await stall.daybook.settle();
-    toast(heldWords(result, payment, money));
+    toast(decidedWords(does, amount, money));
   }
 </script>
 
@@ -76,6 +64,11 @@
             approval {payment.approval} · to be taken until
             {shortDayWords(payment.expires.slice(0, 10), stall.business.locale)}
           </p>
+          {#if decisionOf(payment) !== null}
+            <p role="status">
+              {decidedWords(decisionOf(payment) ?? 'release', payment.decidedAmount, money)}
+            </p>
+          {/if}
           <div class="flex flex-wrap items-end gap-2">
             <label class="grid gap-1 font-[560]">
               Take
@@ -89,18 +82,18 @@
                 aria-invalid={wrong?.at === payment.id}
               />
             </label>
-            <button
-              type="button"
-              class="btn btn-quiet"
-              disabled={busy !== null}
-              onclick={() => ask(payment, 'capture')}>Take it</button
-            >
-            <button
-              type="button"
-              class="btn btn-quiet"
-              disabled={busy !== null}
-              onclick={() => ask(payment, 'release')}>Let it go</button
-            >
+            <RightButton
+              right={(amountOf(payment) ?? 0) < payment.resultAmount ? 'refund' : null}
+              label="Take it"
+              look="btn-quiet"
+              onGo={(lentBy) => decide(payment, 'capture', lentBy)}
+            />
+            <RightButton
+              right="refund"
+              label="Release"
+              look="btn-quiet"
+              onGo={(lentBy) => decide(payment, 'release', lentBy)}
+            />
           </div>
           {#if wrong?.at === payment.id}<p class="text-error" role="alert">{wrong.words}</p>{/if}
         </li>

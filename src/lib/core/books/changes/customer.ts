@@ -18,7 +18,7 @@ const NOBODY = {
   note: '',
 };
 
-const NO_CARD = { cardToken: '', cardScheme: '', cardLast4: '', cardExpiry: '' };
+const NO_CARD = { cardScheme: '', cardLast4: '', cardExpiry: '' };
 
 export const customerSet = (entry: EntryOf<'customer.set'>): Change[] => {
   const { id, ...agreed } = entry.body;
@@ -57,7 +57,6 @@ const cardFields = (card: CardOnFile | undefined) =>
   card === undefined
     ? NO_CARD
     : {
-        cardToken: card.token,
         cardScheme: card.scheme,
         cardLast4: card.last4,
         cardExpiry: card.expiry,

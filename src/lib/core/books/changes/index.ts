@@ -4,7 +4,7 @@ import type { Change } from '../change';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
-import { paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
+import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
 import { saleRung, saleVoided } from './sale';
 import {
@@ -16,6 +16,7 @@ import {
   itemSet,
   makerSet,
   photoSet,
+  pinSet,
   staffSet,
   tableSet,
   taxSet,
@@ -34,6 +35,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'photo.set': photoSet,
   'table.set': tableSet,
   'staff.set': staffSet,
+  'pin.set': pinSet,
   'device.set': deviceSet,
   'customer.set': customerSet,
   'customer.consent': customerConsent,
@@ -54,6 +56,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
+  'hold.decided': holdDecided,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
 };

@@ -74,6 +74,20 @@ export const paymentResult = ({ at, stamp, body }: EntryOf<'payment.result'>): C
   return [merge('cardPayments', payment, 'result', stamp, { ...said, ...held })];
 };
 
+/** What was decided last is what the acquirer is told. */
+export const holdDecided = (entry: EntryOf<'hold.decided'>): Change[] => {
+  const { payment, does, amount } = entry.body;
+  return [
+    merge('cardPayments', payment, 'decided', entry.stamp, {
+      decision: does,
+      decidedAmount: amount,
+      decidedBy: entry.id,
+      decidedOn: entry.device,
+    }),
+    act(entry, { what: 'hold.decided', about: does, amount }),
+  ];
+};
+
 export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] => {
   const { payment, slip, way, drawer, takings, surcharge, tip, amount, reason, isCard } =
     entry.body;

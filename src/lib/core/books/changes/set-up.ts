@@ -40,9 +40,16 @@ export const photoSet = ({ body, stamp }: EntryOf<'photo.set'>): Change[] => [
   }),
 ];
 export const tableSet = (entry: EntryOf<'table.set'>): Change[] => [record('tables', entry)];
-export const staffSet = (entry: EntryOf<'staff.set'>): Change[] => [
-  record('staff', entry),
-  act(entry, { what: 'person.set', about: entry.body.name, amount: null }),
+export const staffSet = (entry: EntryOf<'staff.set'>): Change[] => {
+  const { pin, ...body } = entry.body;
+  return [
+    record('staff', { body, stamp: entry.stamp }),
+    ...(pin === undefined ? [] : [merge('staff', body.id, 'pin', entry.stamp, { pin })]),
+    act(entry, { what: 'person.set', about: body.name, amount: null }),
+  ];
+};
+export const pinSet = ({ body, stamp }: EntryOf<'pin.set'>): Change[] => [
+  merge('staff', body.person, 'pin', stamp, { pin: body.pin }),
 ];
 export const deviceSet = (entry: EntryOf<'device.set'>): Change[] => [record('devices', entry)];
 export const eventSet = (entry: EntryOf<'event.set'>): Change[] => [

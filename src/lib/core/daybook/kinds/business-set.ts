@@ -41,10 +41,10 @@ const carry = z.strictObject({
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
  * version 3 two prices, group discounts and the service charge, version 4 tips and cards with no network,
- * version 5 the signature and tips on the reader.
+ * version 5 the signature and tips on the reader, version 6 after how long a device forgets.
  */
 export const businessSet = kind(
-  5,
+  6,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -68,6 +68,8 @@ export const businessSet = kind(
     receiptFoot: note,
     /** Minutes after which an untouched device asks who is there; 0 is never. */
     lockAfter: z.int().min(0).max(240),
+    /** Days without network after which a device forgets all it knows; 0 is never. */
+    forgetAfter: z.int().min(0).max(365),
   }),
   {
     1: (body) => ({ ...body, lockAfter: 0 }),
@@ -78,5 +80,6 @@ export const businessSet = kind(
       tips: tips === null ? null : { ...(tips as object), isOnReader: false },
       signAbove: null,
     }),
+    5: (body) => ({ ...body, forgetAfter: 0 }),
   },
 );

@@ -14,6 +14,7 @@ import { drawerCounted } from './drawer-counted';
 import { drawerOpened } from './drawer-opened';
 import { eventSet } from './event-set';
 import { eventStage } from './event-stage';
+import { holdDecided } from './hold-decided';
 import { itemSet } from './item-set';
 import { looseEndSettled } from './loose-end-settled';
 import { paymentAsked } from './payment-asked';
@@ -22,6 +23,7 @@ import { paymentReversed } from './payment-reversed';
 import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
+import { pinSet } from './pin-set';
 import { receiptAsked } from './receipt-asked';
 import { slipGone } from './slip-gone';
 import { slipLine } from './slip-line';
@@ -45,6 +47,7 @@ export const kinds = {
   'table.set': tableSet,
   'way.set': waySet,
   'staff.set': staffSet,
+  'pin.set': pinSet,
   'device.set': deviceSet,
   'customer.set': customerSet,
   'customer.consent': customerConsent,
@@ -65,6 +68,7 @@ export const kinds = {
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
+  'hold.decided': holdDecided,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
 } as const;

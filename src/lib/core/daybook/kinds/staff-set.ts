@@ -1,10 +1,14 @@
 import { z } from 'zod';
 import { RIGHTS, rightsToBeginWith, ROLES } from '../../people/rights';
 import { kind, name, percent, recordId } from '../kind';
+import { pinHash } from './pin-set';
 
-/** Somebody who sells. Version 2 brought rights, the discount everybody may give, and the PIN. */
+/**
+ * Somebody who sells. Version 2 brought rights, the discount everybody may give, and the PIN; version 3
+ * a salt of each PIN's own, and `pin.set` beside it.
+ */
 export const staffSet = kind(
-  2,
+  3,
   z.strictObject({
     id: recordId,
     name,
@@ -14,12 +18,8 @@ export const staffSet = kind(
     rights: z.array(z.enum(RIGHTS)).max(RIGHTS.length),
     /** Percent off a line without asking anybody. */
     discountUpTo: percent,
-    pin: z
-      .strictObject({
-        hash: z.string().regex(/^[0-9a-f]{64}$/, '32 bytes in hex'),
-        iterations: z.int().min(1).max(10_000_000),
-      })
-      .nullable(),
+    /** Missing where it stays as it is. */
+    pin: pinHash.nullable().optional(),
   }),
   {
     1: (body) => ({
@@ -27,6 +27,10 @@ export const staffSet = kind(
       rights: rightsToBeginWith(body['role']),
       discountUpTo: '0',
       pin: null,
+    }),
+    2: ({ pin, ...body }) => ({
+      ...body,
+      pin: pin === null ? null : { ...(pin as object), salt: '' },
     }),
   },
 );

@@ -45,7 +45,7 @@
       class="btn btn-quiet"
       disabled={paying.isBusy || would === null || isExpired}
       onclick={() =>
-        card.begin(way, clears ?? 0, fileReader(onFile), {
+        card.begin(way, clears ?? 0, fileReader(customer.value?.id ?? '', onFile), {
           reference,
           neverCarried: 'carry/on-file',
         })}>Charge {stall.money.text(inAll)}</button

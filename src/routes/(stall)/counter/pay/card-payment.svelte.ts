@@ -174,7 +174,7 @@ export class CardPayment {
       amount,
       currency: this.stall.money.currency,
       sealed: read.sealed,
-      token: read.token ?? '',
+      customer: read.customer ?? null,
       capture: how.capture ?? true,
       voice: how.voice ?? '',
     };

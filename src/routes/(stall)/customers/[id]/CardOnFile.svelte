@@ -61,7 +61,7 @@
     const known = await cardKey(stall.db, stall.transport);
     if (known === null) return 'What cards are sealed with has not been heard of yet.';
     const sealed = await seal(known.key, { number, expiry, scheme: named });
-    const body = { customer: customer.id, sealed };
+    const body = { customer: customer.id, sealed, consent };
     const asked = await stall.transport.ask('/api/cards/keep', cardKeptSchema, body);
     if (asked.came === 'refusal') return asked.refusal.message;
     if (asked.came !== 'answer') return 'No network now: a card can be put on file only with it.';

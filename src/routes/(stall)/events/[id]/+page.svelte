@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { NOBODY, SERVICE, UPLIFT } from '$lib/core/books/tables';
+  import { isRecent, recentSince } from '$lib/core/event/recent';
   import { stageOf } from '$lib/core/event/todays-event';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import { allWays } from '$lib/core/payment/ways';
@@ -34,6 +35,8 @@
     return () => db.books.drawerReads.where('event').equals(wanted).toArray();
   }, []);
   const ours = $derived<EventTakings | null>(rows.value === null ? null : takingsOf(rows.value));
+  /** Of events that are long past this device keeps no figures: the server has them. */
+  const isHere = $derived(event === undefined || isRecent(event, recentSince(Date.now())));
 
   let server = $state.raw<ServerTakings>({ is: 'asking' });
   // Asked again whenever something was sent or came in, so that the two can be held together.
@@ -53,8 +56,9 @@
       clearTimeout(timer);
     };
   });
+  const figures = $derived(isHere ? ours : server.is === 'there' ? server.takings : null);
   const differences = $derived(
-    ours !== null && server.is === 'there' ? differencesBetween(ours, server.takings) : [],
+    isHere && ours !== null && server.is === 'there' ? differencesBetween(ours, server.takings) : [],
   );
 
   const dayList = $derived(
@@ -69,7 +73,7 @@
   type Order = 'takings' | 'sold' | 'left' | 'name';
   let order = $state<Order>('takings');
   const sorted = $derived.by(() => {
-    const named = (ours?.items ?? []).map((row) => ({
+    const named = (figures?.items ?? []).map((row) => ({
       ...row,
       item: items.value.get(row.item) ?? null,
       id: row.item,
@@ -113,10 +117,10 @@
       <section class="sheet" aria-labelledby="takings">
         <h2 id="takings">Takings</h2>
         <p class="amount my-2 text-5xl" data-testid="event-takings">
-          {money.text(ours?.takings ?? 0)}
+          {money.text(figures?.takings ?? 0)}
         </p>
         <p class="soft" data-testid="event-sales">
-          {ours?.sales ?? 0} sales · {ours?.units ?? 0} things · tax {money.text(ours?.tax ?? 0)}
+          {figures?.sales ?? 0} sales · {figures?.units ?? 0} things · tax {money.text(figures?.tax ?? 0)}
         </p>
         <table class="rows mt-3">
           <thead
@@ -128,7 +132,9 @@
                 figure === 'takings' || figure === 'tax' ? money.figure(value) : String(value)}
               <tr>
                 <td class="capitalize">{figure === 'units' ? 'things' : figure}</td>
-                <td class="figure" data-testid="device-{figure}">{text(ours?.[figure] ?? 0)}</td>
+                <td class="figure" data-testid="device-{figure}"
+                  >{isHere ? text(ours?.[figure] ?? 0) : '–'}</td
+                >
                 <td class="figure" data-testid="server-{figure}"
                   >{server.is === 'there' ? text(server.takings[figure]) : '–'}</td
                 >
@@ -139,7 +145,12 @@
         <p class="mt-3 font-[600]" role="status" data-testid="ties-up">
           {#if server.is === 'asking'}<span class="soft">Asking the server …</span>
           {:else if server.is === 'away'}<span class="soft"
-              >No network: the device’s own figures are shown.</span
+              >{isHere
+                ? 'No network: the device’s own figures are shown.'
+                : 'No network: the figures of an event so long past are on the server.'}</span
+            >
+          {:else if !isHere}<span class="soft"
+              >It is long past: these are the server’s figures.</span
             >
           {:else if differences.length === 0}<span class="text-secondary"
               >Device and server agree on every figure.</span
@@ -154,7 +165,7 @@
       </section>
       <section class="sheet" aria-labelledby="hours">
         <h2 id="hours" class="mb-3">By the hour</h2>
-        <HourChart hours={ours?.hours ?? []} {money} />
+        <HourChart hours={figures?.hours ?? []} {money} />
         {#if reads.value.length > 0}
           <h2 class="mt-5 mb-1">Final reads</h2>
           <table class="rows">
@@ -200,7 +211,7 @@
           ></thead
         >
         <tbody>
-          {#each ours?.ways ?? [] as row (row.way)}
+          {#each figures?.ways ?? [] as row (row.way)}
             <tr>
               <td>{wayName(row.way)}</td>
               <td class="figure">{row.parts}</td>
@@ -213,9 +224,9 @@
           {/each}
         </tbody>
       </table>
-      {#if (ours?.tips ?? []).length > 0}
+      {#if (figures?.tips ?? []).length > 0}
         <p class="soft mt-2" data-testid="tips-by-seller">
-          Tips: {ours?.tips
+          Tips: {figures?.tips
             .map(
               (row) =>
                 `${row.seller === NOBODY ? 'nobody signed in' : stall.nameOf(row.seller)} ${money.text(row.tips)}`,

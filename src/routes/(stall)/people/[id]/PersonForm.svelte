@@ -12,8 +12,8 @@
     type Role,
   } from '$lib/core/people/rights';
   import { setPerson, type PersonRefusal } from '$lib/core/people/set-person';
-  import { newId } from '$lib/device/new-id';
-  import { hashPin } from '$lib/device/pin-hash';
+  import { newId, newSalt } from '$lib/device/new-id';
+  import { hashPin, isPinTaken } from '$lib/device/pin-hash';
   import { personRefusalWords, rightWords, roleWords } from '$lib/ui/words/people-words';
   import LendRight from '../../LendRight.svelte';
   import { useStall } from '../../stall.svelte';
@@ -46,6 +46,8 @@
   const canGive = (right: Right): boolean =>
     isOwner || may(stall.seller, right) || (start?.rights.includes(right) ?? false);
   const isLockedFor = $derived(!isOwner && start?.role === 'owner');
+  /** A PIN that is there is its holder's own; an owner can set another one for somebody who forgot it. */
+  const maySetPin = $derived(isOwner || start?.pin == null || start.id === stall.seller?.id);
 
   function takeRole(chosen: Role): void {
     role = chosen;
@@ -54,14 +56,21 @@
 
   async function save(lentBy?: string): Promise<void> {
     isLending = false;
-    wrong = pin === '' ? null : pinFault(pin);
+    wrong = pin === '' ? null : pinFault(pin, { role, rights });
     if (wrong !== null) return;
     if (lentBy === undefined && !isFirst && !stall.may('set-up')) {
       isLending = true;
       return;
     }
     isBusy = true;
-    const hash = pin === '' ? (start?.pin ?? null) : await hashPin(pin, stall.identity.business);
+    const { business } = stall.identity;
+    const others = stall.staff.filter(({ id }) => id !== start?.id);
+    if (pin !== '' && (await isPinTaken(others, pin, business))) {
+      wrong = { code: 'pin/taken' };
+      isBusy = false;
+      return;
+    }
+    const hash = pin === '' ? null : await hashPin(pin, business, newSalt());
     const outcome = await stall.daybook.append(
       () =>
         setPerson({
@@ -145,6 +154,7 @@
         />
       </label>
     {/if}
+    {#if maySetPin}
     <label class="grid gap-1 font-[560]">
       {start?.pin == null ? 'PIN' : 'New PIN'}
       <input
@@ -159,11 +169,14 @@
         maxlength="8"
       />
       <span class="soft text-sm font-normal">
-        Four to eight figures.{start?.pin == null
+        {role === 'owner' || rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin == null
           ? ' Without one, anybody can sign in under this name.'
           : ' Left empty, it stays as it is.'}
       </span>
     </label>
+    {:else}
+    <p class="soft">Only {start?.name} and an owner can set another PIN.</p>
+    {/if}
     {#if start !== undefined}
       <label class="flex min-h-12 items-center gap-3 font-[560]">
         <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />

@@ -1,7 +1,12 @@
 import { cardCancelSchema } from '$lib/core/payment/card-messages';
+import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
+import { mayCancel } from '$lib/server/cards/may-undo';
+import { services } from '$lib/server/services';
 
 /** Undoes whatever there is of a payment, and refuses what may still come of it. */
-export const POST = cardRoute(cardCancelSchema, (acquirer, reference) =>
-  acquirer.cancel(reference),
-);
+export const POST = cardRoute(cardCancelSchema, async (asking, { payment }) => {
+  const { database } = services();
+  const undoing = await mayCancel(database, asking.business, asking.device, payment);
+  return undoing.may ? await asking.acquirer.cancel(asking.reference) : notAllowed(undoing.code);
+});

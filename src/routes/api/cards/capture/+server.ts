@@ -1,6 +1,13 @@
-import { cardCaptureSchema } from '$lib/core/payment/card-messages';
+import { cardHoldSchema } from '$lib/core/payment/card-messages';
+import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
+import { decidedHold } from '$lib/server/cards/may-undo';
+import { services } from '$lib/server/services';
 
-export const POST = cardRoute(cardCaptureSchema, (acquirer, reference, { amount }) =>
-  acquirer.capture(reference, amount),
-);
+/** Takes what is held, as much of it as was decided. */
+export const POST = cardRoute(cardHoldSchema, async (asking, { payment }) => {
+  const decided = await decidedHold(services().database, asking.business, payment);
+  return decided?.does === 'capture'
+    ? await asking.acquirer.capture(asking.reference, decided.amount)
+    : notAllowed('card/not-decided');
+});

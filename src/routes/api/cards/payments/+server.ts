@@ -1,8 +1,28 @@
 import { cardAskSchema } from '$lib/core/payment/card-messages';
+import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
+import { noteAsked } from '$lib/server/cards/cards-asked';
+import { tokenOf } from '$lib/server/cards/cards-on-file';
+import { refused } from '$lib/server/http/answers';
+import { services } from '$lib/server/services';
 
-export const POST = cardRoute(
-  cardAskSchema,
-  (acquirer, reference, { payment: _payment, ...asked }) =>
-    acquirer.authorise({ ...asked, reference }),
-);
+/** Asks for a card. Whose reference it is stands here before anybody is asked. */
+export const POST = cardRoute(cardAskSchema, async (asking, body) => {
+  const { database } = services();
+  const { business, device } = asking;
+  const { payment, customer, ...asked } = body;
+  const token = customer === null ? '' : await tokenOf(database, business, customer);
+  if (token === null)
+    return refused(409, {
+      code: 'card/not-on-file',
+      message: 'This customer has no card on file, or has not agreed to it yet as far as we have heard.',
+    });
+  const noted = await noteAsked(database, business, { ...asked, payment, device }, Date.now());
+  if (noted.device !== device) return notAllowed('card/other-device');
+  if (noted.amount !== asked.amount || noted.currency !== asked.currency)
+    return refused(409, {
+      code: 'card/other-amount',
+      message: 'That card was asked for another amount before; ask for it as a new payment.',
+    });
+  return await asking.acquirer.authorise({ ...asked, token, reference: asking.reference });
+});

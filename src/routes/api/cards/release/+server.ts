@@ -1,6 +1,13 @@
-import { cardCancelSchema } from '$lib/core/payment/card-messages';
+import { cardHoldSchema } from '$lib/core/payment/card-messages';
+import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
+import { decidedHold } from '$lib/server/cards/may-undo';
+import { services } from '$lib/server/services';
 
-export const POST = cardRoute(cardCancelSchema, (acquirer, reference) =>
-  acquirer.release(reference),
-);
+/** Lets go of what is held, where that was decided. */
+export const POST = cardRoute(cardHoldSchema, async (asking, { payment }) => {
+  const decided = await decidedHold(services().database, asking.business, payment);
+  return decided?.does === 'release'
+    ? await asking.acquirer.release(asking.reference)
+    : notAllowed('card/not-decided');
+});

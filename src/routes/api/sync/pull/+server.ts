@@ -21,6 +21,6 @@ export const GET: RequestHandler = async ({ url, locals }) => {
     await noteCopy(services().database, locals.device, Date.now());
   }
   // The entries are JSON already, word for word as they were received.
-  const rest = JSON.stringify({ position, latest, have }).slice(1);
+  const rest = JSON.stringify({ position, latest, have, now: Date.now() }).slice(1);
   return answer(`{"entries":[${entries.join(',')}],${rest}`);
 };

@@ -3,6 +3,8 @@ import { aboutEntry } from '$lib/core/daybook/about-entry';
 import { MOST_PUSHED } from '$lib/core/daybook/sync-messages';
 import { asideOf, clearAside, isDeviceOf } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
+import { inTurn } from '$lib/server/daybook/in-turn';
+import { notNow } from '$lib/server/http/not-now';
 import { answer, nothingHere, refused } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
 import { services } from '$lib/server/services';
@@ -35,7 +37,9 @@ export const POST: RequestHandler = async ({ request, locals, params }) => {
   const { upTo, take } = read.body;
   const entries = (await asideOf(database, ref)).filter(({ seq }) => seq <= upTo);
   for (let at = 0; take && at < entries.length; at += MOST_PUSHED) {
-    const result = await append(database, ref, entries.slice(at, at + MOST_PUSHED));
+    const batch = entries.slice(at, at + MOST_PUSHED);
+    const result = await inTurn(ref.business, () => append(database, ref, batch)).catch(notNow);
+    if (result instanceof Response) return result;
     if (result.refused !== null) {
       await clearAside(database, ref, result.have);
       return refused(409, { code: result.refused.code, message: result.refused.message });

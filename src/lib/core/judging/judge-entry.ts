@@ -1,0 +1,71 @@
+/**
+ * The judge: whether an entry that can be read may stand as it is. Pure; the server gathers the evidence
+ * in the transaction that appends it. Rights are asked first, then what the books say.
+ */
+import { FURTHEST_AHEAD } from '../daybook/clock';
+import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
+import { isBarred } from '../people/judge';
+import { judgeDevice } from './device';
+import { judgeDrawerOpened, judgeRead } from './drawer';
+import type { Evidence } from './evidence';
+import { judgeAsked, judgeHold, judgeResult } from './card';
+import { judgePayment } from './payment';
+import { judgeReceipt, judgeSettlement, judgeStock } from './other';
+import { judgeReversal } from './reversal';
+import { judgeSale } from './sale';
+import { EFFECT_OF, type Doubt, type Effect, type Verdict } from './verdict';
+import { judgeVoid } from './void';
+
+type Judges = {
+  readonly [K in Kind]?: (entry: EntryOf<K>, evidence: Evidence) => Verdict | null;
+};
+
+const judges: Judges = {
+  'device.set': judgeDevice,
+  'sale.rung': judgeSale,
+  'sale.voided': judgeVoid,
+  'payment.asked': judgeAsked,
+  'payment.taken': judgePayment,
+  'payment.result': judgeResult,
+  'payment.reversed': judgeReversal,
+  'hold.decided': judgeHold,
+  'drawer.opened': judgeDrawerOpened,
+  'drawer.counted': judgeRead,
+  'stock.moved': judgeStock,
+  'receipt.asked': judgeReceipt,
+  'looseEnd.settled': judgeSettlement,
+};
+
+/** Goods or money have changed hands: it must be known by whom, and when. */
+const FACTS: ReadonlySet<Kind> = new Set([
+  'sale.rung',
+  'sale.voided',
+  'payment.taken',
+  'payment.reversed',
+  'drawer.opened',
+  'drawer.counted',
+  'stock.moved',
+]);
+
+/** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */
+export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | null {
+  const breach = evidence.people.judge(entry);
+  if (breach !== null) return breach;
+  const judge = judges[entry.kind] as
+    ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
+  return (FACTS.has(entry.kind) ? whoAndWhen(entry, evidence) : null) ?? judge?.(entry, evidence) ?? null;
+}
+
+/** What becomes of an entry with this verdict. */
+export const effectOf = (entry: KnownEntry, verdict: Verdict): Effect => {
+  if (verdict.code === 'right/missing') return isBarred(entry) ? 'barred' : 'doubted';
+  return EFFECT_OF[verdict.code];
+};
+
+function whoAndWhen({ by, at, stamp }: KnownEntry, { people, arrival }: Evidence): Doubt | null {
+  if (!people.isEmpty) {
+    const person = by === null ? undefined : people.at(by, stamp);
+    if (person?.isActive !== true) return { code: 'by/unknown', found: by ?? 'nobody' };
+  }
+  return Date.parse(at) > arrival + FURTHEST_AHEAD ? { code: 'clock/ahead', found: at } : null;
+}

@@ -1,0 +1,41 @@
+/** Movements of goods, receipts that are to be sent, loose ends that are settled. */
+import { BASE, SUPPLIERS } from '../books/tables';
+import type { EntryOf } from '../daybook/kinds';
+import { may } from '../people/rights';
+import type { Evidence } from './evidence';
+import type { Doubt } from './verdict';
+
+/** Places that are known; sold goods are moved by sales alone. */
+export function judgeStock({ body }: EntryOf<'stock.moved'>, { history }: Evidence): Doubt | null {
+  const isPlace = (place: string): boolean =>
+    place === BASE ||
+    place === SUPPLIERS ||
+    (place.startsWith('gone:') && place !== 'gone:sold') ||
+    history.knows('event.set', place);
+  const wrong = [body.from, body.to].find((place) => !isPlace(place));
+  return wrong === undefined ? null : { code: 'stock/place', found: wrong };
+}
+
+/** What is sent is the receipt of a sale that there is. */
+export function judgeReceipt(
+  { body }: EntryOf<'receipt.asked'>,
+  { books }: Evidence,
+): Doubt | null {
+  return books.row('sales', body.sale) === undefined
+    ? { code: 'receipt/unknown-sale', found: body.sale }
+    : null;
+}
+
+/** Nobody but an owner settles what is held against themselves. */
+export function judgeSettlement(
+  { by, lentBy, stamp, body }: EntryOf<'looseEnd.settled'>,
+  { people, writers }: Evidence,
+): Doubt | null {
+  const [sort, id = ''] = body.looseEnd.split(':');
+  if (sort !== 'entry' || by === null || writers.get(id) !== by) return null;
+  const isOwner = [by, lentBy].some((each) => {
+    const person = each === undefined ? undefined : people.at(each, stamp);
+    return person?.role === 'owner' && may(person, 'set-up');
+  });
+  return isOwner || people.isEmpty ? null : { code: 'looseEnd/own' };
+}

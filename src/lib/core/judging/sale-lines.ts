@@ -1,0 +1,105 @@
+/** The lines of a sale against the goods they are of, as they were set up then or lately. */
+import type { ExtraGroup } from '../books/tables';
+import type { BodyOf, EntryOf } from '../daybook/kinds';
+import { percentOf } from '../money/percent';
+import { priceOn } from '../pricing/two-prices';
+import { lineAmount } from '../slip/line-amount';
+import type { Evidence } from './evidence';
+import type { Doubt } from './verdict';
+
+type Sale = EntryOf<'sale.rung'>;
+type Line = Sale['body']['lines'][number];
+type Item = Omit<BodyOf<'item.set'>, 'id'>;
+
+export function linesDoubt(entry: Sale, evidence: Evidence): Doubt | null {
+  for (const line of entry.body.lines) {
+    const doubt = lineDoubt(line, entry, evidence);
+    if (doubt !== null) return doubt;
+  }
+  const { net = 0, total = 0 } = entry.body.service ?? {};
+  return net < 0 || total < net ? { code: 'sale/service', found: total } : null;
+}
+
+function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
+  const items: readonly Item[] =
+    line.item === null ? [] : evidence.history.inForce('item.set', line.item, entry.stamp);
+  const found = line.name;
+  if (items.length > 0 && line.listPrice === undefined && !isPriceOf(line, items))
+    return { code: 'sale/line-price', found, wanted: items[0]!.price };
+  if (items.length > 0 && !areExtrasOf(line, items)) return { code: 'sale/line-extra', found };
+  if (!isSumRight(line, items, entry, evidence)) return { code: 'sale/line-sum', found };
+  if (items.length > 0 && !items.some(({ cost }) => cost === line.cost))
+    return { code: 'sale/line-cost', found };
+  if (items.length > 0 && !items.some(({ isStocked }) => isStocked === line.isStocked))
+    return { code: 'sale/line-stock', found };
+  return isStandingGranted(line, entry, evidence) ? null : { code: 'sale/standing', found };
+}
+
+/**
+ * Not below what it was priced at. An open price is the seller's, and so is one on a label of the shop
+ * (a five-figure code) for goods that are counted; of what is weighed, a label's price is the quantity's to
+ * the minor unit.
+ */
+function isPriceOf({ price, quantity, gross }: Line, items: readonly Item[]): boolean {
+  return items.some((item) => {
+    if (item.isOpenPrice || item.price === 0 || price >= item.price) return true;
+    const hasLabels = /^\d{5}$/.test(item.code);
+    if (hasLabels && item.unit === '') return true;
+    return item.unit !== '' && Math.abs(lineAmount(item.price, quantity) - gross) <= 1;
+  });
+}
+
+/** Additions that the item has, each not below its price. */
+function areExtrasOf({ extras = [] }: Line, items: readonly Item[]): boolean {
+  const isOption =
+    (groups: readonly ExtraGroup[]) =>
+    ({ name, price }: { readonly name: string; readonly price: number }): boolean =>
+      price >= 0
+        ? groups.every(({ options }) =>
+            options.every((option) => option.name !== name || price >= option.price),
+          )
+        : groups.some(({ options }) =>
+            options.some((option) => option.name === name && price >= option.price),
+          );
+  return items.some((item) => extras.every(isOption(item.extras)));
+}
+
+/** `R((price + extras) × quantity)` on the cash side, as the vendor priced then or lately. */
+function isSumRight(
+  { price, extras = [], quantity, gross, listPrice }: Line,
+  items: readonly Item[],
+  { stamp }: Sale,
+  { history, business }: Evidence,
+): boolean {
+  // Another price goes without the item's own one for the other side.
+  const own =
+    listPrice === undefined ? items.flatMap(({ otherPrice }) => otherPrice ?? []) : [];
+  return history.inForce('business.set', business, stamp).some(({ typedSide, uplift }) => {
+    const prices = { typedSide, uplift };
+    const added = extras.reduce((all, extra) => all + priceOn('cash', extra.price, prices), 0);
+    return [undefined, ...own].some(
+      (other) => lineAmount(priceOn('cash', price, prices, other) + added, quantity) === gross,
+    );
+  });
+}
+
+/** A customer's or a group's standing discount is one that was agreed with them. */
+function isStandingGranted(
+  { gross, standing = 0 }: Line,
+  { stamp, body }: Sale,
+  { history, business }: Evidence,
+): boolean {
+  if (standing === 0) return true;
+  const own =
+    body.customer === undefined
+      ? []
+      : history.inForce('customer.set', body.customer, stamp).map(({ discount }) => discount);
+  const groups = history
+    .inForce('business.set', business, stamp)
+    .flatMap(({ groups: all }) => all.filter(({ name }) => name === body.standingName))
+    .map(({ percent }) => percent);
+  return [...own, ...groups].some((percent) => {
+    const most = percentOf(Math.abs(gross), percent);
+    return Math.sign(standing) === Math.sign(gross) && Math.abs(standing) <= most;
+  });
+}

@@ -1,0 +1,76 @@
+/** What the judge finds wrong with an entry that can be read (docs/security.md has the table). */
+import type { Right } from '../people/rights';
+
+/** What somebody lacked. */
+export interface Breach {
+  readonly code: 'right/missing';
+  readonly right: Right;
+  readonly by: string | null;
+}
+
+/** What the books say against it. `found` and `wanted` are figures or ids for whoever looks at it. */
+export interface Doubt {
+  readonly code: DoubtCode;
+  readonly found?: string | number;
+  readonly wanted?: string | number;
+}
+
+export type Verdict = Breach | Doubt;
+
+/**
+ * What becomes of it. *Doubted*: goods or money have changed hands, so it counts and is a loose end.
+ * *Barred*: nothing has, so it changes nothing, goes to no other device, and is a loose end.
+ */
+export type Effect = 'doubted' | 'barred';
+
+export const EFFECT_OF = {
+  'by/unknown': 'doubted',
+  'clock/ahead': 'doubted',
+  'device/number': 'doubted',
+  'device/not-its-own': 'barred',
+  'sale/number': 'doubted',
+  'sale/event': 'doubted',
+  'sale/day': 'doubted',
+  'sale/line-price': 'doubted',
+  'sale/line-extra': 'doubted',
+  'sale/line-sum': 'doubted',
+  'sale/line-cost': 'doubted',
+  'sale/line-stock': 'doubted',
+  'sale/standing': 'doubted',
+  'sale/service': 'doubted',
+  'sale/uplift': 'doubted',
+  'sale/tax': 'doubted',
+  'sale/payments': 'doubted',
+  'payment/way': 'doubted',
+  'payment/drawer': 'doubted',
+  'payment/rounding': 'doubted',
+  'payment/change': 'doubted',
+  'payment/surcharge': 'doubted',
+  'payment/charge': 'doubted',
+  'card/not-asked': 'doubted',
+  'card/other-amount': 'doubted',
+  'card/carried': 'doubted',
+  'card/other-device': 'barred',
+  'card/unknown': 'barred',
+  /** The acquirer, asked afterwards, has it otherwise. */
+  'card/not-so': 'doubted',
+  'hold/unknown': 'barred',
+  'reversal/unknown': 'doubted',
+  'reversal/figures': 'doubted',
+  'reversal/again': 'doubted',
+  /** The sale that it paid stands: it can only be voided, or goods come back. */
+  'reversal/rung': 'doubted',
+  'void/unknown': 'doubted',
+  'void/figures': 'doubted',
+  'void/again': 'doubted',
+  'void/counted': 'doubted',
+  'drawer/event': 'doubted',
+  'read/drawer': 'doubted',
+  'read/number': 'doubted',
+  'read/expected': 'doubted',
+  'read/again': 'doubted',
+  'stock/place': 'doubted',
+  'receipt/unknown-sale': 'barred',
+  'looseEnd/own': 'barred',
+} as const satisfies Readonly<Record<string, Effect>>;
+export type DoubtCode = keyof typeof EFFECT_OF;

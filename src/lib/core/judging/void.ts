@@ -1,0 +1,25 @@
+/** A sale that is voided: there is one, it is voided once, in its shift, by exactly what it had brought. */
+import { digestOf } from '../daybook/chain';
+import type { EntryOf } from '../daybook/kinds';
+import { voidBody } from '../sale/void-sale';
+import type { Evidence } from './evidence';
+import type { Doubt } from './verdict';
+
+export function judgeVoid(
+  { id, event, body }: EntryOf<'sale.voided'>,
+  { books }: Evidence,
+): Doubt | null {
+  const sale = books.row('sales', body.sale);
+  if (sale === undefined) return { code: 'void/unknown', found: body.number };
+  if (books.rows('voids').some((each) => each.sale === sale.id && each.id !== id))
+    return { code: 'void/again', found: sale.number };
+  const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
+  const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
+  const wanted = voidBody({ sale, lines, payments, reason: body.reason });
+  const isSame = event === sale.event && digestOf(wanted) === digestOf(body);
+  if (!isSame) return { code: 'void/figures', found: body.takings, wanted: wanted.takings };
+  const drawers = new Set(body.parts.map(({ drawer }) => drawer));
+  return books.rows('drawerReads').some(({ drawer }) => drawers.has(drawer))
+    ? { code: 'void/counted', found: sale.number }
+    : null;
+}

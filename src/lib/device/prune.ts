@@ -1,0 +1,67 @@
+/**
+ * Letting go of what is past: documents of events that are no longer recent, entries that the server has.
+ * Heads and hashes stay, so the chain goes on; older documents are asked of the server.
+ */
+import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
+import type { AnyRow } from '../core/books/table-spec';
+import { isRecent, recentSince } from '../core/event/recent';
+import { isOpenCard } from '../core/payment/carry';
+import type { DeviceDatabase } from './database';
+
+/** @param now Milliseconds since 1970. @returns How many rows went. */
+export async function prune(db: DeviceDatabase, now: number): Promise<number> {
+  const since = recentSince(now);
+  const events = await db.books.events.toArray();
+  const past = new Set(
+    events.filter((event) => event.setStamp !== '' && !isRecent(event, since)).map(({ id }) => id),
+  );
+  let gone = 0;
+  for (const table of tableNames) {
+    if (tables[table].keep === 'recent') gone += await pruneTable(db, table, past, since);
+  }
+  gone += await pruneSlips(db);
+  gone += await pruneEntries(db, since);
+  return gone;
+}
+
+async function pruneTable(
+  db: DeviceDatabase,
+  name: TableName,
+  past: ReadonlySet<string>,
+  since: string,
+): Promise<number> {
+  const table = db.table<AnyRow, unknown>(name);
+  let gone = 0;
+  for (const event of past) {
+    const rows = table.where('event').equals(event);
+    gone += await (name === 'cardPayments'
+      ? rows.filter((row) => !isOpenCard(row as unknown as Row<'cardPayments'>)).delete()
+      : rows.delete());
+  }
+  if (!('at' in tables[name].fields)) return gone;
+  const isPast = (row: AnyRow): boolean =>
+    row['event'] === null &&
+    String(row['at']) !== '' &&
+    String(row['at']) < since &&
+    (name !== 'cardPayments' || !isOpenCard(row as unknown as Row<'cardPayments'>));
+  return gone + (await table.filter(isPast).delete());
+}
+
+/** Slips that are gone, and their lines. */
+async function pruneSlips({ books }: DeviceDatabase): Promise<number> {
+  const gone = (await books.slips.where('state').equals('gone').primaryKeys()) as string[];
+  const lines = await books.slipLines.where('slip').anyOf(gone).delete();
+  return lines + (await books.slips.where('state').equals('gone').delete());
+}
+
+/** Blocks of entries that are past as a whole: own ones only once they are sent and in the rows. */
+async function pruneEntries(db: DeviceDatabase, since: string): Promise<number> {
+  return await db.transaction('rw', [db.meta, db.entries, db.received], async () => {
+    const [standing, applied] = await Promise.all([db.read('standing'), db.read('applied')]);
+    const safe = Math.min(standing?.sent ?? 0, applied ?? 0);
+    const isPast = ({ entries }: { readonly entries: readonly { readonly at: string }[] }) =>
+      entries.every(({ at }) => at < since);
+    const own = await db.entries.where('upTo').belowOrEqual(safe).filter(isPast).delete();
+    return own + (await db.received.filter(isPast).delete());
+  });
+}

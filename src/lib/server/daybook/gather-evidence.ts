@@ -1,0 +1,200 @@
+/** What the books say of whatever a batch of entries speaks of, for the judge (core/judging). */
+import type { Transaction, WhereOptions } from 'sequelize';
+import { entrySchema } from '../../core/daybook/entry';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import { readEntry } from '../../core/daybook/read-entry';
+import { Evidence } from '../../core/judging/evidence';
+import { isJudged, type Judged } from '../../core/judging/history';
+import type { Row, TableName } from '../../core/books/tables';
+import type { BookReader } from '../books/read-books';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import { referencesOf, type References } from './references';
+
+/** The tables that set-up of a kind stands in. */
+const TABLE_OF: Readonly<Record<Judged, TableName>> = {
+  'business.set': 'businesses',
+  'tax.set': 'taxes',
+  'way.set': 'ways',
+  'item.set': 'items',
+  'event.set': 'events',
+  'customer.set': 'customers',
+};
+
+export interface Gathering {
+  readonly database: Database;
+  readonly books: BookReader;
+  readonly business: string;
+  readonly transaction: Transaction;
+}
+
+/**
+ * The evidence for entries of one device. Set-up is as it is now; `deepen` adds how it was, which is only
+ * looked up where something does not fit.
+ */
+export async function gatherEvidence(
+  gathering: Gathering,
+  device: string,
+  entries: readonly KnownEntry[],
+  arrival: number,
+): Promise<Evidence> {
+  const { database, business, transaction } = gathering;
+  const devices = await select<{ device: string; number: number } & Numbers>(
+    database,
+    'SELECT device, number, lastSale, lastRead FROM access_devices WHERE business = ?',
+    [business],
+    transaction,
+  );
+  const own = devices.find((each) => each.device === device);
+  const evidence = new Evidence(
+    business,
+    {
+      id: device,
+      number: own?.number ?? 0,
+      lastSale: own?.lastSale ?? (await lastNumber(gathering, device, 'sale.rung')),
+      lastRead: own?.lastRead ?? (await lastNumber(gathering, device, 'drawer.counted')),
+    },
+    new Map(devices.map(({ device: id, number }) => [id, number])),
+    arrival,
+  );
+  await gatherPeople(gathering, evidence);
+  if (evidence.people.isEmpty) return evidence;
+  const references = referencesOf(entries);
+  await gatherSetUp(gathering, references, evidence);
+  await gatherRows(gathering, references, device, evidence);
+  return evidence;
+}
+
+interface Numbers {
+  readonly lastSale: number | null;
+  readonly lastRead: number | null;
+}
+
+async function lastNumber(
+  { database, business, transaction }: Gathering,
+  device: string,
+  kind: 'sale.rung' | 'drawer.counted',
+): Promise<number> {
+  const [row] = await select<{ last: string | null }>(
+    database,
+    "SELECT MAX(CAST(JSON_VALUE(entry, '$.body.number') AS UNSIGNED)) AS last FROM daybook_entries " +
+      'WHERE business = ? AND device = ? AND kind = ?',
+    [business, device, kind],
+    transaction,
+  );
+  return Number(row?.last ?? 0);
+}
+
+async function gatherPeople(
+  { database, business, transaction }: Gathering,
+  { people }: Evidence,
+): Promise<void> {
+  const rows = await select<{ entry: string; held: string }>(
+    database,
+    "SELECT entry, held FROM daybook_entries WHERE business = ? AND kind IN ('staff.set', 'pin.set') " +
+      "AND state = 'applied' ORDER BY position",
+    [business],
+    transaction,
+  );
+  for (const row of rows) {
+    const entry = known(row);
+    if (entry?.kind === 'staff.set' || entry?.kind === 'pin.set') people.add(entry);
+  }
+}
+
+async function gatherSetUp(
+  { books, business, transaction }: Gathering,
+  { setUp }: References,
+  { history }: Evidence,
+): Promise<void> {
+  for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
+    if (ids.size === 0 && kind !== 'business.set') continue;
+    const where = kind === 'business.set' ? { id: business } : { id: [...ids] };
+    const rows = await books.rows(business, TABLE_OF[kind], where, transaction);
+    for (const row of rows as unknown as readonly { id: string; setStamp: string }[]) {
+      // The row has the fields of the body, and stamps beside them.
+      if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row as never);
+    }
+  }
+}
+
+async function gatherRows(
+  { books, business, transaction }: Gathering,
+  references: References,
+  device: string,
+  evidence: Evidence,
+): Promise<void> {
+  const put = async <T extends TableName>(
+    table: T,
+    field: keyof Row<T> & string,
+    ids: ReadonlySet<string>,
+    more: WhereOptions = {},
+  ): Promise<readonly Row<T>[]> => {
+    if (ids.size === 0) return [];
+    const where = { ...(more as object), [field]: [...ids] };
+    const rows = await books.rows(business, table, where, transaction);
+    evidence.books.put(table, rows);
+    return rows;
+  };
+  const { sales, payments, drawers, cards, devices, settled, asksAboutCarried } = references;
+  const found = await put('sales', 'id', sales);
+  await put('saleLines', 'sale', references.voided);
+  await put('voids', 'sale', references.voided);
+  const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
+  await put('payments', 'id', parts);
+  await put('reversals', 'payment', parts);
+  // Of a part that is given back it matters whether its sale stands.
+  await put('sales', 'slip', references.slipsOfReversed);
+  await put('drawers', 'id', drawers);
+  await put('drawerSums', 'drawer', drawers);
+  await put('drawerReads', 'drawer', drawers);
+  await put('cardPayments', 'id', cards);
+  await put('devices', 'id', devices);
+  if (asksAboutCarried)
+    await put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' });
+  await gatherWriters(settled, evidence);
+  if (references.asksAboutOwnPrices)
+    evidence.hasOwnPrices = await books.any(business, 'items', 'otherPrice', transaction);
+
+  async function gatherWriters(ids: ReadonlySet<string>, { writers }: Evidence): Promise<void> {
+    if (ids.size === 0) return;
+    const rows = await select<{ id: string; entry: string }>(
+      books.database,
+      'SELECT id, entry FROM daybook_entries WHERE business = ? AND id IN (?)',
+      [business, [...ids]],
+      transaction,
+    );
+    for (const { id, entry } of rows) writers.set(id, entrySchema.parse(JSON.parse(entry)).by);
+  }
+}
+
+/** Adds what the set-up that an entry speaks of was before. */
+export async function deepen(
+  { database, business, transaction }: Gathering,
+  entry: KnownEntry,
+  { history }: Evidence,
+): Promise<void> {
+  const { setUp } = referencesOf([entry]);
+  for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
+    if (ids.size === 0 && kind !== 'business.set') continue;
+    const isOf = kind === 'business.set' ? '' : "AND JSON_VALUE(entry, '$.body.id') IN (?) ";
+    const rows = await select<{ entry: string; held: string }>(
+      database,
+      `SELECT entry, held FROM daybook_entries WHERE business = ? AND kind = ? ${isOf}` +
+        "AND state IN ('applied', 'doubted')",
+      [business, kind, ...(kind === 'business.set' ? [] : [[...ids]])],
+      transaction,
+    );
+    for (const row of rows) {
+      const found = known(row);
+      if (found !== null && isJudged(found.kind))
+        history.take(found as Parameters<typeof history.take>[0]);
+    }
+  }
+}
+
+function known({ entry, held }: { entry: string; held: string }): KnownEntry | null {
+  const stored = entrySchema.parse(JSON.parse(entry));
+  const read = readEntry(held === '' ? stored : { ...stored, held });
+  return read.ok ? read.entry : null;
+}

@@ -1,0 +1,110 @@
+/**
+ * Entries that no version could read when they came are tried again by each that starts. What can be read
+ * now is judged like any other entry, and goes out to the other devices after what they have already.
+ */
+import type { Transaction } from 'sequelize';
+import { entrySchema } from '../../core/daybook/entry';
+import { readEntry } from '../../core/daybook/read-entry';
+import { applyChanges } from '../books/apply-changes';
+import { BookReader } from '../books/read-books';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import { isBadData, judgedOne, lockCounter } from './append';
+import { gatherEvidence, type Gathering } from './gather-evidence';
+import { queueBehind } from './queue-behind';
+
+const AT_ONCE = 200;
+
+interface KeptRow {
+  readonly position: string;
+  readonly device: string;
+  readonly entry: string;
+  readonly held: string;
+}
+
+/** Of every business. @returns How many entries could be read now. @param now Milliseconds since 1970. */
+export async function judgeAllKept(database: Database, now: number): Promise<number> {
+  const businesses = await select<{ business: string }>(
+    database,
+    'SELECT business FROM daybook_counters',
+    [],
+  );
+  let taken = 0;
+  for (const { business } of businesses) taken += await judgeKept(database, business, now);
+  return taken;
+}
+
+/** @returns How many entries of the business could be read now. */
+export async function judgeKept(database: Database, business: string, now: number): Promise<number> {
+  let [taken, after] = [0, 0];
+  for (;;) {
+    const rows = await select<KeptRow>(
+      database,
+      "SELECT position, device, entry, held FROM daybook_entries WHERE business = ? AND state = 'kept' " +
+        'AND position > ? ORDER BY position LIMIT ?',
+      [business, after, AT_ONCE],
+    );
+    for (const row of rows) {
+      if (!readEntry(entrySchema.parse(JSON.parse(row.entry))).ok) continue;
+      if (await judgeOneApart(database, business, row, now)) taken += 1;
+    }
+    if (rows.length < AT_ONCE) return taken;
+    after = Number(rows.at(-1)!.position);
+  }
+}
+
+/** In a transaction of its own; what the database refuses stays as it is: kept, and shown. */
+async function judgeOneApart(
+  database: Database,
+  business: string,
+  row: KeptRow,
+  now: number,
+): Promise<boolean> {
+  try {
+    return await database.transaction((transaction) =>
+      judgeOne(database, business, row, now, transaction),
+    );
+  } catch (error) {
+    if (!isBadData(error)) throw error;
+    return false;
+  }
+}
+
+/** @returns False if another process was faster. */
+async function judgeOne(
+  database: Database,
+  business: string,
+  { position, device, entry: text, held }: KeptRow,
+  now: number,
+  transaction: Transaction,
+): Promise<boolean> {
+  const counter = await lockCounter(database, business, transaction);
+  const still = await select(
+    database,
+    "SELECT position FROM daybook_entries WHERE business = ? AND position = ? AND state = 'kept'",
+    [business, position],
+    transaction,
+  );
+  if (still.length === 0) return false;
+  const stored = entrySchema.parse(JSON.parse(text));
+  const entry = held === '' ? stored : { ...stored, held };
+  const read = readEntry(entry);
+  if (!read.ok) return false;
+  const gathering: Gathering = { database, books: new BookReader(database), business, transaction };
+  const evidence = await gatherEvidence(gathering, device, [read.entry], now);
+  const judged = await judgedOne(gathering, entry, read.entry, evidence);
+  await applyChanges(database.sequelize, business, judged.changes, transaction);
+  const next = counter.position + 1;
+  const fault = judged.kept === null ? '' : JSON.stringify(judged.kept).slice(0, 1000);
+  await database.sequelize.query(
+    'UPDATE daybook_entries SET position = ?, late = 1, state = ?, fault = ? ' +
+      'WHERE business = ? AND position = ?',
+    { replacements: [next, judged.state, fault, business, position], transaction },
+  );
+  await database.sequelize.query('UPDATE daybook_counters SET position = ? WHERE business = ?', {
+    replacements: [next, business],
+    transaction,
+  });
+  await queueBehind(database, [judged], now, transaction);
+  return true;
+}

@@ -1,0 +1,54 @@
+/**
+ * What an append leaves to be done behind the answers, in its own transaction: receipts to send, and what
+ * devices say of cards, to be asked of the acquirer.
+ */
+import mysql from 'mysql2';
+import type { Transaction } from 'sequelize';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import type { Database } from '../database/database';
+
+interface Queued {
+  readonly state: string;
+  readonly known: KnownEntry | null;
+}
+
+/** @param arrival Milliseconds since 1970. */
+export async function queueBehind(
+  { sequelize }: Pick<Database, 'sequelize'>,
+  appended: readonly Queued[],
+  arrival: number,
+  transaction: Transaction,
+): Promise<void> {
+  const counts = appended.filter(({ state }) => state === 'applied' || state === 'doubted');
+  const receipts: string[] = [];
+  const checks: string[] = [];
+  for (const { known } of counts) {
+    if (known === null) continue;
+    const { id, business } = known;
+    if (known.kind === 'receipt.asked')
+      receipts.push(mysql.format("(?, ?, 'due', 0, 0, ?, ?)", [business, id, known.body.way, arrival]));
+    const payment = spokenOf(known);
+    if (payment !== null) checks.push(mysql.format('(?, ?, ?, ?)', [business, id, payment, arrival]));
+  }
+  if (receipts.length > 0)
+    await sequelize.query(
+      'INSERT IGNORE INTO receipts_sent (business, id, state, tries, triedAt, way, arrived) VALUES ' +
+        receipts.join(','),
+      { transaction },
+    );
+  if (checks.length > 0)
+    await sequelize.query(
+      `INSERT IGNORE INTO cards_to_check (business, entry, payment, dueAt) VALUES ${checks.join(',')}`,
+      { transaction },
+    );
+}
+
+/** The card payment of which an entry says what the acquirer made of it, or null. */
+function spokenOf(entry: KnownEntry): string | null {
+  if (entry.kind === 'payment.result') return entry.body.payment;
+  const isSaid =
+    entry.kind === 'payment.taken' &&
+    entry.body.card !== null &&
+    entry.body.card.state !== 'deferred';
+  return isSaid ? entry.id : null;
+}

@@ -1,0 +1,113 @@
+/** What entries speak of: ids of records and rows that the judge wants to see. */
+import type { KnownEntry } from '../../core/daybook/kinds';
+import type { Judged } from '../../core/judging/history';
+
+export interface References {
+  readonly setUp: Readonly<Record<Judged, Set<string>>>;
+  readonly sales: Set<string>;
+  readonly voided: Set<string>;
+  readonly payments: Set<string>;
+  readonly slipsOfReversed: Set<string>;
+  readonly drawers: Set<string>;
+  readonly cards: Set<string>;
+  readonly devices: Set<string>;
+  /** Entries that are settled as loose ends. */
+  readonly settled: Set<string>;
+  asksAboutCarried: boolean;
+  asksAboutOwnPrices: boolean;
+}
+
+export function referencesOf(entries: readonly KnownEntry[]): References {
+  const found: References = {
+    setUp: {
+      'business.set': new Set(),
+      'tax.set': new Set(),
+      'way.set': new Set(),
+      'item.set': new Set(),
+      'event.set': new Set(),
+      'customer.set': new Set(),
+    },
+    sales: new Set(),
+    voided: new Set(),
+    payments: new Set(),
+    slipsOfReversed: new Set(),
+    drawers: new Set(),
+    cards: new Set(),
+    devices: new Set(),
+    settled: new Set(),
+    asksAboutCarried: false,
+    asksAboutOwnPrices: false,
+  };
+  for (const entry of entries) note(entry, found);
+  return found;
+}
+
+function note(entry: KnownEntry, found: References): void {
+  const { setUp } = found;
+  switch (entry.kind) {
+    case 'sale.rung': {
+      const { lines, service, customer, payments } = entry.body;
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      if (customer !== undefined) setUp['customer.set'].add(customer);
+      for (const { item, tax } of lines) {
+        if (item !== null) setUp['item.set'].add(item);
+        for (const id of Object.keys(tax)) setUp['tax.set'].add(id);
+      }
+      for (const id of Object.keys(service?.tax ?? {})) setUp['tax.set'].add(id);
+      for (const id of payments) found.payments.add(id);
+      return;
+    }
+    case 'sale.voided':
+      found.sales.add(entry.body.sale);
+      found.voided.add(entry.body.sale);
+      for (const { payment, drawer } of entry.body.parts) {
+        found.payments.add(payment);
+        if (drawer !== null) found.drawers.add(drawer);
+      }
+      return;
+    case 'payment.taken': {
+      const { way, drawer, card, side, charge, clears } = entry.body;
+      setUp['way.set'].add(way);
+      if (drawer !== null) found.drawers.add(drawer);
+      if (card !== null) found.cards.add(entry.id);
+      if (card?.state === 'deferred') found.asksAboutCarried = true;
+      if (side === 'card' && charge < clears) found.asksAboutOwnPrices = true;
+      return;
+    }
+    case 'payment.reversed':
+      found.payments.add(entry.body.payment);
+      found.slipsOfReversed.add(entry.body.slip);
+      return;
+    case 'payment.asked':
+      found.payments.add(entry.body.payment);
+      found.cards.add(entry.body.payment);
+      return;
+    case 'payment.result':
+    case 'hold.decided':
+      found.cards.add(entry.body.payment);
+      return;
+    case 'drawer.opened':
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      return;
+    case 'drawer.counted':
+      found.drawers.add(entry.body.drawer);
+      return;
+    case 'stock.moved':
+      for (const place of [entry.body.from, entry.body.to])
+        if (place.length === 36) setUp['event.set'].add(place);
+      return;
+    case 'receipt.asked':
+      found.sales.add(entry.body.sale);
+      return;
+    case 'looseEnd.settled': {
+      const [sort, id = ''] = entry.body.looseEnd.split(':');
+      if (sort === 'entry') found.settled.add(id);
+      return;
+    }
+    case 'device.set':
+      found.devices.add(entry.body.id);
+      return;
+    default:
+      return;
+  }
+}

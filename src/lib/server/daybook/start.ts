@@ -1,0 +1,191 @@
+/**
+ * Where a new device starts, in pages: set-up, sums, what is open, and the documents of recent events.
+ *
+ * Sums are all in the first page, of one moment with the position that the device goes on from: entries
+ * after it are added to them, each once. Records and facts follow page by page and may be newer; merging or
+ * putting what the device hears of again gives the same.
+ */
+import mysql from 'mysql2';
+import type { Transaction } from 'sequelize';
+import { tables, tableNames, type Row, type TableName } from '../../core/books/tables';
+import { clockOf, CLOCK_AT_REST } from '../../core/daybook/clock';
+import type { StartPage } from '../../core/daybook/sync-messages';
+import { isRecent, recentSince } from '../../core/event/recent';
+import { rowFrom, sqlTable } from '../database/book-tables';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import { latestPosition } from './pull';
+
+/** Bytes of rows after which a page ends. */
+const PAGE_BYTES = 512 * 1024;
+const ROWS_AT_ONCE = 1000;
+
+/** Where a page ended: a table, and the key of the last row of it. */
+export interface StartCursor {
+  readonly table: TableName;
+  readonly after: readonly (string | number)[];
+}
+
+/** Pictures have a way of their own (photos.ts); they would outweigh all else. */
+const PAGED = tableNames.filter((table) => tables[table].way !== 'sums' && table !== 'photos');
+const SUMS = tableNames.filter((table) => tables[table].way === 'sums');
+
+interface Reading {
+  readonly database: Database;
+  readonly business: string;
+  readonly transaction: Transaction;
+  /** Recent events, and the day since which an event is one. */
+  readonly recent: readonly string[];
+  readonly since: string;
+}
+
+/** @param cursor Null for the first page. @param now Milliseconds since 1970. */
+export async function startPage(
+  database: Database,
+  business: string,
+  cursor: StartCursor | null,
+  now: number,
+): Promise<StartPage> {
+  return await database.snapshot(async (transaction) => {
+    const since = recentSince(now);
+    const recent = await recentEvents(database, business, since, transaction);
+    const reading: Reading = { database, business, transaction, recent, since };
+    const rows: Record<string, Record<string, unknown>[]> = {};
+    if (cursor !== null) return { rows, next: asSent(await fill(reading, rows, cursor)) };
+    const begins = await beginning(database, business, transaction);
+    for (const table of SUMS) rows[table] = await sumsOf(reading, table);
+    return { begins, rows, next: asSent(await fill(reading, rows, null)) };
+  });
+}
+
+async function beginning(database: Database, business: string, transaction: Transaction) {
+  const position = await latestPosition(database, business, transaction);
+  const heads = await select<{ device: string; seq: number }>(
+    database,
+    'SELECT device, seq FROM access_devices WHERE business = ?',
+    [business],
+    transaction,
+  );
+  const [counter] = await select<{ clock: string }>(
+    database,
+    'SELECT clock FROM daybook_counters WHERE business = ?',
+    [business],
+    transaction,
+  );
+  const clock = counter === undefined || counter.clock === '' ? CLOCK_AT_REST : clockOf(counter.clock);
+  return {
+    position,
+    received: Object.fromEntries(heads.map(({ device, seq }) => [device, seq])),
+    clock,
+  };
+}
+
+async function recentEvents(
+  database: Database,
+  business: string,
+  since: string,
+  transaction: Transaction,
+): Promise<readonly string[]> {
+  const rows = await select<Record<string, unknown>>(
+    database,
+    `SELECT id, days FROM ${sqlTable('events')} WHERE business = ?`,
+    [business],
+    transaction,
+  );
+  return rows
+    .map((row) => rowFrom('events', row))
+    .filter((event) => isRecent(event, since))
+    .map(({ id }) => id);
+}
+
+const asSent = (cursor: StartCursor | null): StartPage['next'] =>
+  cursor === null ? null : { table: cursor.table, after: [...cursor.after] };
+
+/** A cursor as it came back, or null for one that names no table that is paged. */
+export function cursorFrom({ table, after }: NonNullable<StartPage['next']>): StartCursor | null {
+  const paged = PAGED.find((each) => each === table);
+  return paged === undefined || after.length > tables[paged].key.length
+    ? null
+    : { table: paged, after };
+}
+
+/** Puts rows into a page until it is full. @returns Where the next one begins, or null at the end. */
+async function fill(
+  reading: Reading,
+  rows: Record<string, Record<string, unknown>[]>,
+  cursor: StartCursor | null,
+): Promise<StartCursor | null> {
+  let bytes = 0;
+  let after = cursor?.after ?? [];
+  for (const table of PAGED.slice(cursor === null ? 0 : PAGED.indexOf(cursor.table))) {
+    for (;;) {
+      const found = await rowsAfter(reading, table, after);
+      for (const row of found) {
+        (rows[table] ??= []).push(row);
+        bytes += JSON.stringify(row).length;
+        after = keyIn(table, row);
+        if (bytes > PAGE_BYTES) return { table, after };
+      }
+      if (found.length < ROWS_AT_ONCE) break;
+    }
+    after = [];
+  }
+  return null;
+}
+
+const keyIn = (table: TableName, row: Row<TableName>): readonly (string | number)[] =>
+  tables[table].key.map((field) => (row as unknown as Record<string, string | number>)[field]!);
+
+async function rowsAfter(
+  { database, business, transaction, ...reading }: Reading,
+  table: TableName,
+  after: readonly (string | number)[],
+): Promise<Row<TableName>[]> {
+  const key = tables[table].key.map((field) => `\`${field}\``).join(', ');
+  const isAfter = after.length === 0 ? '' : ` AND (${key}) > (${mysql.escape([...after])})`;
+  const found = await select<Record<string, unknown>>(
+    database,
+    `SELECT * FROM ${sqlTable(table)} WHERE business = ?${isAfter} AND ${wanted(table, reading)} ` +
+      `ORDER BY ${key} LIMIT ${String(ROWS_AT_ONCE)}`,
+    [business],
+    transaction,
+  );
+  return found.map((row) => rowFrom(table, row));
+}
+
+/** Rows that add to something; what is nothing is what a row that is missing says. */
+async function sumsOf(
+  { database, business, transaction, ...reading }: Reading,
+  table: TableName,
+): Promise<Row<TableName>[]> {
+  const found = await select<Record<string, unknown>>(
+    database,
+    `SELECT * FROM ${sqlTable(table)} WHERE business = ? AND ${wanted(table, reading)}`,
+    [business],
+    transaction,
+  );
+  return found.map((row) => rowFrom(table, row));
+}
+
+/** What of a table a new device is given, as a condition. */
+function wanted(table: TableName, { recent, since }: Pick<Reading, 'recent' | 'since'>): string {
+  const events = recent.length === 0 ? "('')" : `(${mysql.escape([...recent])})`;
+  if (table === 'stock') return '`quantity` <> 0';
+  // Of a slip that is gone nobody asks any more.
+  if (table === 'slips') return "`state` <> 'gone'";
+  if (table === 'slipLines')
+    return (
+      "EXISTS (SELECT 1 FROM books_slips s WHERE s.business = books_slip_lines.business " +
+      "AND s.id = books_slip_lines.slip AND s.state <> 'gone')"
+    );
+  const spec = tables[table];
+  if (spec.keep === 'always') return '1 = 1';
+  const isOpen = table === 'cardPayments' ? ` OR ${OPEN_CARDS}` : '';
+  if (!('at' in spec.fields)) return `(\`event\` IN ${events}${isOpen})`;
+  const lately = mysql.escape(`${since}T00:00:00.000Z`);
+  return `(\`event\` IN ${events} OR (\`event\` IS NULL AND \`at\` >= ${lately})${isOpen})`;
+}
+
+/** Nobody has said yet what came of them, or it is still to be undone. */
+const OPEN_CARDS =
+  "`state` IN ('', 'authorised') OR (`isReversed` = 1 AND `state` NOT IN ('declined', 'cancelled', 'reversed'))";

@@ -1,0 +1,23 @@
+import { TooBusyError } from '../daybook/in-turn';
+import { OverQuotaError } from '../daybook/quotas';
+import { refused } from './answers';
+
+const SOON = 5;
+const LATER = 3600;
+
+/**
+ * What is asked too often or too much is refused for now: a device waits and asks again, and nothing is
+ * lost. @throws Whatever else it is.
+ */
+export function notNow(error: unknown): Response {
+  const isQuota = error instanceof OverQuotaError;
+  if (!isQuota && !(error instanceof TooBusyError)) throw error;
+  const response = refused(503, {
+    code: isQuota ? 'device/quota' : 'server/busy',
+    message: isQuota
+      ? 'This device has sent more than one day holds; the rest is taken tomorrow.'
+      : 'Too much is waiting already; ask again in a moment.',
+  });
+  response.headers.set('retry-after', String(isQuota ? LATER : SOON));
+  return response;
+}
