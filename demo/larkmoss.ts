@@ -66,6 +66,7 @@ export const larkmoss: DemoBusiness = {
     receiptHead: 'Larkmoss Plants · Fenwick Lane Nursery, Tarnbrook',
     receiptFoot: 'Water well in the first week. hello@larkmoss.example',
     lockAfter: 15,
+    forgetAfter: 0,
   },
   taxes: [
     {
@@ -99,9 +100,9 @@ export const larkmoss: DemoBusiness = {
   ]),
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   staff: [
-    person(id, 'Maren', 'owner', '4071'),
-    person(id, 'Tobin', 'lead', '5829'),
-    person(id, 'Ines', 'helper', '2605', ['cash.expected']),
+    person(id, 'Maren', 'owner', '407183'),
+    person(id, 'Tobin', 'lead', '582914'),
+    person(id, 'Ines', 'helper', '260537', ['cash.expected']),
     person(id, 'Oriel', 'helper', '7318'),
   ],
   customers: [

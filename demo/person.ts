@@ -30,6 +30,6 @@ export async function bodyOf(
   business: string,
   { id, name, role, pin, rights }: DemoPerson,
 ): Promise<BodyOf<'staff.set'>> {
-  const hash = await hashPin(pin, business);
+  const hash = await hashPin(pin, business, id);
   return { id, name, role, isActive: true, rights: [...rights], discountUpTo: '5', pin: hash };
 }

@@ -32,6 +32,7 @@ export const pinwheel: DemoBusiness = {
     receiptHead: 'Pinwheel & Tail · kites and windsocks',
     receiptFoot: 'Never fly near power lines. fly@pinwheel.example',
     lockAfter: 15,
+    forgetAfter: 0,
   },
   taxes: [
     { id: state, name: 'State', rate: '6.25', level: 'region', on: [], sort: 1, isActive: true },
@@ -48,7 +49,7 @@ export const pinwheel: DemoBusiness = {
     },
   ]),
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
-  staff: [person(id, 'Dov', 'owner', '8264'), person(id, 'Pia', 'helper', '3950')],
+  staff: [person(id, 'Dov', 'owner', '826451'), person(id, 'Pia', 'helper', '3950')],
   customers: [
     {
       who: {

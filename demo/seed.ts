@@ -9,6 +9,7 @@ import { localTime } from '../src/lib/core/event/local-time';
 import { piecesOf } from '../src/lib/core/payment/cash-handed';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { Accounts } from '../src/lib/server/access/accounts';
+import { noteAnswer, noteAsked } from '../src/lib/server/cards/cards-asked';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import type { Database } from '../src/lib/server/database/database';
 import type { DemoBusiness, DemoCustomer } from './business';
@@ -162,6 +163,7 @@ async function pastEdition(
     const at = { event, drawer, deviceNumber: device.number, number: nextNumber(device, 'sale') };
     const drafts = draftsOf(sale, demo, at, newId);
     device.write(drafts, sale.at, sellerOf(demo, sale.device));
+    await noteCards(desk.database, device, drafts, demo.business.currency, sale.at);
     for (const { kind, body } of drafts) {
       if (kind !== 'payment.taken' || body['drawer'] === null) continue;
       handed += Number(body['charge']);
@@ -179,6 +181,23 @@ async function pastEdition(
     short: chance.between(0, 2) * 50,
   });
   await desk.send();
+}
+
+/** As if this server had asked for its cards: what the books say of them is compared with that. */
+async function noteCards(
+  database: Database,
+  { business, device }: DemoDevice,
+  drafts: readonly Draft[],
+  currency: string,
+  at: number,
+): Promise<void> {
+  for (const { id, kind, body } of drafts) {
+    if (kind !== 'payment.taken' || body['card'] === null) continue;
+    const amount = Number(body['charge']) + Number(body['surcharge']) + Number(body['tip']);
+    await noteAsked(database, business, { payment: id, device, amount, currency }, at);
+    const said = { approval: '', acquirer: '', reason: '', expires: '' };
+    await noteAnswer(database, business, id, { ...said, state: 'captured', amount });
+  }
 }
 
 const numbers = new WeakMap<DemoDevice, Record<'sale' | 'read', number>>();

@@ -25,7 +25,9 @@ export const handle: Handle = async ({ event, resolve }) => {
   const isNowhere = !isApi && event.route.id === null;
   const refusal = isApi ? await whyNot(event) : isNowhere ? nowhere() : null;
   const whole = refusal ?? (await resolve(event));
-  const response = PACKED.has(event.route.id ?? '') ? await compressed(event.request, whole) : whole;
+  const response = PACKED.has(event.route.id ?? '')
+    ? await compressed(event.request, whole)
+    : whole;
   // The other security headers are the server's (scripts/serve.mjs), on pages made ahead as well.
   if (isApi)
     response.headers.set('content-security-policy', "default-src 'none'; frame-ancestors 'none'");

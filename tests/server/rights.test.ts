@@ -14,16 +14,20 @@ import {
   personBody,
   personId,
 } from '../../src/lib/core/testing/arbitrary-daybook';
+import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
 import { keptEntries } from '../../src/lib/server/daybook/kept';
-import { pull, start } from '../../src/lib/server/daybook/pull';
+import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
+import { startAll } from '../support/start-all';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
 const now = Date.UTC(2026, 10, 22, 10);
 const OWNER = personId(1);
-const HELPER = personId(2);
+const HELPER = personId(3);
+/** Entries that the business is founded with. */
+let FOUNDED = 0;
 const ref = { business: BUSINESS, device: deviceId(1) };
 const other = { business: BUSINESS, device: deviceId(2) };
 let t: TestDatabase;
@@ -36,10 +40,10 @@ before(async () => {
   books = new BookReader(t.database);
   for (const { device } of [ref, other]) await t.enrol(BUSINESS, device);
   writer = new DeviceWriter(1);
-  const person = (n: number, role: 'owner' | 'helper'): Draft =>
-    draft('staff.set', writer.newId(), null, { ...personBody(n, []), role });
-  await send([person(1, 'owner')], null);
-  await send([person(2, 'helper'), price(450)], OWNER);
+  const [owner, ...rest] = foundedDrafts(writer);
+  await send([owner!], null);
+  await send([...rest, price(450)], OWNER);
+  FOUNDED = rest.length + 2;
 });
 after(() => t.end());
 
@@ -52,6 +56,7 @@ function price(minor: number): Draft {
 }
 const priceNow = async (): Promise<number | undefined> =>
   (await books.rows(BUSINESS, 'items', { id: itemId(1) }))[0]?.price;
+const keptOf = async () => (await keptEntries(t.database, BUSINESS)).kept;
 const takings = async (): Promise<number | undefined> =>
   (await books.rows(BUSINESS, 'eventTotals'))[0]?.takings;
 
@@ -59,7 +64,7 @@ describe('set-up by somebody without the right to it', () => {
   it('is kept, changes nothing, and goes to no other device', async () => {
     const answer = await send([price(1)], HELPER);
     assert.equal(answer.refused, null);
-    assert.equal(answer.have, 4);
+    assert.equal(answer.have, FOUNDED + 1);
     assert.deepEqual(
       answer.kept.map(({ code }) => code),
       ['right/missing'],
@@ -67,11 +72,11 @@ describe('set-up by somebody without the right to it', () => {
     assert.match(answer.kept[0]!.message, /^item\.set: whoever wrote it was not allowed to change/);
     assert.equal(await priceNow(), 450);
     const { entries, latest, position } = await pull(t.database, other, 0);
-    assert.deepEqual([entries.length, latest, position], [3, 4, 4]);
+    assert.deepEqual([entries.length, latest, position], [FOUNDED, FOUNDED + 1, FOUNDED + 1]);
   });
 
   it('is in the list that the owner looks through, with who wrote it', async () => {
-    const [kept] = await keptEntries(t.database, BUSINESS);
+    const [kept] = await keptOf();
     assert.deepEqual(
       [kept?.entry.kind, kept?.entry.by, kept?.state],
       ['item.set', HELPER, 'barred'],
@@ -81,14 +86,14 @@ describe('set-up by somebody without the right to it', () => {
   it('does not come in by working the books out again', async () => {
     await rebuild(t.database, BUSINESS);
     assert.equal(await priceNow(), 450);
-    assert.equal((await keptEntries(t.database, BUSINESS)).length, 1);
+    assert.equal((await keptOf()).length, 1);
   });
 
   it('does not come in with the rows that a new device starts from', async () => {
-    const { rows } = await start(t.database, books, BUSINESS, now);
+    const { rows } = await startAll(t.database, BUSINESS, now);
     assert.deepEqual(
       rows['items']?.map((row) => row['price']),
-      [450],
+      [450, 210, 315, 420],
     );
   });
 
@@ -98,7 +103,7 @@ describe('set-up by somebody without the right to it', () => {
   });
 
   it('does not make an owner of a helper', async () => {
-    const body = { ...personBody(2, []), role: 'owner' as const };
+    const body = { ...personBody(3, []), role: 'owner' as const };
     await send([draft('staff.set', writer.newId(), null, body)], HELPER);
     const [helper] = await books.rows(BUSINESS, 'staff', { id: HELPER });
     assert.equal(helper?.role, 'helper');
@@ -127,9 +132,7 @@ describe('a sale with a larger discount than the seller may give', () => {
       ['right/missing'],
     );
     assert.equal(await takings(), 190);
-    const doubted = (await keptEntries(t.database, BUSINESS)).filter(
-      ({ state }) => state === 'doubted',
-    );
+    const doubted = (await keptOf()).filter(({ state }) => state === 'doubted');
     assert.deepEqual(
       doubted.map(({ entry }) => [entry.kind, entry.by]),
       [['sale.rung', HELPER]],
@@ -139,15 +142,15 @@ describe('a sale with a larger discount than the seller may give', () => {
   });
 
   it('is nothing to look at when an owner gives it', async () => {
-    const before = (await keptEntries(t.database, BUSINESS)).length;
+    const before = (await keptOf()).length;
     assert.deepEqual((await send(discounted(), OWNER)).kept, []);
-    assert.equal((await keptEntries(t.database, BUSINESS)).length, before);
+    assert.equal((await keptOf()).length, before);
   });
 });
 
 describe('what was not allowed, once it is settled', () => {
   const settle = async (how: 'accepted' | 'left out', state: string, by: string) => {
-    const all = await keptEntries(t.database, BUSINESS);
+    const all = await keptOf();
     const kept = all.find((each) => each.state === state)!;
     const standing = (await books.rows(BUSINESS, 'items', { id: itemId(1) }))[0];
     const outcome = settleKept({
@@ -164,10 +167,10 @@ describe('what was not allowed, once it is settled', () => {
   };
 
   it('is off the list, is on record, and the price that stood is said again', async () => {
-    const before = (await keptEntries(t.database, BUSINESS)).length;
+    const before = (await keptOf()).length;
     const stood = await priceNow();
     await settle('left out', 'barred', OWNER);
-    const after = await keptEntries(t.database, BUSINESS);
+    const after = await keptOf();
     assert.equal(after.length, before - 1);
     const [record] = await books.rows(BUSINESS, 'settlements');
     assert.deepEqual(
@@ -183,9 +186,9 @@ describe('what was not allowed, once it is settled', () => {
   });
 
   it('is not settled by somebody who may not, and that is a loose end itself', async () => {
-    const before = (await keptEntries(t.database, BUSINESS)).length;
+    const before = (await keptOf()).length;
     assert.equal((await settle('accepted', 'doubted', HELPER)).kept.length, 1);
-    assert.equal((await keptEntries(t.database, BUSINESS)).length, before + 1);
+    assert.equal((await keptOf()).length, before + 1);
   });
 });
 

@@ -7,11 +7,11 @@ export const FLOAT_TOTAL = '£80.00';
 
 /** The demo's made-up PINs. */
 export const PINS: Readonly<Record<string, string>> = {
-  Maren: '4071',
-  Tobin: '5829',
-  Ines: '2605',
+  Maren: '407183',
+  Tobin: '582914',
+  Ines: '260537',
   Oriel: '7318',
-  Dov: '8264',
+  Dov: '826451',
   Pia: '3950',
 };
 

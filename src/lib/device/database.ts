@@ -193,10 +193,12 @@ export class DeviceDatabase extends Dexie {
     this.version(6).stores(stores).upgrade(fillUp);
     // Version 7 brought salted PINs and what was decided of held cards; what the acquirer calls a card
     // on file is the server's alone.
-    this.version(7).stores(stores).upgrade(async (transaction) => {
-      await fillUp(transaction);
-      await forgetTokens(transaction);
-    });
+    this.version(7)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        await fillUp(transaction);
+        await forgetTokens(transaction);
+      });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

@@ -36,7 +36,8 @@
     lost: what D{identity.number} had not sent is kept on it.
   </p>
   <p class="sheet" data-testid="forgotten">
-    {#if left !== null && left > 0}{left} {left === 1 ? 'entry is' : 'entries are'} still to be sent.{/if}
+    {#if left !== null && left > 0}{left}
+      {left === 1 ? 'entry is' : 'entries are'} still to be sent.{/if}
     As soon as there is a network it sends what it has, and begins again where the others are.
   </p>
 </main>

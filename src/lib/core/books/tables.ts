@@ -342,25 +342,28 @@ export const tables = {
   ),
 
   /** Slips that are kept for later: set aside, or tabs. */
-  slips: records({
-    set: {
-      sort: text(5),
-      name: text(80),
-      customer: textOrNull(40),
-      group: json<Omit<GroupDiscount, 'id'> | null>(null),
-      discount: json<Discount | null>(null),
-      service: json<Service | null>(null),
-      note: text(500),
+  slips: records(
+    {
+      set: {
+        sort: text(5),
+        name: text(80),
+        customer: textOrNull(40),
+        group: json<Omit<GroupDiscount, 'id'> | null>(null),
+        discount: json<Discount | null>(null),
+        service: json<Service | null>(null),
+        note: text(500),
+      },
+      /** Whether it is open, taken up by a device, or gone. */
+      state: {
+        state: text(5),
+        device: textOrNull(40),
+        event: textOrNull(40),
+        by: textOrNull(40),
+        at: text(30),
+      },
     },
-    /** Whether it is open, taken up by a device, or gone. */
-    state: {
-      state: text(5),
-      device: textOrNull(40),
-      event: textOrNull(40),
-      by: textOrNull(40),
-      at: text(30),
-    },
-  }, { indexes: ['state'] }),
+    { indexes: ['state'] },
+  ),
   slipLines: records(
     { set: { slip: id(), person: text(40), line: json<KeptLine | null>(null) } },
     { indexes: ['slip'] },

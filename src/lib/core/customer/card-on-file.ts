@@ -35,10 +35,7 @@ export const takeCardOff = (
   drafts: [draft('customer.card', newId(), null, { customer, consent: null })],
 });
 
-type Cards = Pick<
-  Row<'customers'>,
-  'cardScheme' | 'cardLast4' | 'cardExpiry' | 'isErased'
->;
+type Cards = Pick<Row<'customers'>, 'cardScheme' | 'cardLast4' | 'cardExpiry' | 'isErased'>;
 
 /** The card that a customer has on file, or null. */
 export const cardOf = (customer: Cards | undefined): CardOnFile | null =>

@@ -155,7 +155,7 @@ describe('finding and handing over', () => {
       id: customerId(n),
       isActive: true,
       isErased: false,
-      cardToken: '',
+      cardLast4: '',
       ...who,
       ...more,
       name,

@@ -49,9 +49,7 @@ export const keptAnswerSchema = z.object({
   /** How many there are beyond those that are listed. */
   more: z.int(),
   /** Cards that were charged and that no device has written down. */
-  charged: z.array(
-    z.object({ payment: uuid, device: uuid, amount: z.int(), at: z.string() }),
-  ),
+  charged: z.array(z.object({ payment: uuid, device: uuid, amount: z.int(), at: z.string() })),
   kept: z.array(
     z.object({
       entry: storedEntrySchema,

@@ -4,7 +4,10 @@ import type { Evidence } from './evidence';
 import type { Doubt, Verdict } from './verdict';
 
 /** A reference is one payment of one device, for ever. */
-export function judgeAsked({ device, body }: EntryOf<'payment.asked'>, { books }: Evidence): Doubt | null {
+export function judgeAsked(
+  { device, body }: EntryOf<'payment.asked'>,
+  { books }: Evidence,
+): Doubt | null {
   const known = books.row('cardPayments', body.payment);
   const isTaken = books.row('payments', body.payment) !== undefined;
   const isOurs = known === undefined || known.askedStamp === '' || known.device === device;
@@ -12,7 +15,10 @@ export function judgeAsked({ device, body }: EntryOf<'payment.asked'>, { books }
 }
 
 /** Something came of a payment that was asked for. */
-export function judgeResult({ body }: EntryOf<'payment.result'>, { books }: Evidence): Doubt | null {
+export function judgeResult(
+  { body }: EntryOf<'payment.result'>,
+  { books }: Evidence,
+): Doubt | null {
   const known = books.row('cardPayments', body.payment);
   return known === undefined || known.askedStamp === ''
     ? { code: 'card/unknown', found: body.payment }
@@ -20,7 +26,10 @@ export function judgeResult({ body }: EntryOf<'payment.result'>, { books }: Evid
 }
 
 /** Somebody decided what becomes of money that is held. */
-export function judgeHold(entry: EntryOf<'hold.decided'>, { books, people }: Evidence): Verdict | null {
+export function judgeHold(
+  entry: EntryOf<'hold.decided'>,
+  { books, people }: Evidence,
+): Verdict | null {
   const { body } = entry;
   const known = books.row('cardPayments', body.payment);
   const isHeld = known?.state === 'authorised' && !known.isReversed;

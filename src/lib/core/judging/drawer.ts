@@ -12,7 +12,10 @@ export function judgeDrawerOpened(
 }
 
 /** What should have been in it is worked out again: a device can only say what it knew. */
-export function judgeRead({ id, body }: EntryOf<'drawer.counted'>, evidence: Evidence): Doubt | null {
+export function judgeRead(
+  { id, body }: EntryOf<'drawer.counted'>,
+  evidence: Evidence,
+): Doubt | null {
   const { books, device } = evidence;
   const drawer = books.row('drawers', body.drawer);
   if (drawer === undefined) return { code: 'read/drawer' };

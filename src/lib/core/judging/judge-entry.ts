@@ -51,9 +51,13 @@ const FACTS: ReadonlySet<Kind> = new Set([
 export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | null {
   const breach = evidence.people.judge(entry);
   if (breach !== null) return breach;
+  // The business is being founded.
+  if (evidence.people.isEmpty) return null;
   const judge = judges[entry.kind] as
     ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
-  return (FACTS.has(entry.kind) ? whoAndWhen(entry, evidence) : null) ?? judge?.(entry, evidence) ?? null;
+  return (
+    (FACTS.has(entry.kind) ? whoAndWhen(entry, evidence) : null) ?? judge?.(entry, evidence) ?? null
+  );
 }
 
 /** What becomes of an entry with this verdict. */
@@ -63,9 +67,7 @@ export const effectOf = (entry: KnownEntry, verdict: Verdict): Effect => {
 };
 
 function whoAndWhen({ by, at, stamp }: KnownEntry, { people, arrival }: Evidence): Doubt | null {
-  if (!people.isEmpty) {
-    const person = by === null ? undefined : people.at(by, stamp);
-    if (person?.isActive !== true) return { code: 'by/unknown', found: by ?? 'nobody' };
-  }
+  const person = by === null ? undefined : people.at(by, stamp);
+  if (person?.isActive !== true) return { code: 'by/unknown', found: by ?? 'nobody' };
   return Date.parse(at) > arrival + FURTHEST_AHEAD ? { code: 'clock/ahead', found: at } : null;
 }

@@ -64,7 +64,8 @@ function cardDoubt(entry: Taken, { books, history, business }: Evidence): Doubt 
   const asked = books.row('cardPayments', id);
   if (asked === undefined || asked.askedStamp === '') return { code: 'card/not-asked' };
   if (asked.device !== device) return { code: 'card/not-asked' };
-  if (asked.amount !== amount) return { code: 'card/other-amount', found: amount, wanted: asked.amount };
+  if (asked.amount !== amount)
+    return { code: 'card/other-amount', found: amount, wanted: asked.amount };
   if (card.state !== 'deferred' || card.isOverLimit) return null;
   const carried = carriedBy(
     books.rows('cardPayments').filter((each) => each.id !== id),

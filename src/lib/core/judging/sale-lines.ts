@@ -72,8 +72,7 @@ function isSumRight(
   { history, business }: Evidence,
 ): boolean {
   // Another price goes without the item's own one for the other side.
-  const own =
-    listPrice === undefined ? items.flatMap(({ otherPrice }) => otherPrice ?? []) : [];
+  const own = listPrice === undefined ? items.flatMap(({ otherPrice }) => otherPrice ?? []) : [];
   return history.inForce('business.set', business, stamp).some(({ typedSide, uplift }) => {
     const prices = { typedSide, uplift };
     const added = extras.reduce((all, extra) => all + priceOn('cash', extra.price, prices), 0);

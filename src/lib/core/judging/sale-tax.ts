@@ -84,10 +84,7 @@ function isAsWorkedOut(
 }
 
 /** The same amounts; what comes to nothing may be missing. */
-function isSame(
-  a: Readonly<Record<string, number>>,
-  b: Readonly<Record<string, number>>,
-): boolean {
+function isSame(a: Readonly<Record<string, number>>, b: Readonly<Record<string, number>>): boolean {
   return [...new Set([...Object.keys(a), ...Object.keys(b)])].every(
     (id) => (a[id] ?? 0) === (b[id] ?? 0),
   );

@@ -54,9 +54,7 @@ function paymentsDoubt({ body }: Sale, { books }: Evidence): Doubt | null {
   const cleared = sum(parts.map((part) => part?.clears ?? 0));
   if (!isEach || !isThere || cleared !== body.total)
     return { code: 'sale/payments', found: cleared, wanted: body.total };
-  const above = sum(
-    parts.map((part) => (part?.side === 'card' ? part.charge - part.clears : 0)),
-  );
+  const above = sum(parts.map((part) => (part?.side === 'card' ? part.charge - part.clears : 0)));
   const { total = 0, net = 0, tax = {} } = body.uplift ?? {};
   const taxed = sum(Object.values(tax));
   const isUplift = total === above && (net === total || net + taxed === total);

@@ -39,9 +39,7 @@ export function isBorneOut({ state, amount }: CardClaim, found: CardFound | null
   if (found === null) return NOTHING.has(state);
   switch (state) {
     case 'captured':
-      return (
-        (found.state === 'captured' && found.amount === amount) || found.state === 'reversed'
-      );
+      return (found.state === 'captured' && found.amount === amount) || found.state === 'reversed';
     case 'authorised':
       return (
         (found.state === 'authorised' && found.amount === amount) ||

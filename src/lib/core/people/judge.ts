@@ -126,10 +126,11 @@ function personBreach(entry: EntryOf<'staff.set'>, people: PeopleThen): Breach |
   const before = people.person(id);
   const isOwners = role === 'owner' || before?.role === 'owner';
   if (isOwners || !mayBePin(entry, id, pin, people)) return missing(entry, 'set-up');
-  // Nobody gives more than they have themselves; of their own they have no more to give.
+  // Nobody gives more than they may give themselves, to a colleague or to themselves.
   const own = entry.by === null ? undefined : people.person(entry.by);
   const most = Math.max(rateOf(before?.discountUpTo ?? '0'), rateOf(own?.discountUpTo ?? '0'));
-  if (rateOf(discountUpTo) > most) return missing(entry, 'set-up');
+  if (rateOf(discountUpTo) > most && !hasRight(entry, 'discount.over', people))
+    return missing(entry, 'discount.over');
   const given = rights.find(
     (each) => before?.rights.includes(each) !== true && !hasRight(entry, each, people),
   );

@@ -35,7 +35,11 @@ export function pinFault(pin: string, holder: Holder): PinRefusal | null {
  * What is to be done about a PIN that was right: nothing, ask for a longer one, or keep it salted, since
  * it was set before there were salts.
  */
-export function pinNeeds(pin: string, kept: PinHash, holder: Holder): 'nothing' | 'longer' | 'salt' {
+export function pinNeeds(
+  pin: string,
+  kept: PinHash,
+  holder: Holder,
+): 'nothing' | 'longer' | 'salt' {
   if (pin.length < leastFor(holder)) return 'longer';
   return kept.salt === '' ? 'salt' : 'nothing';
 }

@@ -19,7 +19,19 @@ describe('what is typed into a receipt that is sent', () => {
     it(`${JSON.stringify(typed)} is ${is}`, () => assert.equal(plainWords(typed, 60), is));
 
   it('is one line without an address, however it was typed, and never longer than it may be', () => {
-    const part = fc.constantFrom('http://', 'https:', '//', '.', '@', 'evil', 'example', '\n', 'a', '1', ' ');
+    const part = fc.constantFrom(
+      'http://',
+      'https:',
+      '//',
+      '.',
+      '@',
+      'evil',
+      'example',
+      '\n',
+      'a',
+      '1',
+      ' ',
+    );
     fc.assert(
       fc.property(fc.array(part, { maxLength: 30 }), (parts) => {
         const said = plainWords(parts.join(''), 60);

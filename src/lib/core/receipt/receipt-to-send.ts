@@ -10,14 +10,12 @@ const LONGEST = { name: 60, more: 80, block: 200 } as const;
 
 export function receiptToSend(receipt: Receipt): Receipt {
   const { lines } = receipt;
-  const shown = lines.slice(0, MOST_LINES).map(
-    (line): ReceiptLine => ({
-      ...line,
-      name: plainWords(line.name, LONGEST.name),
-      unit: plainWords(line.unit, LONGEST.name),
-      more: line.more.slice(0, 4).map((more) => plainWords(more, LONGEST.more)),
-    }),
-  );
+  const shown = lines.slice(0, MOST_LINES).map((line): ReceiptLine => ({
+    ...line,
+    name: plainWords(line.name, LONGEST.name),
+    unit: plainWords(line.unit, LONGEST.name),
+    more: line.more.slice(0, 4).map((more) => plainWords(more, LONGEST.more)),
+  }));
   return {
     ...receipt,
     vendor: plainWords(receipt.vendor, LONGEST.name),

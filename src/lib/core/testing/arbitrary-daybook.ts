@@ -260,12 +260,18 @@ export class DeviceWriter {
 
   readonly newId = (): string => idOf(100 + this.number, (this.#ids += 1));
 
-  append(drafts: readonly Draft[], now: number, by: string | null = null): Entry[] {
+  append(
+    drafts: readonly Draft[],
+    now: number,
+    by: string | null = null,
+    lentBy?: string,
+  ): Entry[] {
     return drafts.map((each) => {
       const entry = chainEntry(each, this.#head, {
         business: BUSINESS,
         device: deviceId(this.number),
         by,
+        lentBy,
         now,
       });
       this.#head = headAfter(entry);
@@ -274,15 +280,16 @@ export class DeviceWriter {
   }
 
   write(what: Step, now: number): Entry[] {
-    return this.append(this.#drafts(what, now), now);
+    return this.append(this.steps(what, now), now);
   }
 
-  #drafts(what: Step, now: number): readonly Draft[] {
+  /** What a step would write, without a place in the chain yet. */
+  steps(what: Step, now: number): readonly Draft[] {
     switch (what.does) {
       case 'sale':
         return this.sale(what.goods, what.over, now);
       case 'parts':
-        return this.#parts(what, now);
+        return this.parts(what, now);
       case 'card': {
         const payment = idOf(40, what.card);
         if (what.became === 'asked') {
@@ -441,7 +448,11 @@ export class DeviceWriter {
   }
 
   /** Part of a slip by card, which is then given back or followed by cash. */
-  #parts(what: Extract<Step, { does: 'parts' }>, now: number): readonly Draft[] {
+  parts(
+    what: Omit<Extract<Step, { does: 'parts' }>, 'does'>,
+    now: number,
+    by: string | null = null,
+  ): readonly Draft[] {
     const put = putItem(emptySlip(this.newId()), item(what.goods, 105), 1000, 'line');
     if (!put.ok) throw new Error(put.refusal.code);
     const surroundings = {
@@ -472,15 +483,15 @@ export class DeviceWriter {
     if (!cash.ok) throw new Error(cash.refusal.code);
     this.#sales += 1;
     const all = [...card.drafts, ...cash.drafts];
-    return what.isVoided ? [...all, ...this.#voided(all)] : all;
+    return what.isVoided ? [...all, ...this.#voided(all, by)] : all;
   }
 
   /** What voids the sale among these drafts, worked out from the rows they make. */
-  #voided(drafts: readonly Draft[]): readonly Draft[] {
+  #voided(drafts: readonly Draft[], by: string | null): readonly Draft[] {
     const books = new Books();
     // On a chain of its own: only the rows are wanted.
     const apart = new DeviceWriter(this.number);
-    for (const entry of apart.append(drafts, START)) {
+    for (const entry of apart.append(drafts, START, by)) {
       const read = readEntry(entry);
       if (read.ok) books.apply(changesOf(read.entry));
     }

@@ -2,12 +2,17 @@
 import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
 import type { CardReader } from './card-reader';
 
-export const fileReader = (
-  customer: string,
-  { scheme, last4 }: CardOnFile,
-): CardReader => ({
+export const fileReader = (customer: string, { scheme, last4 }: CardOnFile): CardReader => ({
   name: 'On file',
   isHere: false,
   read: (amount) =>
-    Promise.resolve({ is: 'card', scheme, last4, entry: 'file', sealed: '', customer, shown: amount }),
+    Promise.resolve({
+      is: 'card',
+      scheme,
+      last4,
+      entry: 'file',
+      sealed: '',
+      customer,
+      shown: amount,
+    }),
 });

@@ -48,12 +48,13 @@ export class Transport {
       if (asked.came !== 'answer') return asked;
       const { answer } = asked;
       begins ??= answer.begins;
-      for (const [table, found] of Object.entries(answer.rows))
-        (rows[table] ??= []).push(...found);
+      for (const [table, found] of Object.entries(answer.rows)) (rows[table] ??= []).push(...found);
       if (answer.next === null) break;
       from = `?from=${encodeURIComponent(JSON.stringify(answer.next))}`;
     }
-    return begins === undefined ? { came: 'nothing' } : { came: 'answer', answer: { ...begins, rows } };
+    return begins === undefined
+      ? { came: 'nothing' }
+      : { came: 'answer', answer: { ...begins, rows } };
   }
 
   enrol(code: string, device: string): Promise<Asked<EnrolAnswer>> {

@@ -1,10 +1,6 @@
 /** Whoever authorises cards and pays them out. Its client here speaks to the stand-in's interface. */
 import { z } from 'zod';
-import {
-  cardAnswerSchema,
-  cardKeySchema,
-  type CardAnswer,
-} from '../../core/payment/card-messages';
+import { cardAnswerSchema, cardKeySchema, type CardAnswer } from '../../core/payment/card-messages';
 import { cardOnFile, type CardOnFile } from '../../core/daybook/kinds/customer-card';
 
 export interface CardAsked {

@@ -15,7 +15,8 @@ export const noAcquirer = (message: string): Response =>
   refused(503, { code: 'card/no-answer', message });
 
 const undoWords = {
-  'card/not-decided': 'No entry says so yet, or none that stands. It is asked again when there is one.',
+  'card/not-decided':
+    'No entry says so yet, or none that stands. It is asked again when there is one.',
   'card/other-device': 'That card was asked for by another device.',
 } as const;
 

@@ -42,7 +42,11 @@ export async function checkCards(
     [now, OF_EACH, AT_ONCE],
   );
   for (const each of due) await checkOne(database, acquirer, each, now);
-  const [left] = await select<{ n: string }>(database, 'SELECT COUNT(*) AS n FROM cards_to_check', []);
+  const [left] = await select<{ n: string }>(
+    database,
+    'SELECT COUNT(*) AS n FROM cards_to_check',
+    [],
+  );
   return Number(left?.n ?? 0);
 }
 
@@ -78,7 +82,8 @@ async function isTrue(
   claim: CardClaim,
 ): Promise<boolean | 'unknown'> {
   const asked = await askedCard(database, business, payment);
-  if (asked !== null && isBorneOut(claim, { state: asked.state, amount: asked.answered })) return true;
+  if (asked !== null && isBorneOut(claim, { state: asked.state, amount: asked.answered }))
+    return true;
   // Nobody takes cards for this server, so nobody can have said so.
   if (acquirer === null) return false;
   const said = await acquirer.find(ofBusiness(business, payment));
@@ -88,7 +93,10 @@ async function isTrue(
   return isBorneOut(claim, said.answer);
 }
 
-async function entryOf(database: Database, { business, entry: id }: Due): Promise<KnownEntry | null> {
+async function entryOf(
+  database: Database,
+  { business, entry: id }: Due,
+): Promise<KnownEntry | null> {
   const [row] = await select<{ entry: string; state: string }>(
     database,
     'SELECT entry, state FROM daybook_entries WHERE business = ? AND id = ?',

@@ -17,6 +17,7 @@ import { receipts } from './migrations/0011-receipts';
 import { cardsOnFile } from './migrations/0012-cards-on-file';
 import { signUpAgain } from './migrations/0013-sign-up-again';
 import { nothingTrusted } from './migrations/0014-nothing-trusted';
+import { tokensMoved } from './migrations/0015-tokens-moved';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -33,6 +34,7 @@ const migrations: readonly Migration[] = [
   cardsOnFile,
   signUpAgain,
   nothingTrusted,
+  tokensMoved,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -127,7 +127,13 @@ async function appendOnce(
       await eraseAll(database, ref.business, applied, transaction);
       await queueBehind(database, appended, arrival, transaction);
       const position = counter.position + appended.length;
-      await moveOn(database, ref, { position, clock, evidence }, appended.at(-1)!.entry, transaction);
+      await moveOn(
+        database,
+        ref,
+        { position, clock, evidence },
+        appended.at(-1)!.entry,
+        transaction,
+      );
     }
     return {
       have: appended.at(-1)?.entry.seq ?? head.seq,
@@ -444,15 +450,7 @@ async function moveOn(
     'UPDATE access_devices SET seq = ?, hash = ?, stamp = ?, lastSale = ?, lastRead = ? ' +
       'WHERE business = ? AND device = ?',
     {
-      replacements: [
-        last.seq,
-        last.hash,
-        last.stamp,
-        lastSale,
-        lastRead,
-        ref.business,
-        ref.device,
-      ],
+      replacements: [last.seq, last.hash, last.stamp, lastSale, lastRead, ref.business, ref.device],
       transaction,
     },
   );

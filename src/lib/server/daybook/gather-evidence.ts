@@ -58,7 +58,9 @@ export async function gatherEvidence(
     arrival,
   );
   await gatherPeople(gathering, evidence);
-  if (evidence.people.isEmpty) return evidence;
+  // Being founded: nothing is judged until somebody is there.
+  const hasPeople = entries.some(({ kind }) => kind === 'staff.set');
+  if (evidence.people.isEmpty && !hasPeople) return evidence;
   const references = referencesOf(entries);
   await gatherSetUp(gathering, references, evidence);
   await gatherRows(gathering, references, device, evidence);

@@ -35,7 +35,11 @@ export async function judgeAllKept(database: Database, now: number): Promise<num
 }
 
 /** @returns How many entries of the business could be read now. */
-export async function judgeKept(database: Database, business: string, now: number): Promise<number> {
+export async function judgeKept(
+  database: Database,
+  business: string,
+  now: number,
+): Promise<number> {
   let [taken, after] = [0, 0];
   for (;;) {
     const rows = await select<KeptRow>(

@@ -68,7 +68,8 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'by/unknown': 'nobody who worked here then wrote it',
   'clock/ahead': 'the device’s clock was ahead of ours when it arrived',
   'device/number': 'it bears the number of another till',
-  'device/not-its-own': 'a device names itself; its number, event and drawer are not its own to set',
+  'device/not-its-own':
+    'a device names itself; its number, event and drawer are not its own to set',
   'sale/number': 'its number does not follow the device’s last sale',
   'sale/event': 'it names no event that there is as its place',
   'sale/day': 'its day and hour are not those of the event at that time',

@@ -26,9 +26,12 @@ export async function queueBehind(
     if (known === null) continue;
     const { id, business } = known;
     if (known.kind === 'receipt.asked')
-      receipts.push(mysql.format("(?, ?, 'due', 0, 0, ?, ?)", [business, id, known.body.way, arrival]));
+      receipts.push(
+        mysql.format("(?, ?, 'due', 0, 0, ?, ?)", [business, id, known.body.way, arrival]),
+      );
     const payment = spokenOf(known);
-    if (payment !== null) checks.push(mysql.format('(?, ?, ?, ?)', [business, id, payment, arrival]));
+    if (payment !== null)
+      checks.push(mysql.format('(?, ?, ?, ?)', [business, id, payment, arrival]));
   }
   if (receipts.length > 0)
     await sequelize.query(

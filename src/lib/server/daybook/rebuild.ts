@@ -102,11 +102,7 @@ async function keep(
   await sequelize.query(
     "UPDATE daybook_entries SET state = 'kept', fault = ? WHERE business = ? AND position = ?",
     {
-      replacements: [
-        'found unreadable when the books were worked out again',
-        business,
-        position,
-      ],
+      replacements: ['found unreadable when the books were worked out again', business, position],
       transaction,
     },
   );

@@ -72,7 +72,8 @@ async function beginning(database: Database, business: string, transaction: Tran
     [business],
     transaction,
   );
-  const clock = counter === undefined || counter.clock === '' ? CLOCK_AT_REST : clockOf(counter.clock);
+  const clock =
+    counter === undefined || counter.clock === '' ? CLOCK_AT_REST : clockOf(counter.clock);
   return {
     position,
     received: Object.fromEntries(heads.map(({ device, seq }) => [device, seq])),
@@ -175,7 +176,7 @@ function wanted(table: TableName, { recent, since }: Pick<Reading, 'recent' | 's
   if (table === 'slips') return "`state` <> 'gone'";
   if (table === 'slipLines')
     return (
-      "EXISTS (SELECT 1 FROM books_slips s WHERE s.business = books_slip_lines.business " +
+      'EXISTS (SELECT 1 FROM books_slips s WHERE s.business = books_slip_lines.business ' +
       "AND s.id = books_slip_lines.slip AND s.state <> 'gone')"
     );
   const spec = tables[table];

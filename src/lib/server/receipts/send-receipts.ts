@@ -202,15 +202,15 @@ async function receiptFor(
   const [seller] = sale.by === null ? [] : await books.rows(business, 'staff', { id: sale.by });
   const receipt = receiptToSend(
     receiptOf({
-    business: own,
-    event,
-    sale,
-    lines: await books.rows(business, 'saleLines', { sale: id }),
-    payments: await paymentsOf(books, business, sale),
-    seller: seller?.name ?? '',
-    isGift: isGift === 1,
-    isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
-  }),
+      business: own,
+      event,
+      sale,
+      lines: await books.rows(business, 'saleLines', { sale: id }),
+      payments: await paymentsOf(books, business, sale),
+      seller: seller?.name ?? '',
+      isGift: isGift === 1,
+      isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
+    }),
   );
   const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);
   const time = [hour, minute].map((part) => String(part).padStart(2, '0')).join(':');

@@ -82,9 +82,11 @@
     <section class="sheet border-accent border-l-8" data-testid="charged">
       <h2>A card was charged, and no device has written it down</h2>
       <p>
-        {stall.money.text(card.amount)}, {shortDayWords(card.at.slice(0, 10), stall.business.locale)}, asked
-        for by {stall.devices.find(({ id }) => id === card.device)?.name ?? 'a device'}. Give it back at
-        the acquirer, or find out what was sold for it.
+        {stall.money.text(card.amount)}, {shortDayWords(
+          card.at.slice(0, 10),
+          stall.business.locale,
+        )}, asked for by {stall.devices.find(({ id }) => id === card.device)?.name ?? 'a device'}.
+        Give it back at the acquirer, or find out what was sold for it.
       </p>
     </section>
   {/each}

@@ -83,7 +83,6 @@ export const nothingTrusted: Migration = {
     `ALTER TABLE books_staff
       ADD COLUMN IF NOT EXISTS \`pinStamp\` VARCHAR(60) NOT NULL DEFAULT ''`,
     "UPDATE books_staff SET pinStamp = setStamp WHERE pinStamp = ''",
-    'ALTER TABLE books_customers DROP COLUMN IF EXISTS `cardToken`',
     `ALTER TABLE books_sales ADD KEY IF NOT EXISTS by_slip (business, \`slip\`)`,
     `ALTER TABLE books_card_payments
       ADD COLUMN IF NOT EXISTS \`decision\` VARCHAR(10) NOT NULL DEFAULT '',
@@ -96,6 +95,5 @@ export const nothingTrusted: Migration = {
       ADD KEY IF NOT EXISTS by_reversed (business, \`reversedStamp\`)`,
     `ALTER TABLE books_slips ADD KEY IF NOT EXISTS by_state (business, \`state\`)`,
     `ALTER TABLE books_stock ADD KEY IF NOT EXISTS by_quantity (business, \`quantity\`)`,
-    'DROP TABLE IF EXISTS cards_forgotten',
   ],
 };

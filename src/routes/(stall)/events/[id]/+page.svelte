@@ -58,7 +58,9 @@
   });
   const figures = $derived(isHere ? ours : server.is === 'there' ? server.takings : null);
   const differences = $derived(
-    isHere && ours !== null && server.is === 'there' ? differencesBetween(ours, server.takings) : [],
+    isHere && ours !== null && server.is === 'there'
+      ? differencesBetween(ours, server.takings)
+      : [],
   );
 
   const dayList = $derived(
@@ -120,7 +122,9 @@
           {money.text(figures?.takings ?? 0)}
         </p>
         <p class="soft" data-testid="event-sales">
-          {figures?.sales ?? 0} sales · {figures?.units ?? 0} things · tax {money.text(figures?.tax ?? 0)}
+          {figures?.sales ?? 0} sales · {figures?.units ?? 0} things · tax {money.text(
+            figures?.tax ?? 0,
+          )}
         </p>
         <table class="rows mt-3">
           <thead

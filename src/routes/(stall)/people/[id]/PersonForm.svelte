@@ -155,27 +155,28 @@
       </label>
     {/if}
     {#if maySetPin}
-    <label class="grid gap-1 font-[560]">
-      {start?.pin == null ? 'PIN' : 'New PIN'}
-      <input
-        class={[
-          'input amount w-44 tracking-[0.3em]',
-          wrong?.code.startsWith('pin/') && '!border-error',
-        ]}
-        type="password"
-        bind:value={pin}
-        inputmode="numeric"
-        autocomplete="new-password"
-        maxlength="8"
-      />
-      <span class="soft text-sm font-normal">
-        {role === 'owner' || rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin == null
-          ? ' Without one, anybody can sign in under this name.'
-          : ' Left empty, it stays as it is.'}
-      </span>
-    </label>
+      <label class="grid gap-1 font-[560]">
+        {start?.pin == null ? 'PIN' : 'New PIN'}
+        <input
+          class={[
+            'input amount w-44 tracking-[0.3em]',
+            wrong?.code.startsWith('pin/') && '!border-error',
+          ]}
+          type="password"
+          bind:value={pin}
+          inputmode="numeric"
+          autocomplete="new-password"
+          maxlength="8"
+        />
+        <span class="soft text-sm font-normal">
+          {role === 'owner' || rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin ==
+          null
+            ? ' Without one, anybody can sign in under this name.'
+            : ' Left empty, it stays as it is.'}
+        </span>
+      </label>
     {:else}
-    <p class="soft">Only {start?.name} and an owner can set another PIN.</p>
+      <p class="soft">Only {start?.name} and an owner can set another PIN.</p>
     {/if}
     {#if start !== undefined}
       <label class="flex min-h-12 items-center gap-3 font-[560]">

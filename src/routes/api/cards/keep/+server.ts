@@ -21,7 +21,8 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   if (known === undefined || known.setStamp === '' || known.isErased)
     return refused(409, {
       code: 'customer/unknown',
-      message: 'We have not heard of this customer yet. Try again once this device has sent all it has.',
+      message:
+        'We have not heard of this customer yet. Try again once this device has sent all it has.',
     });
   const said = await keepOnFile(database, acquirer, business, customer, sealed, Date.now());
   if (said.came === 'answer') return answer(said.card);
@@ -29,7 +30,8 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   return said.came === 'overtaken'
     ? refused(409, {
         code: 'card/overtaken',
-        message: 'Another card was put on file for this customer at the same time. Do it once more.',
+        message:
+          'Another card was put on file for this customer at the same time. Do it once more.',
       })
     : noAcquirer('The acquirer does not answer. Put the card on file again when it does.');
 };

@@ -15,7 +15,8 @@ export const POST = cardRoute(cardAskSchema, async (asking, body) => {
   if (token === null)
     return refused(409, {
       code: 'card/not-on-file',
-      message: 'This customer has no card on file, or has not agreed to it yet as far as we have heard.',
+      message:
+        'This customer has no card on file, or has not agreed to it yet as far as we have heard.',
     });
   const noted = await noteAsked(database, business, { ...asked, payment, device }, Date.now());
   if (noted.device !== device) return notAllowed('card/other-device');

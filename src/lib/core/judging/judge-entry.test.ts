@@ -1,0 +1,706 @@
+/** The table of docs/security.md, "What is checked of an entry": each line as a forgery, and honest work beside it. */
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { changesOf } from '../books/changes';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import { readEntry } from '../daybook/read-entry';
+import { decideHold } from '../payment/decide-hold';
+import { expectedCash } from '../drawer/expected-cash';
+import {
+  BUSINESS,
+  CARD_WAY,
+  customerDraft,
+  customerId,
+  deviceId,
+  DeviceWriter,
+  DRAWER,
+  EVENT,
+  idOf,
+  personId,
+} from '../testing/arbitrary-daybook';
+import { BUSINESS_BODY, foundedDrafts, goods, person } from '../testing/founded';
+import { Evidence } from './evidence';
+import { effectOf, judgeEntry } from './judge-entry';
+
+const NOW = Date.UTC(2026, 10, 22, 10);
+const [OWNER, LEAD, HELPER] = [personId(1), personId(2), personId(3)];
+const CARD = '00000000-0000-7000-8000-002000000077';
+
+/** A founded business, one device that writes, and what the judge says of it. */
+class Court {
+  readonly writer = new DeviceWriter(1);
+  readonly evidence = new Evidence(
+    BUSINESS,
+    { id: deviceId(1), number: 1, lastSale: 0, lastRead: 0 },
+    new Map([
+      [deviceId(1), 1],
+      [deviceId(2), 2],
+    ]),
+    NOW + 60_000,
+  );
+
+  constructor() {
+    const [owner, ...rest] = foundedDrafts(this.writer);
+    assert.deepEqual(this.say([owner!], null), []);
+    assert.deepEqual(this.say(rest, OWNER), []);
+  }
+
+  /** What is found against each entry, in their order; nothing for what is right. */
+  say(drafts: readonly Draft[], by: string | null = HELPER, now = NOW, lentBy?: string): string[] {
+    return this.writer.append(drafts, now, by, lentBy).flatMap((entry) => {
+      const read = readEntry(entry);
+      assert.ok(read.ok, JSON.stringify(read));
+      const verdict = judgeEntry(read.entry, this.evidence);
+      const isBarred = verdict !== null && effectOf(read.entry, verdict) === 'barred';
+      if (!isBarred) this.evidence.take(read.entry, changesOf(read.entry));
+      if (verdict === null) return [];
+      const what = verdict.code === 'right/missing' ? verdict.right : verdict.code;
+      return [isBarred ? `${what}, barred` : what];
+    });
+  }
+
+  sale(): readonly Draft[] {
+    return this.writer.sale([[1, 2]], 0, NOW);
+  }
+}
+
+type Body = Record<string, unknown>;
+const changed = (each: Draft, change: Body): Draft => ({
+  ...each,
+  body: { ...each.body, ...change },
+});
+/** The sale among drafts with something in its body changed. */
+const forgedSale =
+  (change: (body: Body) => Body) =>
+  (court: Court): readonly Draft[] =>
+    court
+      .sale()
+      .map((each) => (each.kind === 'sale.rung' ? changed(each, change({ ...each.body })) : each));
+const forgedPart =
+  (change: Body) =>
+  (court: Court): readonly Draft[] =>
+    court.sale().map((each) => (each.kind === 'payment.taken' ? changed(each, change) : each));
+/** Sale and part with its only line otherwise, all sums made to fit. */
+const forgedLine =
+  (change: (line: Body) => Body, more: Body = {}) =>
+  (court: Court): readonly Draft[] => {
+    const [part, sale] = court.sale();
+    const [line] = sale!.body['lines'] as Body[];
+    const forged = change({ ...line });
+    const total = Number(forged['total']);
+    return [
+      changed(part!, { clears: total, charge: total }),
+      changed(sale!, { lines: [forged], total, ...more }),
+    ];
+  };
+const VAT = '00000000-0000-7000-8000-000300000001';
+/** VAT that is in an amount, at 20 %. */
+const vatIn = (total: number): number => total - Math.round(total / 1.2);
+const taxed = (total: number): Body => {
+  const amount = vatIn(total);
+  return { taxes: [{ id: VAT, name: 'VAT', rate: '20', base: total - amount, amount }] };
+};
+const line = (total: number, more: Body = {}) => ({
+  net: total,
+  total,
+  tax: { [VAT]: vatIn(total) },
+  ...more,
+});
+
+const askedCard = (court: Court, amount = 1000): Draft => {
+  void court;
+  const body = { payment: CARD, slip: idOf(20, 1), way: CARD_WAY.id, amount };
+  return draft('payment.asked', court.writer.newId(), EVENT, body);
+};
+/** £10.00 on the card, with 1.8 % on top. */
+const cardPart = (change: Body = {}, card: Body = {}): Draft => ({
+  ...draft('payment.taken', CARD, EVENT, {
+    slip: idOf(20, 1),
+    way: CARD_WAY.id,
+    wayName: 'Card',
+    method: 'own',
+    side: 'card',
+    drawer: null,
+    clears: 1000,
+    charge: 1000,
+    surcharge: 18,
+    tip: 0,
+    change: 0,
+    rounding: 0,
+    reference: '',
+    customer: null,
+    share: null,
+    card: {
+      scheme: 'Visa',
+      last4: '4471',
+      entry: 'tap',
+      state: 'captured',
+      approval: '1',
+      acquirer: 'a',
+      sealed: '',
+      expires: '',
+      voice: '',
+      isOverLimit: false,
+      isSigned: false,
+      ...card,
+    } as never,
+  }),
+  ...(Object.keys(change).length === 0 ? {} : {}),
+});
+const withCard = (court: Court, amount: number, card: Body = {}, change: Body = {}) => [
+  askedCard(court, amount),
+  changed(cardPart({}, card), change),
+];
+const DEFERRED = { state: 'deferred', approval: '', acquirer: '', sealed: 'sealed' };
+const reversal = (court: Court, change: Body = {}): Draft =>
+  changed(
+    draft('payment.reversed', court.writer.newId(), EVENT, {
+      payment: CARD,
+      slip: idOf(20, 1),
+      way: CARD_WAY.id,
+      drawer: null,
+      clears: 1000,
+      takings: 1000,
+      surcharge: 18,
+      tip: 0,
+      amount: 1018,
+      reason: 'left',
+      isCard: true,
+    }),
+    change,
+  );
+
+describe('an entry by somebody who may, as an honest till writes it', () => {
+  const honest: readonly (readonly [string, (court: Court) => readonly Draft[], string?])[] = [
+    ['a sale for cash', (court) => court.sale()],
+    ['several, one after another', (court) => [...court.sale(), ...court.sale()]],
+    ['with change', (court) => court.writer.sale([[3, 1]], 500, NOW)],
+    [
+      'a sale in parts, and one that is voided by a lead',
+      (court) => [
+        ...court.writer.parts(
+          { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true },
+          NOW,
+          LEAD,
+        ),
+      ],
+      LEAD,
+    ],
+    [
+      'a part that is given back',
+      (court) =>
+        court.writer.parts(
+          { goods: 1, clears: 50, tip: 20, isGivenBack: true, isVoided: false },
+          NOW,
+        ),
+    ],
+    ['a card', (court) => withCard(court, 1018)],
+    ['a card that is carried', (court) => withCard(court, 1018, DEFERRED)],
+    [
+      'what became of a card',
+      (court) => [
+        askedCard(court),
+        draft('payment.result', court.writer.newId(), EVENT, {
+          payment: CARD,
+          state: 'declined',
+          amount: 0,
+          approval: '',
+          acquirer: '',
+          reason: 'no',
+        }),
+      ],
+    ],
+    [
+      'goods that are moved',
+      (court) => court.writer.steps({ does: 'load', item: 1, quantity: 1000 }, NOW),
+    ],
+    [
+      'a device that names itself',
+      (court) => [
+        draft('device.set', court.writer.newId(), null, {
+          id: deviceId(1),
+          name: 'Phone',
+          number: 1,
+          event: null,
+          drawer: null,
+        }),
+      ],
+    ],
+  ];
+  for (const [what, drafts, by] of honest)
+    it(what, () => {
+      const court = new Court();
+      assert.deepEqual(court.say(drafts(court), by), []);
+    });
+
+  it('a final read of what should be there', () => {
+    const court = new Court();
+    assert.deepEqual(court.say(court.sale()), []);
+    assert.deepEqual(court.say([read(court, 5210)]), []);
+  });
+  it('a price of last week, from a device that was out of touch; not one of last month', () => {
+    for (const [days, found] of [
+      [6, []],
+      [20, ['sale/line-price']],
+    ] as const) {
+      const court = new Court();
+      assert.deepEqual(court.say([goods(court.writer, 1, 400)], OWNER, NOW + 60_000), []);
+      const at = NOW + days * 86_400_000;
+      const days_ = [
+        { date: new Date(at).toISOString().slice(0, 10), opens: '09:00', closes: '16:00' },
+      ];
+      const event = foundedDrafts(court.writer).find(({ kind }) => kind === 'event.set')!;
+      assert.deepEqual(court.say([changed(event, { days: days_ })], OWNER, NOW + 120_000), []);
+      (court.evidence as { arrival: number }).arrival = at;
+      assert.deepEqual(court.say(court.writer.sale([[1, 2]], 0, at), HELPER, at), found);
+    }
+  });
+  it('a standing discount that was agreed with the customer', () => {
+    const court = new Court();
+    const known = customerDraft(1, 'Wren', court.writer.newId);
+    assert.deepEqual(court.say([changed(known, { discount: '10' })], OWNER), []);
+    const off = forgedLine((one) => ({ ...one, ...line(189, { discount: 21, standing: 21 }) }), {
+      customer: customerId(1),
+      ...taxed(189),
+    });
+    assert.deepEqual(court.say(off(court)), []);
+  });
+});
+
+const read = (court: Court, expected: number): Draft => {
+  const drawer = court.evidence.books.row('drawers', DRAWER)!;
+  void expectedCash(drawer, undefined);
+  const counts = [{ value: 1, count: expected }];
+  const body = {
+    drawer: DRAWER,
+    number: 1,
+    counts,
+    expected,
+    counted: expected,
+    difference: 0,
+    reason: '',
+  };
+  return draft('drawer.counted', court.writer.newId(), EVENT, body);
+};
+
+describe('a forged entry', () => {
+  const forged: readonly (readonly [
+    string,
+    (court: Court) => readonly Draft[],
+    readonly string[],
+    string?,
+  ])[] = [
+    ['by nobody', (court) => court.sale(), ['by/unknown', 'by/unknown'], ''],
+    [
+      'by somebody nobody knows',
+      (court) => court.sale(),
+      ['by/unknown', 'by/unknown'],
+      idOf(7, 99),
+    ],
+    [
+      'with another till’s number',
+      forgedSale((sale) => ({ ...sale, deviceNumber: 2 })),
+      ['device/number'],
+    ],
+    [
+      'with a number of its own making',
+      forgedSale((sale) => ({ ...sale, number: 7 })),
+      ['sale/number'],
+    ],
+    ['on a day in 1998', forgedSale((sale) => ({ ...sale, day: '1998-11-22' })), ['sale/day']],
+    ['at another hour', forgedSale((sale) => ({ ...sale, hour: 3 })), ['sale/day']],
+    ['out of another place', forgedSale((sale) => ({ ...sale, place: 'base' })), ['sale/event']],
+    [
+      'below its price',
+      forgedLine((one) => ({ ...one, price: 5, gross: 10, ...line(10) }), taxed(10)),
+      ['sale/line-price'],
+    ],
+    [
+      'below its price, which it says, without the right',
+      forgedLine(
+        (one) => ({ ...one, price: 5, listPrice: 105, gross: 10, ...line(10) }),
+        taxed(10),
+      ),
+      ['price.change'],
+    ],
+    [
+      'with a line that does not come to its price',
+      forgedLine((one) => ({ ...one, gross: 10, ...line(10) }), taxed(10)),
+      ['sale/line-sum'],
+    ],
+    [
+      'with a discount nobody may give',
+      forgedLine((one) => ({ ...one, ...line(0, { discount: 210, tax: { [VAT]: 0 } }) }), {
+        ...taxed(0),
+        payments: [],
+      }),
+      ['discount.over'],
+    ],
+    [
+      'with a standing discount nobody was granted',
+      forgedLine((one) => ({ ...one, ...line(20, { discount: 190, standing: 190 }) }), taxed(20)),
+      ['sale/standing'],
+    ],
+    [
+      'with everything off, split into a standing part and a small one',
+      forgedLine(
+        (one) => ({ ...one, ...line(0, { discount: 210, standing: 200, tax: { [VAT]: 0 } }) }),
+        { ...taxed(0), payments: [], standingName: 'Members' },
+      ),
+      ['sale/standing'],
+    ],
+    [
+      'with an extra below nothing',
+      forgedLine(
+        (one) => ({ ...one, extras: [{ name: 'off', price: -100 }], gross: 10, ...line(10) }),
+        taxed(10),
+      ),
+      ['sale/line-extra'],
+    ],
+    ['with another cost', forgedLine((one) => ({ ...one, cost: 0 })), ['sale/line-cost']],
+    [
+      'that moves no stock',
+      forgedLine((one) => ({ ...one, isStocked: false })),
+      ['sale/line-stock'],
+    ],
+    [
+      'without its tax',
+      forgedLine((one) => ({ ...one, tax: { [VAT]: 0 } }), {
+        taxes: [{ id: VAT, name: 'VAT', rate: '20', base: 210, amount: 0 }],
+      }),
+      ['sale/tax'],
+    ],
+    [
+      'at a rate that was never set',
+      forgedSale((sale) => ({
+        ...sale,
+        taxes: [{ id: VAT, name: 'VAT', rate: '5', base: 200, amount: 10 }],
+      })),
+      ['sale/tax'],
+    ],
+    [
+      'with a service charge below nothing',
+      (court) => {
+        const [part, sale] = court.sale();
+        const service = { net: -200, tax: {}, total: -200 };
+        return [changed(part!, { clears: 10, charge: 10 }), changed(sale!, { service, total: 10 })];
+      },
+      ['sale/service'],
+    ],
+    [
+      'that nobody paid',
+      (court) => court.sale().filter(({ kind }) => kind === 'sale.rung'),
+      ['sale/payments'],
+    ],
+    ['that names no payment', forgedSale((sale) => ({ ...sale, payments: [] })), ['sale/payments']],
+    [
+      'that names a payment twice',
+      forgedSale((sale) => ({
+        ...sale,
+        payments: [...(sale['payments'] as string[]), ...(sale['payments'] as string[])],
+      })),
+      ['sale/payments'],
+    ],
+    [
+      'whose cards paid more than they did',
+      forgedSale((sale) => ({ ...sale, uplift: { net: 50, tax: {}, total: 50, base: {} } })),
+      ['sale/uplift'],
+    ],
+    [
+      'of goods that come back',
+      forgedLine((one) => ({
+        ...one,
+        quantity: -2000,
+        gross: -210,
+        ...line(-210, { tax: { [VAT]: -35 } }),
+      })),
+      [],
+    ],
+    [
+      'rounded beyond the cash step',
+      forgedPart({ charge: 200, rounding: -10 }),
+      ['payment/rounding'],
+    ],
+    ['in a way that was not set up', forgedPart({ way: idOf(32, 77) }), ['payment/way']],
+    ['in a way that is otherwise', forgedPart({ method: 'own', drawer: null }), ['payment/way']],
+    ['into a drawer nobody opened', forgedPart({ drawer: idOf(4, 9) }), ['payment/drawer']],
+    ['with a surcharge of its own', forgedPart({ surcharge: 5 }), ['payment/surcharge']],
+    ['of a card nobody asked for', (court) => withCard(court, 1018).slice(1), ['card/not-asked']],
+    ['of a card for another amount', (court) => withCard(court, 5), ['card/other-amount']],
+    [
+      'of a card that was charged less than it cleared',
+      (court) => withCard(court, 1, {}, { charge: 1, surcharge: 0 }),
+      ['payment/charge'],
+    ],
+    [
+      'of a card carried beyond the limit for each',
+      (court) => withCard(court, 7126, DEFERRED, { clears: 7000, charge: 7000, surcharge: 126 }),
+      ['card/carried'],
+    ],
+    [
+      'of a card carried beyond it, saying so',
+      (court) =>
+        withCard(
+          court,
+          7126,
+          { ...DEFERRED, isOverLimit: true },
+          { clears: 7000, charge: 7000, surcharge: 126 },
+        ),
+      ['card.carry'],
+    ],
+    [
+      'what became of a card nobody asked for',
+      (court) => [
+        draft('payment.result', court.writer.newId(), EVENT, {
+          payment: CARD,
+          state: 'captured',
+          amount: 1,
+          approval: '',
+          acquirer: '',
+          reason: '',
+        }),
+      ],
+      ['card/unknown, barred'],
+    ],
+    ['a reversal of a payment that never was', (court) => [reversal(court)], ['reversal/unknown']],
+    [
+      'a reversal of more than was paid',
+      (court) => [...withCard(court, 1018), reversal(court, { amount: 9999 })],
+      ['reversal/figures'],
+    ],
+    [
+      'a reversal done twice',
+      (court) => [...withCard(court, 1018), reversal(court), reversal(court)],
+      ['reversal/again'],
+    ],
+    [
+      'a hold that is none',
+      (court) => [
+        ...withCard(court, 1018),
+        decideHold(court.writer.newId, { id: CARD, event: EVENT }, 'release', 0),
+      ],
+      ['hold/unknown, barred'],
+    ],
+    [
+      'a held card let go of without the right',
+      (court) => [
+        ...withCard(court, 1018, { state: 'authorised' }),
+        decideHold(court.writer.newId, { id: CARD, event: EVENT }, 'release', 0),
+      ],
+      ['refund'],
+    ],
+    [
+      'more taken of a held card than it holds',
+      (court) => [
+        ...withCard(court, 1018, { state: 'authorised' }),
+        decideHold(court.writer.newId, { id: CARD, event: EVENT }, 'capture', 1019),
+      ],
+      ['hold/unknown, barred'],
+    ],
+    [
+      'a void by a helper',
+      (court) =>
+        court.writer.parts(
+          { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true },
+          NOW,
+          LEAD,
+        ),
+      ['sale.void'],
+    ],
+    [
+      'a void of another sum',
+      (court) =>
+        court.writer
+          .parts({ goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true }, NOW, LEAD)
+          .map((each) => (each.kind === 'sale.voided' ? changed(each, { takings: 99 }) : each)),
+      ['void/figures'],
+      LEAD,
+    ],
+    [
+      'a void done twice',
+      (court) => {
+        const all = court.writer.parts(
+          { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true },
+          NOW,
+          LEAD,
+        );
+        return [...all, { ...all.at(-1)!, id: court.writer.newId() }];
+      },
+      ['void/again'],
+      LEAD,
+    ],
+    [
+      'a read of another sum than should be there',
+      (court) => [...court.sale(), read(court, 10)],
+      ['read/expected'],
+    ],
+    [
+      'a drawer counted twice',
+      (court) => [read(court, 5000), changed(read(court, 5000), { number: 2 })],
+      ['read/again'],
+    ],
+    [
+      'a drawer opened nowhere',
+      (court) => [
+        {
+          ...draft('drawer.opened', court.writer.newId(), EVENT, {
+            name: 'x',
+            float: 0,
+            counts: [],
+          }),
+          event: null,
+        },
+      ],
+      ['drawer/event'],
+    ],
+    [
+      'goods moved out of what was sold',
+      (court) => [
+        draft('stock.moved', court.writer.newId(), EVENT, {
+          reason: 'moved',
+          from: 'gone:sold',
+          to: 'base',
+          goods: [{ item: idOf(6, 1), quantity: 1 }],
+          note: '',
+        }),
+      ],
+      ['stock/place'],
+    ],
+    [
+      'a device with another number',
+      (court) => [
+        draft('device.set', court.writer.newId(), null, {
+          id: deviceId(1),
+          name: 'x',
+          number: 2,
+          event: null,
+          drawer: null,
+        }),
+      ],
+      ['device/not-its-own, barred'],
+    ],
+    [
+      'a device that gives itself an event',
+      (court) => [
+        draft('device.set', court.writer.newId(), null, {
+          id: deviceId(1),
+          name: 'x',
+          number: 1,
+          event: EVENT,
+          drawer: null,
+        }),
+      ],
+      ['device/not-its-own, barred'],
+    ],
+  ];
+  for (const [what, drafts, found, by] of forged) {
+    if (found.length === 0) continue;
+    it(`${what}: ${found.join(', ')}`, () => {
+      const court = new Court();
+      assert.deepEqual(court.say(drafts(court), by === '' ? null : (by ?? HELPER)), found);
+    });
+  }
+
+  it('whose clock is ahead of its arrival counts and is questioned', () => {
+    const court = new Court();
+    (court.evidence as { arrival: number }).arrival = NOW - 3_600_000;
+    assert.deepEqual(court.say(court.sale()), ['clock/ahead', 'clock/ahead']);
+  });
+  it('by somebody who has left', () => {
+    const court = new Court();
+    const left = changed(person(court.writer, 3, 'helper'), { isActive: false });
+    assert.deepEqual(court.say([left], OWNER), []);
+    assert.deepEqual(court.say(court.sale(), HELPER, NOW + 1), ['by/unknown', 'by/unknown']);
+  });
+  it('for a card of another device is barred: it would be that one’s to undo', () => {
+    const court = new Court();
+    assert.deepEqual(court.say([askedCard(court)]), []);
+    const theirs = new DeviceWriter(2).append([askedCard(court)], NOW + 1, HELPER)[0]!;
+    const known = readEntry(theirs);
+    assert.ok(known.ok);
+    assert.equal(judgeEntry(known.entry, court.evidence)?.code, 'card/other-device');
+  });
+  it('beyond what a device may carry in all', () => {
+    const court = new Court();
+    const carry = (n: number): readonly Draft[] => {
+      const payment = idOf(20, 700 + n);
+      return withCard(court, 5090, DEFERRED, { clears: 5000, charge: 5000, surcharge: 90 }).map(
+        (each) =>
+          each.kind === 'payment.taken' ? { ...each, id: payment } : changed(each, { payment }),
+      );
+    };
+    assert.deepEqual(court.say(carry(1)), []);
+    assert.deepEqual(court.say(carry(2)), ['card/carried']);
+  });
+  it('that settles what is held against its own writer is barred, unless they own the business', () => {
+    const court = new Court();
+    const forgery = forgedSale((sale) => ({ ...sale, deviceNumber: 2 }))(court);
+    assert.deepEqual(court.say([person(court.writer, 2, 'lead', ['set-up'])], OWNER), []);
+    assert.deepEqual(court.say(forgery, LEAD, NOW + 1), ['device/number']);
+    const settled = (id: string): Draft =>
+      draft('looseEnd.settled', court.writer.newId(), null, {
+        looseEnd: `entry:${id}`,
+        how: 'accepted',
+        reason: 'seen',
+      });
+    const sale = forgery.at(-1)!.id;
+    assert.deepEqual(court.say([settled(sale)], LEAD, NOW + 2), ['looseEnd/own, barred']);
+    assert.deepEqual(court.say([settled(sale)], OWNER, NOW + 3), []);
+  });
+  it('of a receipt for a sale that there is not is barred', () => {
+    const court = new Court();
+    const receipt = court.writer.steps({ does: 'receipt', isGift: false }, NOW);
+    assert.deepEqual(court.say(receipt), ['receipt/unknown-sale, barred']);
+  });
+  it('of a part of a sale that stands is money given back, and asks for the right to it', () => {
+    for (const [by, found] of [
+      [HELPER, ['refund']],
+      [LEAD, ['reversal/rung']],
+    ] as const) {
+      const court = new Court();
+      const [part, sale] = court.sale();
+      assert.deepEqual(court.say([part!, sale!]), []);
+      const back = {
+        payment: part!.id,
+        slip: String(part!.body['slip']),
+        way: 'cash',
+        drawer: DRAWER,
+        clears: 210,
+        takings: 210,
+        surcharge: 0,
+        tip: 0,
+        amount: 210,
+        reason: '',
+        isCard: false,
+      };
+      assert.deepEqual(
+        court.say([draft('payment.reversed', court.writer.newId(), EVENT, back)], by),
+        found,
+      );
+    }
+  });
+  it('is held against nobody while the business is being founded', () => {
+    const writer = new DeviceWriter(1);
+    const evidence = new Evidence(
+      BUSINESS,
+      { id: deviceId(1), number: 1, lastSale: 0, lastRead: 0 },
+      new Map(),
+      NOW,
+    );
+    for (const entry of writer.append(writer.sale([[1, 1]], 0, NOW), NOW)) {
+      const known = readEntry(entry);
+      assert.ok(known.ok);
+      assert.equal(judgeEntry(known.entry, evidence), null);
+    }
+  });
+  it('in the business’s own set-up is judged by what it says then', () => {
+    const court = new Court();
+    const step = draft('business.set', court.writer.newId(), null, {
+      ...BUSINESS_BODY,
+      cashStep: 10,
+    });
+    assert.deepEqual(court.say([step], OWNER), []);
+    assert.deepEqual(court.say(forgedPart({ charge: 205, rounding: -5 })(court)), []);
+  });
+});
