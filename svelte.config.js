@@ -14,10 +14,18 @@ function buildName() {
     const [commit = ''] = text.split('\n');
     const changed = text.slice(commit.length + 1).trim();
     if (changed === '') return commit;
-    return `${commit}-${createHash('sha256').update(`${changed}${Date.now()}`).digest('hex').slice(0, 6)}`;
+    return named(
+      `${commit}-${createHash('sha256').update(`${changed}${Date.now()}`).digest('hex').slice(0, 6)}`,
+    );
   } catch {
-    return `build-${Date.now().toString(36)}`;
+    return named(`build-${Date.now().toString(36)}`);
   }
+}
+
+/** Pages are made ahead by other processes of the same build: they must find the same name. @param {string} name */
+function named(name) {
+  process.env.STALL_TILL_VERSION = name;
+  return name;
 }
 
 /** @type {import('@sveltejs/kit').Config} */

@@ -45,9 +45,10 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
       await pastEdition(desk, devices, demo, { ...edition, now });
     }
   }
-  const today = eventOn(demo, now);
-  const events = await books.rows(demo.id, 'events', { id: today.id });
-  if (events.length === 0) {
+  const today = tonightAsWell(eventOn(demo, now), now);
+  const date = today.days[0]!.date;
+  const events = await books.rows(demo.id, 'events');
+  if (!events.some(({ days }) => days.some((day) => day.date === date))) {
     prepare(desk, demo, today, now);
     await desk.send();
   }
@@ -114,6 +115,14 @@ function eventOn(demo: DemoBusiness, at: number): EventBody {
     ways: null,
     notes: '',
   };
+}
+
+/** From eight in the evening the event goes on for another day, so that nobody who tries it is left at midnight. */
+function tonightAsWell(event: EventBody, now: number): EventBody {
+  const [day] = event.days;
+  if (day === undefined || localTime(now, event.timeZone).hour < 20) return event;
+  const next = localTime(now + DAY, event.timeZone).day;
+  return { ...event, days: [day, { ...day, date: next }] };
 }
 
 /** Announces an event, loads its goods and starts trading. */

@@ -3,6 +3,7 @@ import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import {
   countPieces,
   enrol,
+  goOffline,
   openDrawer,
   PINS,
   sellOne,
@@ -34,7 +35,7 @@ async function changeTo(name: string, pin = PINS[name] ?? ''): Promise<void> {
 }
 
 test('change of person is two taps and a PIN, with no network, and sales say who', async () => {
-  await context.setOffline(true);
+  await goOffline(page);
   await tag(page, 'Viola').click();
   await changeTo('Oriel');
   await expect(page.getByTitle('Who is selling')).toHaveText('Oriel');

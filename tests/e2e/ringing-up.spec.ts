@@ -5,6 +5,7 @@ import { expect, test, type Browser, type BrowserContext, type Page } from '@pla
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
+  goOffline,
   entryLine,
   lastSale,
   openDrawer,
@@ -59,7 +60,7 @@ test('a helper changes a price and gives a discount; the slip is rung up once a 
   await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
   await useDrawer(page);
   await page.goto('/counter');
-  await context.setOffline(true);
+  await goOffline(page);
   await tag(page, 'Rosemary').click();
   await openLine(page, /Rosemary/);
   await page.getByLabel('Price', { exact: true }).fill('5');
@@ -261,7 +262,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
   await page.goto('/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Terrarium bench');
-  await context.setOffline(true);
+  await goOffline(page);
   const add = async (where: Page, what: string): Promise<void> => {
     if (!where.url().endsWith('/waiting')) await where.goto('/waiting');
     await where
@@ -338,7 +339,7 @@ test('an unknown barcode is added at the stall with no network, and sold on anot
   await enrol(page, till, 'Ines');
   await useDrawer(page);
   await desk.goto('/counter');
-  await desk.context().setOffline(true);
+  await goOffline(desk);
   // A scanner types wherever the screen is, and ends with Enter.
   await desk.locator('body').click({ position: { x: 5, y: 300 } });
   await desk.keyboard.type('4006381333931');
@@ -386,7 +387,7 @@ test('a barcode is read by the camera, with no network, and out of a picture', a
   await desk.goto('/counter');
   await desk.getByRole('tab', { name: 'Front trestle' }).click();
   // The reader is kept with the rest of the application.
-  await desk.context().setOffline(true);
+  await goOffline(desk);
   await desk.evaluate(async (picture) => {
     const image = new Image();
     image.src = `data:image/png;base64,${picture}`;

@@ -54,8 +54,8 @@ describe('the start command', () => {
   it('says where it is and who can sell, and a second one says that it is running', async () => {
     const first = await start();
     const said = first.said();
-    assert.match(said, /Larkmoss Plants: Maren \(owner, PIN 4071\), Tobin \(lead/);
-    assert.match(said, /Pinwheel & Tail: Dov \(owner, PIN 8264\)/);
+    assert.match(said, /Larkmoss Plants: Maren \(owner, PIN 407183\), Tobin \(lead/);
+    assert.match(said, /Pinwheel & Tail: Dov \(owner, PIN 826451\)/);
     assert.equal(links(said).length, 4);
     assert.equal((await fetch(origin(said))).status, 200);
 

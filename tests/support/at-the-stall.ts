@@ -100,3 +100,9 @@ export async function slipIsKept(page: Page, lines = 1): Promise<void> {
     )
     .toBeGreaterThanOrEqual(lines);
 }
+
+/** Pulls the network, once the application is kept on the device: a page can be opened again from then on. */
+export async function goOffline(page: Page): Promise<void> {
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await page.context().setOffline(true);
+}

@@ -8,6 +8,7 @@ import { itemSet } from '../daybook/kinds/item-set';
 import { categoryName, categoryNamed } from '../goods/categories';
 import { hasRightCheckDigit, looksLikeGtin } from '../goods/gtin';
 import { PLAIN_ITEM } from '../goods/plain-item';
+import { guarded, unguarded } from './csv-cell';
 import { readAmount, typedText } from '../money/amount-text';
 import { costText, readCost } from '../money/cost-text';
 import { quantityOf, quantityText } from '../money/units';
@@ -66,7 +67,7 @@ export function itemLines(items: readonly Item[], context: ItemsContext): readon
     .filter(({ setStamp }) => setStamp !== '')
     .map((item) => ({ item, key: order(item) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1))
-    .map(({ item }) => lineOf(item, context));
+    .map(({ item }) => eachCell(lineOf(item, context), guarded));
 }
 
 function lineOf(item: Item, { currency, taxes, makers, categories }: ItemsContext): ItemLine {
@@ -134,9 +135,16 @@ export function readItems(command: ReadItems): readonly PlannedLine[] {
   const known = new Known(items);
   return lines.map((line, at) => {
     if (at % PROGRESS_EVERY === 0) onProgress?.(at);
-    return planned(command, line, at + 2, known);
+    return planned(command, eachCell(line, unguarded), at + 2, known);
   });
 }
+
+/** Spreadsheets take what begins like a formula for one (csv-cell.ts). */
+const eachCell = <L extends Readonly<Record<string, string>>>(
+  line: L,
+  change: (text: string) => string,
+): L =>
+  Object.fromEntries(Object.entries(line).map(([column, text]) => [column, change(text)])) as L;
 
 /** Items by what a line may call them, growing as lines are read. */
 class Known {

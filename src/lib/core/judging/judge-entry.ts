@@ -10,7 +10,7 @@ import { judgeDrawerOpened, judgeRead } from './drawer';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
-import { judgeReceipt, judgeSettlement, judgeStock } from './other';
+import { judgeReceipt, judgeSettlement, judgeStage, judgeStock } from './other';
 import { judgeReversal } from './reversal';
 import { judgeSale } from './sale';
 import { EFFECT_OF, type Doubt, type Effect, type Verdict } from './verdict';
@@ -29,6 +29,7 @@ const judges: Judges = {
   'payment.result': judgeResult,
   'payment.reversed': judgeReversal,
   'hold.decided': judgeHold,
+  'event.stage': judgeStage,
   'drawer.opened': judgeDrawerOpened,
   'drawer.counted': judgeRead,
   'stock.moved': judgeStock,

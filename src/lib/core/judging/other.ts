@@ -1,4 +1,4 @@
-/** Movements of goods, receipts that are to be sent, loose ends that are settled. */
+/** Movements of goods, stages of events, receipts that are to be sent, loose ends that are settled. */
 import { BASE, SUPPLIERS } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { may } from '../people/rights';
@@ -14,6 +14,11 @@ export function judgeStock({ body }: EntryOf<'stock.moved'>, { history }: Eviden
     history.knows('event.set', place);
   const wrong = [body.from, body.to].find((place) => !isPlace(place));
   return wrong === undefined ? null : { code: 'stock/place', found: wrong };
+}
+
+/** A stage is of an event that there is. */
+export function judgeStage({ body }: EntryOf<'event.stage'>, { history }: Evidence): Doubt | null {
+  return history.knows('event.set', body.event) ? null : { code: 'stage/event', found: body.event };
 }
 
 /** What is sent is the receipt of a sale that there is. */

@@ -27,8 +27,9 @@ export function judgeReversal(
     body.amount === paidWith(part) &&
     body.isCard === (part.card !== null);
   if (!isSame) return { code: 'reversal/figures', found: body.amount, wanted: paidWith(part) };
-  // Its sale stands: that is money given back. Cash that another device took is taken out of its drawer.
+  // Its sale stands: that is money given back. What another device took is its own to give back.
   if (books.rows('sales').some(({ slip }) => slip === part.slip))
     return people.lacks(entry, 'refund') ?? { code: 'reversal/rung', found: body.amount };
-  return part.drawer !== null && part.device !== device ? people.lacks(entry, 'cash.out') : null;
+  if (part.device === device) return null;
+  return people.lacks(entry, part.drawer === null ? 'refund' : 'cash.out');
 }

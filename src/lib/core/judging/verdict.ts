@@ -65,6 +65,7 @@ export const EFFECT_OF = {
   'void/again': 'doubted',
   'void/counted': 'doubted',
   'drawer/event': 'doubted',
+  'stage/event': 'barred',
   'read/drawer': 'doubted',
   'read/number': 'doubted',
   'read/expected': 'doubted',

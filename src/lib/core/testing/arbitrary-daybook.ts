@@ -78,7 +78,7 @@ export const item = (n: number, price: number): Row<'items'> => ({
   low: 2000,
 });
 
-type Step =
+export type Step =
   | {
       readonly does: 'sale';
       readonly goods: readonly (readonly [number, number])[];
@@ -123,7 +123,7 @@ type Step =
 const itemNumber = fc.integer({ min: 1, max: 4 });
 const slipNumber = fc.integer({ min: 1, max: 2 });
 const customerNumber = fc.integer({ min: 1, max: 2 });
-const step: fc.Arbitrary<Step> = fc.oneof(
+export const step: fc.Arbitrary<Step> = fc.oneof(
   {
     weight: 4,
     arbitrary: fc.record({

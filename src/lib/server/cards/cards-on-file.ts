@@ -82,21 +82,30 @@ export async function forgetCards(database: Db, acquirer: Acquirer, now: number)
     database,
     `SELECT f.business, f.customer, f.asks FROM cards_on_file f
       LEFT JOIN books_customers c ON c.business = f.business AND c.id = f.customer
-      WHERE (c.cardStamp <> '' AND c.cardLast4 = '' AND (c.isErased = 1 OR f.keptAt < ?))
+      WHERE (${TAKEN_OFF} AND (c.isErased = 1 OR f.keptAt < ?
+          OR CONV(LEFT(c.cardStamp, 12), 16, 10) > f.keptAt))
         OR (COALESCE(c.cardLast4, '') <> f.last4 AND f.keptAt < ?)
       LIMIT ?`,
     // A card that was only just put on file may take the place of one that was taken off before.
-    [now - SOON, now - WAITS, AT_ONCE + 1],
+    [now - SOON, now - WAITS, AT_ONCE],
   );
-  for (const { business, customer, asks } of due.slice(0, AT_ONCE)) {
+  for (const { business, customer, asks } of due) {
     await acquirer.forget(ofBusiness(business, customer));
     await database.sequelize.query(
       'DELETE FROM cards_on_file WHERE business = ? AND customer = ? AND asks = ?',
       { replacements: [business, customer, asks] },
     );
   }
-  return Math.max(0, due.length - AT_ONCE);
+  const [left] = await select<{ n: string }>(
+    database,
+    `SELECT COUNT(*) AS n FROM cards_on_file f
+      JOIN books_customers c ON c.business = f.business AND c.id = f.customer WHERE ${TAKEN_OFF}`,
+    [],
+  );
+  return Number(left?.n ?? 0);
 }
+
+const TAKEN_OFF = "(c.cardStamp <> '' AND c.cardLast4 = '')";
 
 /** An entry follows its card within this, where there is network. */
 const SOON = 60_000;

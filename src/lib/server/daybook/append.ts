@@ -161,7 +161,9 @@ function heldToArrival(
   arrival: number,
 ): { readonly accepted: readonly Entry[]; readonly clock: Clock } {
   let clock = accepted;
-  const all = entries.map((entry): Entry => {
+  const all = entries.map((arrived): Entry => {
+    // What is held or late is ours to say.
+    const { held: _held, late: _late, ...entry } = arrived;
     const own = clockOf(entry.stamp);
     if (own.millis <= arrival + FURTHEST_AHEAD) {
       if (own.millis > clock.millis || (own.millis === clock.millis && own.counter > clock.counter))

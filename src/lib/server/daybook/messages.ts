@@ -105,6 +105,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'void/again': 'the sale had been voided already',
   'void/counted': 'the cash of its shift had been counted',
   'drawer/event': 'it was opened at no event that there is',
+  'stage/event': 'it is of no event that there is',
   'read/drawer': 'there is no such drawer',
   'read/number': 'its number does not follow the device’s last final read',
   'read/expected': 'something else should have been in the drawer',

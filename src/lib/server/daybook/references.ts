@@ -86,6 +86,9 @@ function note(entry: KnownEntry, found: References): void {
     case 'hold.decided':
       found.cards.add(entry.body.payment);
       return;
+    case 'event.stage':
+      setUp['event.set'].add(entry.body.event);
+      return;
     case 'drawer.opened':
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       return;

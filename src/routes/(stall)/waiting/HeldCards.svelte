@@ -83,7 +83,9 @@
               />
             </label>
             <RightButton
-              right={(amountOf(payment) ?? 0) < payment.resultAmount ? 'refund' : null}
+              right={(amountOf(payment) ?? payment.resultAmount) < payment.resultAmount
+                ? 'refund'
+                : null}
               label="Take it"
               look="btn-quiet"
               onGo={(lentBy) => decide(payment, 'capture', lentBy)}
