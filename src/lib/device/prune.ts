@@ -31,20 +31,22 @@ async function pruneTable(
   since: string,
 ): Promise<number> {
   const table = db.table<AnyRow, unknown>(name);
+  const isDone = (row: AnyRow): boolean =>
+    name !== 'cardPayments' || !isOpenCard(row as unknown as Row<'cardPayments'>);
+  const isIndexed = tables[name].indexes.includes('event');
   let gone = 0;
-  for (const event of past) {
-    const rows = table.where('event').equals(event);
-    gone += await (name === 'cardPayments'
-      ? rows.filter((row) => !isOpenCard(row as unknown as Row<'cardPayments'>)).delete()
-      : rows.delete());
-  }
-  if (!('at' in tables[name].fields)) return gone;
+  if (isIndexed && past.size > 0)
+    gone += await table
+      .where('event')
+      .anyOf([...past])
+      .filter(isDone)
+      .delete();
+  // At no event, or where events are not looked up by: by when it was.
   const isPast = (row: AnyRow): boolean =>
-    row['event'] === null &&
-    String(row['at']) !== '' &&
-    String(row['at']) < since &&
-    (name !== 'cardPayments' || !isOpenCard(row as unknown as Row<'cardPayments'>));
-  return gone + (await table.filter(isPast).delete());
+    (past.has(String(row['event'])) ||
+      (row['event'] === null && String(row['at']) !== '' && String(row['at']) < since)) &&
+    isDone(row);
+  return 'at' in tables[name].fields ? gone + (await table.filter(isPast).delete()) : gone;
 }
 
 /** Slips that are gone, and their lines. */

@@ -93,9 +93,10 @@ async function sayAgain(db: DeviceDatabase, undone: readonly Change[]): Promise<
   const rows = new Set(
     undone.filter(({ op }) => op === 'merge').map((each) => `${each.table} ${keyOfChange(each)}`),
   );
+  const barred = new Set((await db.kept.toArray()).map(({ id }) => id));
   for (const entry of await ownEntriesAfter(db, sent, Number.MAX_SAFE_INTEGER)) {
     const read = readEntry(entry);
-    if (!read.ok) continue;
+    if (!read.ok || barred.has(entry.id)) continue;
     for (const change of changesOf(read.entry)) {
       if (change.op !== 'merge' || !rows.has(`${change.table} ${keyOfChange(change)}`)) continue;
       const table = db.table<AnyRow, unknown>(change.table);

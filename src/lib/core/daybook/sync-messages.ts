@@ -81,6 +81,8 @@ export const pullAnswerSchema = z.object({
   latest: z.int(),
   /** The last `seq` of the asking device that the server has. */
   have: z.int(),
+  /** It has another entry under the number that the device calls its last one. */
+  isCopy: z.boolean(),
   /** The server's clock, milliseconds since 1970. */
   now: z.int(),
 });

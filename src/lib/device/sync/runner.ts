@@ -100,11 +100,11 @@ export class SyncRunner {
   }
 
   async #pull(after: number): Promise<SyncEvent> {
-    const head = (await this.db.read('head'))?.seq ?? 0;
-    const asked = await this.transport.pull(after, head);
+    const own = await this.db.read('head');
+    const asked = await this.transport.pull(after, own?.seq ?? 0, own?.hash ?? '');
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came !== 'answer') return turnedAway ?? unanswered();
-    const { entries, position, latest, have, now } = asked.answer;
+    const { entries, position, latest, have, isCopy, now } = asked.answer;
     const wasSetBack = latest < after;
     const known = (await this.db.read('standing')) ?? NO_STANDING;
     if (wasSetBack)
@@ -114,8 +114,11 @@ export class SyncRunner {
         await receive(this.db, this.own, { entries, position });
       await this.#noteHeard(have, now);
     }
-    await this.#catchUp(position >= latest);
-    return { type: 'pulled', position, latest, have, now: Date.now() };
+    // What comes behind must not hide what was heard.
+    await this.#catchUp(position >= latest).catch((error: unknown) =>
+      console.error('it is caught up with later:', error),
+    );
+    return { type: 'pulled', position, latest, have, isCopy, now: Date.now() };
   }
 
   /** Written only when there is something to say: each write wakes whoever follows it. */

@@ -85,6 +85,15 @@ describe('sending and receiving', () => {
     assert.deepEqual([copied.action, [...copied.state.pauses]], [null, ['copied']]);
   });
 
+  it('stops when the server has another entry under the number of its last one', () => {
+    const copied = run(
+      atStart(4, 2, 2),
+      { type: 'wake', now },
+      { type: 'pulled', position: 9, latest: 9, have: 4, isCopy: true, now },
+    );
+    assert.deepEqual([copied.action, [...copied.state.pauses]], [null, ['copied']]);
+  });
+
   it('does nothing more once it has been shut out', () => {
     const out = run(
       atStart(1, 0, 0),

@@ -63,6 +63,8 @@ export type SyncEvent =
       readonly position: number;
       readonly latest: number;
       readonly have: number;
+      /** The server has another entry under the number of this device's last one. */
+      readonly isCopy?: boolean;
       readonly now: number;
     }
   | {
@@ -171,7 +173,7 @@ function pushed(
 function pulled(state: SyncState, event: Extract<SyncEvent, { type: 'pulled' }>): Step {
   const { position, latest, have, now } = event;
   const answered: SyncState = { ...state, ...answeredAt(now), sent: have, doing: 'idle' };
-  if (have > state.head) {
+  if (have > state.head || event.isCopy === true) {
     return stay({ ...answered, sent: state.head, pauses: new Set([...state.pauses, 'copied']) });
   }
   // The server was set back to an earlier day: look at all of it; what is known is passed over.

@@ -32,9 +32,12 @@ export class Transport {
     return this.#ask('/api/sync/unsent', doneSchema, { entries });
   }
 
-  /** @param head The last own `seq`; below what the server has, it tells that there is a copy. */
-  pull(after: number, head: number): Promise<Asked<PullAnswer>> {
-    const query = `after=${String(after)}&head=${String(head)}`;
+  /**
+   * @param head The last own `seq`, and `hash` its hash: where the server has more, or another entry under
+   * that number, there is a copy.
+   */
+  pull(after: number, head: number, hash: string): Promise<Asked<PullAnswer>> {
+    const query = `after=${String(after)}&head=${String(head)}&hash=${hash}`;
     return this.#ask(`/api/sync/pull?${query}`, pullAnswerSchema);
   }
 

@@ -82,6 +82,22 @@ function asHandedOut({ entry, held, late }: { entry: string; held: string; late:
   return words === '' ? entry : `{${words},${entry.slice(1)}`;
 }
 
+/** Whether the server has an entry of the device under this number that is another one. */
+export async function isOtherEntry(
+  database: Pick<Database, 'sequelize'>,
+  { business, device }: DeviceRef,
+  seq: number,
+  hash: string,
+): Promise<boolean> {
+  if (!/^[0-9a-f]{64}$/.test(hash)) return false;
+  const [row] = await select<{ hash: string }>(
+    database,
+    'SELECT hash FROM daybook_entries WHERE business = ? AND device = ? AND seq = ?',
+    [business, device, seq],
+  );
+  return row !== undefined && row.hash !== hash;
+}
+
 export async function latestPosition(
   database: Database,
   business: string,
