@@ -3,10 +3,13 @@ import { RunningTill } from '../support/running-till';
 import { deviceFigures } from './device-bench';
 import { print } from './figures';
 import { serverFigures } from './server-bench';
+import { startFigures } from './start-bench';
 
 const till = await RunningTill.start();
 try {
-  print([...(await deviceFigures(till)), ...(await serverFigures(till))]);
+  const device = await deviceFigures(till);
+  const start = await startFigures(till);
+  print([...device, ...start, ...(await serverFigures(till))]);
 } finally {
   await till.end();
 }

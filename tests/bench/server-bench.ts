@@ -1,12 +1,16 @@
 /** Entries per second into MariaDB: pushed over HTTP, against raw multi-row inserts of the same rows. */
-import { randomBytes } from 'node:crypto';
 import mysql from 'mysql2/promise';
-import { Enrolment } from '../../src/lib/server/access/enrolment';
 import { select } from '../../src/lib/server/database/select';
-import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import {
+  BUSINESS,
+  deviceId,
+  DeviceWriter,
+  personId,
+} from '../../src/lib/core/testing/arbitrary-daybook';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import type { RunningTill } from '../support/running-till';
 import { median, type Figure } from './figures';
+import { enrol, NOW } from './founded-till';
 
 const BATCH = 200;
 const BATCHES = 8;
@@ -14,6 +18,7 @@ const ROUNDS = 4;
 /** The tables in which each entry leaves rows of its own. */
 const FACTS = ['daybook_entries', 'books_sales', 'books_sale_lines', 'books_payments'];
 
+/** In the business that `startFigures` has set up: each entry is judged. */
 export async function serverFigures(till: RunningTill): Promise<Figure[]> {
   const pushed: number[] = [];
   const raw: number[] = [];
@@ -41,22 +46,20 @@ export async function serverFigures(till: RunningTill): Promise<Figure[]> {
   ];
 }
 
+const HELPER = personId(3);
+
 function salesOf(number: number): Entry[][] {
   const writer = new DeviceWriter(number);
-  const now = Date.now();
   return Array.from({ length: BATCHES }, (_, batch) =>
     Array.from({ length: BATCH / 2 }, (_, n) => {
       const goods = [1, 2, 3].map((item) => [item, 1 + ((n + batch) % 3)] as const);
-      return writer.append(writer.sale(goods, 0, now), now);
+      return writer.append(writer.sale(goods, 0, NOW), NOW, HELPER);
     }).flat(),
   );
 }
 
 async function pushRate(till: RunningTill, number: number): Promise<number> {
-  const enrolment = new Enrolment(till.database);
-  const token = randomBytes(32).toString('hex');
-  const code = await enrolment.makeCode(BUSINESS, Date.now(), 60_000);
-  await enrolment.enrol(code, deviceId(number), token, Date.now());
+  const token = await enrol(till, deviceId(number));
   const bodies = salesOf(number).map((entries) => JSON.stringify({ entries }));
   const from = performance.now();
   for (const body of bodies) {

@@ -264,7 +264,7 @@ class World {
         ? this.acquirer.capture(row.id, taken.amount)
         : this.acquirer.release(row.id),
     );
-    const result = answer === null ? null : heldResult(row.id, answer);
+    const result = answer === null ? null : heldResult(row.id, row.resultAmount, answer);
     try {
       if (result !== null)
         this.write([draft('payment.result', this.writer.newId(), EVENT, result)]);

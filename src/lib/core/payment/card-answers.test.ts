@@ -56,17 +56,18 @@ describe('a card that is held', () => {
 
   it('is written down as the acquirer has it, although another device was first', () => {
     // Asked to let go of it, and it had been taken.
-    assert.deepEqual(heldResult(payment, says('captured', 700)), {
+    assert.deepEqual(heldResult(payment, 1200, says('captured', 700)), {
       payment,
       state: 'captured',
       amount: 700,
       approval: '440120',
       acquirer: 'a-1',
-      reason: '',
+      reason: 'only part of it was taken',
     });
-    assert.equal(heldResult(payment, says('released', 0))?.state, 'released');
+    assert.equal(heldResult(payment, 700, says('captured', 700))?.reason, '');
+    assert.equal(heldResult(payment, 1200, says('released', 0))?.state, 'released');
   });
 
   it('is not written down while it is still held', () =>
-    assert.equal(heldResult(payment, says('authorised')), null));
+    assert.equal(heldResult(payment, 1200, says('authorised')), null));
 });

@@ -58,8 +58,17 @@ export function takeHeld(
 /**
  * What has become of a card that was held, as the acquirer says it, whatever was asked for: another
  * device may have been first. Null while it is still held.
+ * @param held Minor units that were held.
  */
-export function heldResult(payment: string, answer: CardAnswer): BodyOf<'payment.result'> | null {
-  const { state, amount, approval, acquirer, reason } = answer;
-  return state === 'authorised' ? null : { payment, state, amount, approval, acquirer, reason };
+export function heldResult(
+  payment: string,
+  held: number,
+  answer: CardAnswer,
+): BodyOf<'payment.result'> | null {
+  const { state, amount, approval, acquirer } = answer;
+  if (state === 'authorised') return null;
+  const isShort = state === 'captured' && amount < held;
+  // A reason is what the rest is found by: what was not taken of a sale is still owed.
+  const reason = isShort ? answer.reason || 'only part of it was taken' : answer.reason;
+  return { payment, state, amount, approval, acquirer, reason };
 }

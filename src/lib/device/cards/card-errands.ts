@@ -142,7 +142,7 @@ async function note(daybook: DeviceDaybook, errand: CardErrand, answer: CardAnsw
   const row = await daybook.db.books.cardPayments.get(errand.payment);
   const result =
     errand.does === 'capture' || errand.does === 'release'
-      ? heldResult(errand.payment, answer)
+      ? heldResult(errand.payment, row?.resultAmount ?? 0, answer)
       : resultOf(errand, answer);
   if (result === null) return;
   await daybook.append(() => ({

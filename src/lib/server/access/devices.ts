@@ -3,7 +3,7 @@ import type { Entry } from '../../core/daybook/entry';
 import { entrySchema } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import type { DeviceRef } from '../daybook/append';
+import type { DeviceRef } from '../daybook/device-ref';
 
 export interface DeviceSeen {
   readonly device: string;

@@ -32,18 +32,12 @@ import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
+import type { DeviceRef } from './device-ref';
 import { asMayBeStored, eraseAll } from './erase';
 import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
 import { faultMessage, refusalMessage, verdictMessage } from './messages';
 import { queueBehind } from './queue-behind';
 import { countAgainstQuota } from './quotas';
-
-export interface DeviceRef {
-  readonly business: string;
-  readonly device: string;
-  /** An owner takes in what a device had not sent when it was shut out. */
-  readonly isTakenIn?: boolean;
-}
 
 /** The device is not, or no longer, enrolled with the business. */
 export class NotEnrolledError extends Error {

@@ -115,7 +115,7 @@ async function gatherSetUp(
     const rows = await books.rows(business, TABLE_OF[kind], where, transaction);
     for (const row of rows as unknown as readonly { id: string; setStamp: string }[]) {
       // The row has the fields of the body, and stamps beside them.
-      if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row as never);
+      if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row);
     }
   }
 }

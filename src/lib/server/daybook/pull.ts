@@ -3,7 +3,7 @@ import type { Transaction } from 'sequelize';
 import { MOST_PULLED, PULL_BYTES } from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import type { DeviceRef } from './append';
+import type { DeviceRef } from './device-ref';
 
 /** The answer to a pull; entries are the stored JSON texts, word for word. */
 export interface Pulled {

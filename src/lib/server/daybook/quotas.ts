@@ -3,7 +3,7 @@ import type { Transaction } from 'sequelize';
 import type { Entry } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import type { DeviceRef } from './append';
+import type { DeviceRef } from './device-ref';
 
 export const MOST_A_DAY = { entries: 60_000, bytes: 200_000_000 } as const;
 

@@ -110,7 +110,26 @@ function note(entry: KnownEntry, found: References): void {
     case 'device.set':
       found.devices.add(entry.body.id);
       return;
-    default:
+    // These speak of nothing else.
+    case 'business.set':
+    case 'category.set':
+    case 'customer.card':
+    case 'customer.consent':
+    case 'customer.erased':
+    case 'customer.set':
+    case 'event.set':
+    case 'item.set':
+    case 'maker.set':
+    case 'photo.set':
+    case 'pin.set':
+    case 'slip.gone':
+    case 'slip.line':
+    case 'slip.set':
+    case 'slip.taken':
+    case 'staff.set':
+    case 'table.set':
+    case 'tax.set':
+    case 'way.set':
       return;
   }
 }

@@ -1,6 +1,5 @@
 /** Words about parts of a payment. */
 import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
-import type { BodyOf } from '../../core/daybook/kinds';
 import type { VoidRefusal } from '../../core/sale/void-sale';
 import type { PaidPart } from '../../core/slip/open-slip';
 import type { CardLooseEnd, CarryRefusal } from '../../core/payment/carry';
