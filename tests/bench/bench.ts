@@ -7,9 +7,11 @@ import { startFigures } from './start-bench';
 
 const till = await RunningTill.start();
 try {
-  const device = await deviceFigures(till);
-  const start = await startFigures(till);
-  print([...device, ...start, ...(await serverFigures(till))]);
+  print([
+    ...(await deviceFigures(till)),
+    ...(await startFigures()),
+    ...(await serverFigures(till)),
+  ]);
 } finally {
   await till.end();
 }

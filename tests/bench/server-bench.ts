@@ -10,7 +10,7 @@ import {
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import type { RunningTill } from '../support/running-till';
 import { median, type Figure } from './figures';
-import { enrol, NOW } from './founded-till';
+import { enrol, found, NOW } from './founded-till';
 
 const BATCH = 200;
 const BATCHES = 8;
@@ -18,15 +18,15 @@ const ROUNDS = 4;
 /** The tables in which each entry leaves rows of its own. */
 const FACTS = ['daybook_entries', 'books_sales', 'books_sale_lines', 'books_payments'];
 
-/** In the business that `startFigures` has set up: each entry is judged. */
 export async function serverFigures(till: RunningTill): Promise<Figure[]> {
   const pushed: number[] = [];
   const raw: number[] = [];
   const connection = await mysql.createConnection(till.databaseUrl);
   try {
+    await found(till, new DeviceWriter(1));
     for (let round = 0; round <= ROUNDS; round += 1) {
-      const push = await pushRate(till, 100 + round);
-      const bare = await rawRate(till, connection, 100 + round);
+      const push = await pushRate(till, 2 + round);
+      const bare = await rawRate(till, connection, 2 + round);
       if (round === 0) continue;
       pushed.push(push);
       raw.push(bare);

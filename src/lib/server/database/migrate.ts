@@ -18,6 +18,7 @@ import { cardsOnFile } from './migrations/0012-cards-on-file';
 import { signUpAgain } from './migrations/0013-sign-up-again';
 import { nothingTrusted } from './migrations/0014-nothing-trusted';
 import { tokensMoved } from './migrations/0015-tokens-moved';
+import { startByIndex } from './migrations/0016-start-by-index';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -35,6 +36,7 @@ const migrations: readonly Migration[] = [
   signUpAgain,
   nothingTrusted,
   tokensMoved,
+  startByIndex,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;
