@@ -260,6 +260,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await more(desk);
   await desk.getByLabel('What to call it').fill('Terrarium bench');
   await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await expect(desk.getByLabel('What to call it')).toBeHidden();
   await page.goto('/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Terrarium bench');
   await goOffline(page);
@@ -290,6 +291,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await more(desk);
   await desk.getByLabel('What to call it').fill('By the gate');
   await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await expect(desk.getByLabel('What to call it')).toBeHidden();
   await desk.goto('/waiting');
   await desk
     .getByRole('listitem')

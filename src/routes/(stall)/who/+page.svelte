@@ -5,12 +5,23 @@
   import WhoIsThere from '../WhoIsThere.svelte';
 
   const stall = useStall();
+  let isLocking = $state(false);
+
+  /** Until it is locked nobody is asked who is there: their answer would be asked for twice. */
+  async function lock(): Promise<void> {
+    isLocking = true;
+    try {
+      await lockDevice(stall);
+    } finally {
+      isLocking = false;
+    }
+  }
 </script>
 
-<WhoIsThere onSignedIn={() => goto('/')} />
+{#if !isLocking}<WhoIsThere onSignedIn={() => goto('/')} />{/if}
 {#if stall.seller?.pin != null}
   <p class="mx-auto w-full max-w-xl px-5">
-    <button type="button" class="btn btn-quiet w-full" onclick={() => lockDevice(stall)}
+    <button type="button" class="btn btn-quiet w-full" disabled={isLocking} onclick={lock}
       >Lock this device</button
     >
   </p>
