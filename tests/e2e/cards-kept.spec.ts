@@ -108,6 +108,13 @@ test('the reader asks for the tip, where the owner has it so', async ({ browser 
   await owner.getByLabel('Tips that are offered').fill('');
   await owner.getByRole('button', { name: 'Keep it so' }).click();
   await owner.waitForURL(/set-up/);
+  // What is not sent when a context closes is lost with its browser.
+  await expect
+    .poll(async () => {
+      const sql = "SELECT name FROM books_businesses WHERE tips LIKE '%isOnReader%'";
+      return (await select<{ name: string }>(till.database, sql, [])).map(({ name }) => name);
+    })
+    .not.toContain('Larkmoss Plants');
   await office.close();
   await context.close();
 });
