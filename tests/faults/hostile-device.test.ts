@@ -25,7 +25,7 @@ import {
   step,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
-import { forged, mutation, type Mutation } from '../support/hostile';
+import { calledOther, forged, mutation, type Mutation } from '../support/hostile';
 
 const RUNS = Number(process.env['RUNS'] ?? 1500);
 const SEED = Number(process.env['SEED'] ?? Date.now() % 1_000_000);
@@ -82,6 +82,8 @@ interface Act {
   readonly what: Parameters<DeviceWriter['steps']>[0];
   readonly mutations: readonly Mutation[];
   readonly isRefitted: boolean;
+  /** A sale that adds up in every figure, and calls its goods others. */
+  readonly calls: number | null;
   readonly lag: number;
 }
 const acts = fc.array(
@@ -90,6 +92,7 @@ const acts = fc.array(
     what: step,
     mutations: fc.array(mutation, { minLength: 1, maxLength: 3 }),
     isRefitted: fc.boolean(),
+    calls: fc.option(fc.integer({ min: 1, max: 4 })),
     lag: fc.oneof(
       fc.constant(0),
       fc.constantFrom(-30 * 365 * 86_400_000, 70 * 365 * 86_400_000, 3_600_000, -3_600_000),
@@ -129,7 +132,10 @@ function run(all: readonly Act[]): Taking {
       return; // Such a step cannot be made here.
     }
     if (act.isHostile)
-      drafts = drafts.flatMap((each) => forged(each, act.mutations, act.isRefitted) ?? []);
+      drafts =
+        act.what.does === 'sale' && act.calls !== null
+          ? drafts.map((each) => calledOther(each, itemId(act.calls ?? 1)))
+          : drafts.flatMap((each) => forged(each, act.mutations, act.isRefitted) ?? []);
     const clock = act.isHostile ? Math.max(1, at + act.lag) : at;
     for (const entry of writer.append(drafts, clock, HELPER)) taking.take(entry);
   });

@@ -125,3 +125,11 @@ export function forged(
   if (!isKind(each.kind) || !kinds[each.kind].body.safeParse(fitted).success) return null;
   return { ...each, body: fitted as Draft['body'] };
 }
+
+/** A sale whose goods are called others, dearer or cheaper ones: each figure goes on fitting the others. */
+export function calledOther(each: Draft, item: string): Draft {
+  if (each.kind !== 'sale.rung') return each;
+  const body = each.body as unknown as { readonly lines: readonly object[] };
+  const lines = body.lines.map((line) => ({ ...line, item }));
+  return { ...each, body: { ...body, lines } as unknown as Draft['body'] };
+}
