@@ -131,5 +131,5 @@ export function calledOther(each: Draft, item: string): Draft {
   if (each.kind !== 'sale.rung') return each;
   const body = each.body as unknown as { readonly lines: readonly object[] };
   const lines = body.lines.map((line) => ({ ...line, item }));
-  return { ...each, body: { ...body, lines } as unknown as Draft['body'] };
+  return { ...each, body: { ...body, lines } };
 }
