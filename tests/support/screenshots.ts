@@ -86,10 +86,7 @@ try {
   await standing(desk).getByText('All sent').waitFor({ timeout: 30_000 });
   await desk.goto('/books');
   await take(desk, 'books-desk');
-  await desk
-    .getByRole('link', { name: /Pellow Green market/ })
-    .nth(1)
-    .click();
+  await desk.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
   await desk.getByText('agree on every figure').waitFor();
   await take(desk, 'event-desk');
   await desk.goto('/find');

@@ -1,11 +1,10 @@
 <script lang="ts">
   import { passwordSetSchema } from '$lib/core/access/account-messages';
-  import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
+  import { askByLink, tokenOfLink } from '../by-link';
 
-  // Behind the #, so that it is in no log on its way.
-  const token = location.hash.slice(1);
+  const token = tokenOfLink();
   let password = $state('');
   let removePasskeys = $state(false);
   let isDone = $state(false);
@@ -13,18 +12,11 @@
   let wrong = $state('');
 
   async function set(): Promise<void> {
-    wrong = '';
     const body = { token, password, removePasskeys };
-    const asked = await askServer({ path: '/api/account/reset', body }, passwordSetSchema);
-    isDone = asked.came === 'answer';
-    if (asked.came === 'answer') passkeysLeft = asked.answer.passkeys;
-    if (asked.came === 'refusal') {
-      wrong =
-        asked.refusal.code === 'body/wrong'
-          ? 'This is not the whole link; open it from the letter.'
-          : asked.refusal.message;
-    }
-    if (asked.came === 'nothing') wrong = 'The server does not answer.';
+    const asked = await askByLink('/api/account/reset', body, passwordSetSchema);
+    isDone = 'answer' in asked;
+    wrong = 'wrong' in asked ? asked.wrong : '';
+    if ('answer' in asked) passkeysLeft = asked.answer.passkeys;
   }
 </script>
 

@@ -1,23 +1,15 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
-  import { askServer } from '$lib/device/sync/ask-server';
+  import { askByLink, tokenOfLink } from '../by-link';
 
-  // Behind the #, so that it is in no log on its way.
-  const token = location.hash.slice(1);
+  const token = tokenOfLink();
   let isDone = $state(false);
   let wrong = $state('');
 
   async function verify(): Promise<void> {
-    wrong = '';
-    const asked = await askServer({ path: '/api/account/verify', body: { token } }, doneSchema);
-    isDone = asked.came === 'answer';
-    if (asked.came === 'refusal') {
-      wrong =
-        asked.refusal.code === 'body/wrong'
-          ? 'This is not the whole link; open it from the letter.'
-          : asked.refusal.message;
-    }
-    if (asked.came === 'nothing') wrong = 'The server does not answer.';
+    const asked = await askByLink('/api/account/verify', { token }, doneSchema);
+    isDone = 'answer' in asked;
+    wrong = 'wrong' in asked ? asked.wrong : '';
   }
 </script>
 
