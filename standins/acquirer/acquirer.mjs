@@ -19,13 +19,14 @@ import { Payments } from './payments.mjs';
 import { voiceDesk } from './voice-desk.mjs';
 
 const { subtle } = webcrypto;
+const BUSY = { status: 429, code: 'busy', message: 'too many requests' };
 /**
  * @param {{ port: number, apiKey: string, file: string }} options `file` keeps the payments.
  */
 export async function startAcquirer({ port, apiKey, file }) {
   mkdirSync(dirname(file), { recursive: true });
   const keys = await ownKeys();
-  let faults = { latency: 0, dropBefore: 0, dropAfter: 0 };
+  let faults = { latency: 0, dropBefore: 0, dropAfter: 0, refuse: 0, refusal: BUSY };
   const payments = new Payments({
     now: Date.now,
     newId: randomUUID,
@@ -102,6 +103,11 @@ export async function startAcquirer({ port, apiKey, file }) {
       return send(response, 200, faults);
     }
     const fault = { ...faults };
+    if (faults.refuse > 0) {
+      faults.refuse -= 1;
+      const { status, ...said } = faults.refusal;
+      return send(response, status, said);
+    }
     if (faults.dropBefore > 0) faults.dropBefore -= 1;
     else if (faults.dropAfter > 0) faults.dropAfter -= 1;
     if (fault.latency > 0) await new Promise((resolve) => setTimeout(resolve, fault.latency));

@@ -9,6 +9,7 @@ import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { BUSINESS, customerId, deviceId, idOf } from '../../src/lib/core/testing/arbitrary-daybook';
 import { seal } from '../../src/lib/device/cards/seal';
+import { shutOut } from '../../src/lib/server/access/devices';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
 const CARD = { scheme: 'Visa', number: '4000000000004471', entry: 'tap', outcome: 'approve' };
@@ -89,6 +90,46 @@ describe('a card payment', () => {
     const again = idOf(60, 2);
     assert.equal((await ask(again)).state, 'captured');
     assert.equal((await ask(again, { amount: 1 })).status, 409);
+  });
+});
+
+describe('an acquirer that cannot say', () => {
+  const refuse = (refusal: object): Promise<Response> =>
+    fetch(`${acquirer.url}/faults`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${acquirer.apiKey}` },
+      body: JSON.stringify({ refuse: 1, refusal }),
+    });
+
+  for (const refusal of [
+    { status: 401, code: 'key', message: 'the API key is not known' },
+    { status: 429, code: 'busy', message: 'too many requests' },
+    { status: 422, code: 'wrong', message: 'reference and amount are needed' },
+    { status: 404, code: 'nowhere', message: 'there is nothing here' },
+  ])
+    it(`is no end of a payment: ${String(refusal.status)}, ${refusal.message}`, async () => {
+      const payment = idOf(60, 100 + refusal.status);
+      await refuse(refusal);
+      const said = await ask(payment);
+      assert.deepEqual([said.status, said.code], [409, 'card/not-now']);
+      assert.match(said.message ?? '', new RegExp(refusal.message));
+      assert.equal((await ask(payment)).state, 'captured');
+      await refuse(refusal);
+      assert.equal((await post('/api/cards/cancel', { payment })).code, 'card/not-now');
+      // Nor does it say that a card which was charged never was.
+      assert.equal((await ask(payment)).state, 'captured');
+      assert.equal((await post('/api/cards/cancel', { payment })).state, 'reversed');
+    });
+});
+
+describe('what a device that was shut out had carried', () => {
+  it('is sent by another one, under the same reference and once', async () => {
+    const payment = idOf(60, 300);
+    assert.equal((await ask(payment)).state, 'captured');
+    assert.equal((await ask(payment, {}, other)).code, 'card/other-device');
+    await shutOut(t.database, { business: BUSINESS, device: deviceId(1) }, Date.now());
+    assert.equal((await ask(payment, {}, other)).state, 'captured');
+    await t.database.sequelize.query('UPDATE access_devices SET isShutOut = 0');
   });
 });
 

@@ -39,6 +39,12 @@ export interface Standing {
   readonly sent: number;
   /** The last position received. */
   readonly position: number;
+  /** What the server said stands there; it is asked whether that still holds. Missing before it was heard of. */
+  readonly mark?: string;
+  /** When all was looked through again because a number was missing; milliseconds since 1970. */
+  readonly lookedAt?: number;
+  /** Devices that were shut out. */
+  readonly shutOut?: readonly string[];
   /** Last `seq` applied of each other device; what comes again is passed over by it. */
   readonly received: Readonly<Record<string, number>>;
   /** The latest clock seen in others' stamps. */

@@ -21,10 +21,11 @@ import {
   EVENT,
   idOf,
   item,
+  itemId,
 } from '../core/testing/arbitrary-daybook';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook, ownEntriesAfter, UnfitDraftError } from './daybook';
-import { applyKept, receive } from './receive';
+import { applyKept, MissingEntryError, receive } from './receive';
 import { saveSlip } from './slip-keeper';
 
 const now = Date.UTC(2026, 10, 22, 9);
@@ -230,6 +231,66 @@ describe('receiving what others wrote', () => {
     await db.kept.put({ ...kept!, entry: load! });
     assert.equal(await applyKept(db), 1);
     assert.deepEqual([await db.kept.count(), await db.books.stock.count()], [0, 2]);
+  });
+});
+
+describe('two windows that take in at once', () => {
+  it('apply what both heard of once', async () => {
+    const { db } = await device(1);
+    const load = new DeviceWriter(2).write({ does: 'load', item: 1, quantity: 5000 }, now);
+    const arrival = { entries: load, position: load.length };
+    const taken = await Promise.all([
+      receive(db, deviceId(1), arrival),
+      receive(db, deviceId(1), arrival),
+    ]);
+    assert.deepEqual(taken.sort(), [0, load.length]);
+    assert.equal((await db.books.stock.get([EVENT, itemId(1)]))?.quantity, 5000);
+  });
+
+  it('apply what an older version kept once', async () => {
+    const { db } = await device(1);
+    const [load] = new DeviceWriter(2).write({ does: 'load', item: 1, quantity: 5000 }, now);
+    const future: Entry = { ...load!, kind: 'stock.beamed' };
+    await receive(db, deviceId(1), { entries: [future], position: 1 });
+    await db.kept.put({ ...(await db.kept.toArray())[0]!, entry: load! });
+    assert.deepEqual((await Promise.all([applyKept(db), applyKept(db)])).sort(), [0, 1]);
+    assert.equal((await db.books.stock.get([EVENT, itemId(1)]))?.quantity, 5000);
+  });
+});
+
+describe('numbers of another device', () => {
+  const three = (): readonly Entry[] => {
+    const writer = new DeviceWriter(2);
+    return [1, 2, 3].flatMap((quantity) =>
+      writer.write({ does: 'load', item: 1, quantity: quantity * 1000 }, now),
+    );
+  };
+
+  it('are all there: with one missing nothing is taken in', async () => {
+    const { db } = await device(1);
+    const [first, , third] = three();
+    await assert.rejects(
+      receive(db, deviceId(1), { entries: [first!, third!], position: 3 }),
+      MissingEntryError,
+    );
+    assert.deepEqual([await db.books.stock.count(), await db.received.count()], [0, 0]);
+    // What the server itself does not have is not waited for longer than that.
+    await receive(db, deviceId(1), { entries: [first!, third!], position: 3 }, false);
+    assert.equal((await db.books.stock.get([EVENT, itemId(1)]))?.quantity, 4000);
+  });
+
+  it('may be passed over where the server says so', async () => {
+    const { db } = await device(1);
+    const [first, , third] = three();
+    const passed = [{ device: deviceId(2), seq: 2 }];
+    await receive(db, deviceId(1), { entries: [first!, third!], position: 3, passed });
+    assert.equal((await db.read('standing'))?.received[deviceId(2)], 3);
+    await receive(db, deviceId(1), {
+      entries: [],
+      position: 4,
+      passed: [{ device: deviceId(2), seq: 4 }],
+    });
+    assert.equal((await db.read('standing'))?.received[deviceId(2)], 4);
   });
 });
 

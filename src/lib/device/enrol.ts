@@ -66,10 +66,17 @@ export async function takeIn(
   founding: Founding | null = null,
   also: () => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
-  const { position, received, clock } = answer;
+  const { position, mark, received, clock } = answer;
   await db.transaction('rw', db.tables, async () => {
     for (const table of tableNames) await db.table(table).bulkPut(answer.rows[table] ?? []);
-    await db.write('standing', { ...NO_STANDING, position, received, clock, photosAfter: '' });
+    await db.write('standing', {
+      ...NO_STANDING,
+      position,
+      mark,
+      received,
+      clock,
+      photosAfter: '',
+    });
     await db.write('identity', identity);
     await db.write('choices', choices);
     if (founding !== null) await db.write('founding', founding);

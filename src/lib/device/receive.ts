@@ -2,6 +2,7 @@
  * Taking in what others wrote. Each entry is applied exactly once: a device's entries arrive in
  * their order, and what was applied of each device is noted in the same transaction.
  */
+import type { Change } from '../core/books/change';
 import { changesOf } from '../core/books/changes';
 import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, follow } from '../core/daybook/clock';
@@ -17,74 +18,139 @@ export const NO_STANDING: Standing = { sent: 0, position: 0, received: {}, clock
 export interface Arrival {
   readonly entries: readonly Entry[];
   readonly position: number;
+  /** What the server calls that position by; see `markOf` there. */
+  readonly mark?: string;
+  /** Entries that are handed out to nobody, so that no number is missing. */
+  readonly passed?: readonly { readonly device: string; readonly seq: number }[];
+}
+
+/** A number is missing: entries of that device which came before this one have not arrived. */
+export class MissingEntryError extends Error {
+  constructor(
+    readonly device: string,
+    readonly seq: number,
+  ) {
+    super(`what device ${device} wrote before ${String(seq)} has not arrived`);
+    this.name = 'MissingEntryError';
+  }
 }
 
 /**
- * Applies an arrival, all of it or nothing.
+ * Applies an arrival, all of it or nothing. What is new is decided within the transaction, so that two windows
+ * that take in the same do it once.
+ * @param isStrict Whether a missing number is refused; without, all that came is taken.
  * @returns How many entries were new.
+ * @throws {MissingEntryError} Nothing was taken in.
  */
 export async function receive(
   db: DeviceDatabase,
   own: string,
-  { entries, position }: Arrival,
+  { entries, position, mark, passed = [] }: Arrival,
+  isStrict = true,
 ): Promise<number> {
-  const standing = (await db.read('standing')) ?? NO_STANDING;
+  const others = entries.filter(({ device }) => device !== own);
+  const read = new Map(others.map((entry) => [entry.id, reading(entry)]));
+  const books = touchedBy([...read.values()].flatMap(({ changes }) => changes));
+  const touched = [db.meta, db.entries, db.received, db.kept, db.books.payers];
+  return await db.transaction(
+    'rw',
+    [...touched, ...books.map((table) => db.table(table))],
+    async () => {
+      const current = (await db.read('standing')) ?? NO_STANDING;
+      const { fresh, received, late } = newAmong(others, passed, current, isStrict);
+      const taken = fresh.flatMap(({ id }) => read.get(id) ?? []);
+      // The server holds stamps that are ahead of it, so whatever comes from it can be followed: what is
+      // written here next is later than all that is known here.
+      const clock = fresh.reduce((at, { held, stamp }) => follow(at, held ?? stamp), current.clock);
+      const erased = erasedBy(fresh);
+      const said = mark === undefined ? {} : { mark };
+      await Promise.all([
+        // Another window may have been here already, with the same position.
+        fresh.length === 0 ? undefined : db.received.add(await blockOf(db, position, fresh)),
+        db.kept.bulkPut(taken.flatMap(({ kept }) => kept ?? [])),
+        db.write('standing', { ...current, ...said, position, received, clock, late }),
+        applyChanges(
+          db,
+          taken.flatMap(({ changes }) => changes),
+        ),
+      ]);
+      if (erased.length > 0) await erasePrivate(db, erased);
+      return fresh.length;
+    },
+  );
+}
+
+/** Blocks are kept by position; what comes again from the start must not take the place of another one. */
+async function blockOf(db: DeviceDatabase, position: number, fresh: readonly Entry[]) {
+  let upTo = position;
+  while ((await db.received.get(upTo)) !== undefined) upTo += 0.5;
+  return { upTo, entries: fresh };
+}
+
+/** What of it has not been taken in yet, and what has been, with it. */
+function newAmong(
+  entries: readonly Entry[],
+  passed: NonNullable<Arrival['passed']>,
+  standing: Standing,
+  isStrict: boolean,
+) {
   const received = { ...standing.received };
   const late = new Set(standing.late);
+  const passedBy = new Set(passed.map(({ device, seq }) => `${device} ${String(seq)}`));
+  const passOver = (device: string): void => {
+    while (passedBy.has(`${device} ${String((received[device] ?? 0) + 1)}`))
+      received[device] = (received[device] ?? 0) + 1;
+  };
   const fresh = entries.filter((entry) => {
     const { id, device, seq } = entry;
-    if (device === own) return false;
-    // It comes after entries that followed it, so it is told by its id and not by its number.
-    if (entry.late === true && seq <= (received[device] ?? 0)) {
-      if (late.has(id)) return false;
+    const known = received[device] ?? 0;
+    if (seq <= known) {
+      // What comes after entries that followed it is told by its id and not by its number.
+      if (entry.late !== true || late.has(id)) return false;
       late.add(id);
       return true;
     }
-    if (seq <= (received[device] ?? 0)) return false;
+    passOver(device);
+    if (isStrict && seq !== (received[device] ?? 0) + 1) throw new MissingEntryError(device, seq);
     received[device] = seq;
     return true;
   });
-  const { changes, kept } = sorted(fresh);
-  // The server holds stamps that are ahead of it, so whatever comes from it can be followed: what is
-  // written here next is later than all that is known here.
-  const clock = fresh.reduce((at, { held, stamp }) => follow(at, held ?? stamp), standing.clock);
-  const books = touchedBy(changes).map((table) => db.table(table));
-  const erased = erasedBy(fresh);
-  const touched = [db.meta, db.entries, db.received, db.kept, db.books.payers, ...books];
-  await db.transaction('rw', touched, async () => {
-    // Own sending may have moved on meanwhile; only what was received is ours to write.
-    const current = (await db.read('standing')) ?? NO_STANDING;
-    await Promise.all([
-      fresh.length === 0 ? undefined : db.received.add({ upTo: position, entries: fresh }),
-      db.kept.bulkPut(kept),
-      db.write('standing', { ...current, position, received, clock, late: [...late] }),
-      applyChanges(db, changes),
-    ]);
-    if (erased.length > 0) await erasePrivate(db, erased);
-  });
-  return fresh.length;
+  for (const { device } of passed) passOver(device);
+  return { fresh, received, late: [...late] };
 }
 
 /** Tries again what an older version had to keep. @returns How many could be applied now. */
 export async function applyKept(db: DeviceDatabase): Promise<number> {
-  const waiting = (await db.kept.toArray()).flatMap(({ entry }) => (entry === null ? [] : [entry]));
-  const { changes, kept } = sorted(waiting);
-  const still = new Set(kept.map(({ id }) => id));
-  const done = waiting.map(({ id }) => id).filter((id) => !still.has(id));
-  if (done.length === 0) return 0;
-  const books = touchedBy(changes).map((table) => db.table(table));
-  await db.transaction('rw', [db.kept, ...books], async () => {
-    await Promise.all([db.kept.bulkDelete(done), applyChanges(db, changes)]);
+  return await db.transaction('rw', db.tables, async () => {
+    const waiting = (await db.kept.toArray()).flatMap(({ entry }) => entry ?? []);
+    const done = waiting.map(reading).filter(({ kept }) => kept === null);
+    if (done.length === 0) return 0;
+    await Promise.all([
+      db.kept.bulkDelete(done.map(({ entry }) => entry.id)),
+      applyChanges(
+        db,
+        done.flatMap(({ changes }) => changes),
+      ),
+    ]);
+    return done.length;
   });
-  return done.length;
 }
 
-function sorted(entries: readonly Entry[]) {
-  const reads = entries.map((entry) => ({ entry, read: readEntry(entry) }));
-  return {
-    changes: reads.flatMap(({ read }) => (read.ok ? changesOf(read.entry) : [])),
-    kept: reads.flatMap(({ entry, read }) => (read.ok ? [] : [keptRow(entry, read.fault)])),
-  };
+/** What an entry does here: its changes, or that it is kept, and why. Nothing that it holds makes this fail. */
+function reading(entry: Entry): {
+  readonly entry: Entry;
+  readonly changes: readonly Change[];
+  readonly kept: KeptRow | null;
+} {
+  const read = readEntry(entry);
+  if (!read.ok) return { entry, changes: [], kept: keptRow(entry, read.fault) };
+  try {
+    return { entry, changes: changesOf(read.entry), kept: null };
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    const fault = { code: 'body/wrong', kind: entry.kind, where: '(the whole)', why } as const;
+    return { entry, changes: [], kept: keptRow(entry, fault) };
+  }
 }
 
 function keptRow(entry: Entry, fault: BodyFault): KeptRow {

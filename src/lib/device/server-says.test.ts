@@ -91,7 +91,8 @@ describe('a stamp that the server held', () => {
 describe('an entry that comes late', () => {
   it('is taken in once, though ones that followed it are here already', async () => {
     const [first, second] = other.append([goods(other, 1, 100), goods(other, 2, 200)], NOW);
-    await receive(db, deviceId(1), { entries: [second!], position: 2 });
+    const passed = [{ device: deviceId(2), seq: 1 }];
+    await receive(db, deviceId(1), { entries: [second!], position: 2, passed });
     const late = { entries: [{ ...first!, late: true } as Entry], position: 3 };
     assert.deepEqual(
       [await receive(db, deviceId(1), late), await receive(db, deviceId(1), late)],

@@ -41,7 +41,7 @@ export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<En
   const asked = await askServer({ path: '/api/account/sign-up', body }, enrolAnswerSchema);
   if (asked.came !== 'answer') return refusalOf(asked);
   const identity = { device, token, ...asked.answer };
-  const start = { position: 0, received: {}, clock: CLOCK_AT_REST, rows: {} };
+  const start = { position: 0, mark: '', received: {}, clock: CLOCK_AT_REST, rows: {} };
   const person = { id: owner, name: command.owner };
   const kept = { ...founding, owner: person, deviceName: command.deviceName };
   await takeIn(db, identity, start, { ...NO_CHOICES, by: owner }, kept);

@@ -83,6 +83,14 @@ export const pullAnswerSchema = z.object({
   have: z.int(),
   /** It has another entry under the number that the device calls its last one. */
   isCopy: z.boolean(),
+  /** The position asked for is not what it was when the device heard of it: the server was set back. */
+  isSetBack: z.boolean(),
+  /** What stands at `position`, to hand back with the next pull; empty where nothing does. */
+  mark: z.string().max(64),
+  /** Entries up to `position` that are handed out to nobody, so that no number is missing. */
+  passed: z.array(z.object({ device: uuid, seq: z.int() })),
+  /** Devices that were shut out: what they carried is others' to see to. */
+  shutOut: z.array(uuid),
   /** The server's clock, milliseconds since 1970. */
   now: z.int(),
 });
@@ -95,6 +103,7 @@ export const startPageSchema = z.object({
   begins: z
     .object({
       position: z.int(),
+      mark: z.string().max(64).default(''),
       /** Last `seq` that the rows hold, by device. */
       received: z.record(uuid, z.int()),
       /** The latest of all stamps that count. */

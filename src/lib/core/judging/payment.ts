@@ -57,7 +57,7 @@ function roundingDoubt({ stamp, body }: Taken, { history, business }: Evidence):
 }
 
 function cardDoubt(entry: Taken, { books, history, business }: Evidence): Doubt | null {
-  const { id, device, event, at, stamp, body } = entry;
+  const { id, device, at, stamp, body } = entry;
   const { card } = body;
   if (card === null) return null;
   const amount = sum([body.charge, body.surcharge, body.tip]);
@@ -70,7 +70,6 @@ function cardDoubt(entry: Taken, { books, history, business }: Evidence): Doubt 
   const carried = carriedBy(
     books.rows('cardPayments').filter((each) => each.id !== id),
     device,
-    event,
   );
   const limits = history.inForce('business.set', business, stamp).map(({ carry }) => carry);
   const isWithin = limits.some(

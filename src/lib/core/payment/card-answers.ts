@@ -1,6 +1,6 @@
 /** What follows from what the acquirer says of a card. */
 import type { BodyOf } from '../daybook/kinds';
-import type { CardAnswer } from './card-messages';
+import { clipped, type CardAnswer } from './card-messages';
 import type { CardErrand, CardPayment } from './carry';
 
 /** What a seller who waits at the counter does next. */
@@ -17,6 +17,41 @@ export function afterAsking(asked: number, { state, amount, reason }: CardAnswer
   if (state !== 'captured' && state !== 'authorised') return { then: 'close', reason };
   return amount < asked ? { then: 'leave', approved: amount } : { then: 'take', state };
 }
+
+/** A card that came to nothing, for certain. @param reason Cut to what can be written down. */
+export const closedCard = (
+  payment: string,
+  state: 'declined' | 'cancelled',
+  reason: string,
+): BodyOf<'payment.result'> => ({
+  payment,
+  state,
+  amount: 0,
+  approval: '',
+  acquirer: '',
+  reason: clipped(reason),
+});
+
+/**
+ * What a hold has come to that the acquirer can neither take nor release any more: past its time it has run
+ * out. Null while there is no telling.
+ * @param now ISO 8601.
+ */
+export const endedHold = (
+  { id, expires }: Pick<CardPayment, 'id' | 'expires'>,
+  now: string,
+  reason: string,
+): BodyOf<'payment.result'> | null =>
+  expires !== '' && expires < now
+    ? {
+        payment: id,
+        state: 'expired',
+        amount: 0,
+        approval: '',
+        acquirer: '',
+        reason: clipped(reason),
+      }
+    : null;
 
 /** How the end of an errand is written down. */
 export function resultOf(errand: CardErrand, answer: CardAnswer): BodyOf<'payment.result'> {

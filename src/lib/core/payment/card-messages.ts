@@ -38,6 +38,16 @@ export const cardCancelSchema = z.strictObject({ payment: recordId });
 /** What becomes of money that is held stands in the books: `hold.decided`. */
 export const cardHoldSchema = z.strictObject({ payment: recordId });
 
+/** The longest reason that is kept, in UTF-16 units: what is longer is cut, so that it can be written down. */
+export const LONGEST_REASON = 120;
+
+/** @example clipped('x'.repeat(200)).length // => 120 */
+export function clipped(reason: string): string {
+  if (reason.length <= LONGEST_REASON) return reason;
+  // Not through the middle of a character.
+  return `${reason.slice(0, LONGEST_REASON - 1).replace(/[\uD800-\uDBFF]$/, '')}…`;
+}
+
 /** What the acquirer says of a payment. */
 export const cardAnswerSchema = z.object({
   state: z.enum(['captured', 'authorised', 'declined', 'cancelled', 'reversed', 'released']),
@@ -45,7 +55,7 @@ export const cardAnswerSchema = z.object({
   amount: z.int().min(0),
   approval: z.string().max(12),
   acquirer: z.string().max(64),
-  reason: z.string().max(120),
+  reason: z.string().transform(clipped),
   /** ISO 8601: until when what is held can be taken. */
   expires: z.string().max(30),
 });

@@ -20,7 +20,7 @@ export const isOpenCard = ({ state, isReversed }: CardPayment): boolean =>
 const isUndone = (state: string): boolean =>
   state === 'declined' || state === 'cancelled' || state === 'reversed';
 
-/** What a device carries at an event. Minor units. */
+/** What a device carries, over all events: the risk is one. Minor units. */
 export interface Carried {
   readonly amount: number;
   readonly count: number;
@@ -28,14 +28,8 @@ export interface Carried {
   readonly since: string | null;
 }
 
-export function carriedBy(
-  payments: readonly CardPayment[],
-  device: string,
-  event: string | null,
-): Carried {
-  const own = payments.filter(
-    (each) => each.device === device && each.event === event && isCarried(each),
-  );
+export function carriedBy(payments: readonly CardPayment[], device: string): Carried {
+  const own = payments.filter((each) => each.device === device && isCarried(each));
   const times = own.map(({ at }) => at).sort();
   return {
     amount: sum(own.map(({ amount }) => amount)),
@@ -99,22 +93,38 @@ export type CardErrand =
 export function cardErrands(
   payments: readonly CardPayment[],
   device: string,
+  shutOut: ReadonlySet<string> = NOBODY,
 ): readonly CardErrand[] {
   return payments
     .filter((each) => each.askedStamp !== '')
     .sort((a, b) => (a.askedStamp < b.askedStamp ? -1 : 1))
-    .flatMap((each): CardErrand[] => {
-      const { id: payment, amount, sealed, voice, state, takenState, isReversed } = each;
-      // Whoever decided it sees to it, whichever device had asked for the card.
-      const decided = decisionOf(each);
-      if (decided !== null && each.decidedOn === device) return [{ does: decided, payment }];
-      if (each.device !== device) return [];
-      if (isReversed)
-        return isUndone(state) ? [] : [{ does: 'cancel', payment, why: 'given back' }];
-      if (state !== '') return [];
-      if (takenState === 'deferred') return [{ does: 'send', payment, amount, sealed, voice }];
-      return takenState === '' ? [{ does: 'cancel', payment, why: 'unfinished' }] : [];
-    });
+    .flatMap((each) => cardErrand(each, device, shutOut) ?? []);
+}
+
+const NOBODY: ReadonlySet<string> = new Set();
+
+/**
+ * What the device still has to tell the acquirer about one payment, as it stands now; null for nothing.
+ * @param shutOut Devices that can do nothing any more: what they carried or gave back, others see to, under
+ * the same reference.
+ */
+export function cardErrand(
+  payment: CardPayment,
+  device: string,
+  shutOut: ReadonlySet<string> = NOBODY,
+): CardErrand | null {
+  const { id, amount, sealed, voice, state, takenState, isReversed } = payment;
+  if (payment.askedStamp === '') return null;
+  const isOurs = (whose: string): boolean => whose === device || shutOut.has(whose);
+  // Whoever decided it sees to it, whichever device had asked for the card.
+  const decided = decisionOf(payment);
+  if (decided !== null && isOurs(payment.decidedOn)) return { does: decided, payment: id };
+  if (!isOurs(payment.device)) return null;
+  if (isReversed)
+    return isUndone(state) ? null : { does: 'cancel', payment: id, why: 'given back' };
+  if (state !== '') return null;
+  if (takenState === 'deferred') return { does: 'send', payment: id, amount, sealed, voice };
+  return takenState === '' ? { does: 'cancel', payment: id, why: 'unfinished' } : null;
 }
 
 /** What was decided of money that is still held, or null. */

@@ -4,9 +4,14 @@
  * does it for all. Every errand can be done again without harm (core/payment/carry.ts).
  */
 import { liveQuery } from 'dexie';
-import { draft } from '../../core/daybook/kinds';
-import { cardErrands, type CardErrand } from '../../core/payment/carry';
-import { heldResult, resultOf } from '../../core/payment/card-answers';
+import { draft, type BodyOf } from '../../core/daybook/kinds';
+import {
+  cardErrand,
+  cardErrands,
+  type CardErrand,
+  type CardPayment,
+} from '../../core/payment/carry';
+import { endedHold, heldResult, resultOf } from '../../core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '../../core/payment/card-messages';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
@@ -14,12 +19,22 @@ import type { Asked, Transport } from '../sync/transport';
 import { openCards } from './card-rows';
 
 const LOCK = 'stall-till-cards';
-/** Held by a tab for as long as it asks for a card; its errands are its own business. */
-export const CARD_UNDER_WAY = 'stall-till-card-under-way';
 const PAUSE = 10_000;
 /** What was written a moment ago may still be on its way to the server. */
 const SHORT_PAUSE = 700;
 const SHORT_PAUSES = 8;
+
+/** Held by the window that asks for this card, for as long as it does; and by whoever does its errand. */
+export const cardLock = (payment: string): string => `stall-till-card-${payment}`;
+
+/** What errands are done with; tests put others in its place. */
+export interface ErrandSurroundings {
+  readonly ask: (errand: CardErrand) => Promise<Asked<CardAnswer>>;
+  /** Runs it unless the payment is somebody's just now. @returns Whether it ran. */
+  readonly unlessUnderWay: (payment: string, run: () => Promise<void>) => Promise<boolean>;
+  /** Milliseconds since 1970. */
+  readonly now: () => number;
+}
 
 /** Does errands until `signal` is aborted. */
 export function doCardErrands(
@@ -28,15 +43,23 @@ export function doCardErrands(
   currency: () => string,
   signal: AbortSignal,
 ): void {
+  const surroundings: ErrandSurroundings = {
+    ask: async (errand) => await askServer(errand, transport, currency()),
+    unlessUnderWay: async (payment, run) =>
+      await navigator.locks.request(cardLock(payment), { ifAvailable: true }, async (lock) => {
+        if (lock !== null) await run();
+        return lock !== null;
+      }),
+    now: () => Date.now(),
+  };
   navigator.locks
-    .request(LOCK, { signal }, () => errandsUntil(daybook, transport, currency, signal))
+    .request(LOCK, { signal }, () => errandsUntil(daybook, surroundings, signal))
     .catch(() => undefined); // Ended while still waiting for its turn.
 }
 
 async function errandsUntil(
   daybook: DeviceDaybook,
-  transport: Transport,
-  currency: () => string,
+  surroundings: ErrandSurroundings,
   signal: AbortSignal,
 ): Promise<void> {
   let wake: () => void = () => undefined;
@@ -47,7 +70,7 @@ async function errandsUntil(
   signal.addEventListener('abort', online);
   let soon = 0;
   while (!signal.aborted) {
-    const left = await round(daybook, transport, currency()).catch((): Left => 'later');
+    const left = await doErrandsOnce(daybook, surroundings).catch((): Left => 'later');
     soon = left === 'soon' ? soon + 1 : 0;
     const pause = soon > 0 && soon <= SHORT_PAUSES ? SHORT_PAUSE : PAUSE;
     await new Promise<void>((resolve) => {
@@ -65,58 +88,73 @@ async function errandsUntil(
 }
 
 /** What is left: nothing, what the server has not heard of yet, or what nobody answers for. */
-type Left = 'nothing' | 'soon' | 'later';
+export type Left = 'nothing' | 'soon' | 'later';
 
-async function round(
+/** Every errand that there is now, once. One that cannot be done, or that throws, does not hold up the others. */
+export async function doErrandsOnce(
   daybook: DeviceDaybook,
-  transport: Transport,
-  currency: string,
+  surroundings: ErrandSurroundings,
 ): Promise<Left> {
   const { db } = daybook;
   const identity = await db.read('identity');
   if (identity === undefined) return 'nothing';
-  const errands = cardErrands(await openCards(db), identity.device);
+  const shutOut = new Set((await db.read('standing'))?.shutOut);
   let left: Left = 'nothing';
-  for (const errand of errands) {
-    // Somebody may be asking for that very card: then it is theirs to finish.
-    if (errand.does === 'cancel' && errand.why === 'unfinished') {
-      if (await isUnderWay()) return 'later';
-      // Or it was finished since the rows were read: then its entry is there, and they follow.
+  for (const { payment } of cardErrands(await openCards(db), identity.device, shutOut)) {
+    let came: Left = 'later';
+    const one = async (): Promise<void> => {
+      // What was to be done when the list was made may have been overtaken: only the row as it is now counts.
       await daybook.settle();
-      const row = await db.books.cardPayments.get(errand.payment);
-      if (row === undefined || cardErrands([row], identity.device).length === 0) continue;
-    }
-    const answer = await run(errand, transport, currency);
-    // One that cannot be done now does not hold up the others.
-    if (answer === 'not yet') left = left === 'later' ? left : 'soon';
-    else if (answer === null) left = 'later';
-    else await note(daybook, errand, answer);
+      const row = await db.books.cardPayments.get(payment);
+      const errand = row === undefined ? null : cardErrand(row, identity.device, shutOut);
+      came =
+        row === undefined || errand === null
+          ? 'nothing'
+          : await doErrand(daybook, surroundings, errand, row);
+    };
+    await surroundings.unlessUnderWay(payment, one).catch((error: unknown) => {
+      console.error('an errand about a card is tried again later:', error);
+    });
+    left = later(left, came);
   }
   return left;
 }
 
-async function isUnderWay(): Promise<boolean> {
-  const { held = [] } = await navigator.locks.query();
-  return held.some(({ name }) => name === CARD_UNDER_WAY);
-}
+const later = (a: Left, b: Left): Left =>
+  a === 'later' || b === 'later' ? 'later' : a === 'soon' || b === 'soon' ? 'soon' : 'nothing';
 
-async function run(
+async function doErrand(
+  daybook: DeviceDaybook,
+  { ask, now }: ErrandSurroundings,
   errand: CardErrand,
-  transport: Transport,
-  currency: string,
-): Promise<CardAnswer | 'not yet' | null> {
-  const asked = await ask(errand, transport, currency);
-  if (asked.came === 'answer') return asked.answer;
-  if (asked.came !== 'refusal') return null;
+  row: CardPayment,
+): Promise<Left> {
+  const asked = await ask(errand);
+  if (asked.came === 'answer') {
+    const result = isOfHold(errand)
+      ? heldResult(errand.payment, row.resultAmount, asked.answer)
+      : resultOf(errand, asked.answer);
+    if (result !== null) await note(daybook, row, result);
+    return 'nothing';
+  }
+  if (asked.came !== 'refusal') return 'later';
+  const { code, message } = asked.refusal;
   // The entry that decides it has not arrived, or somebody must look at it first.
-  if (asked.refusal.code === 'card/not-decided') return 'not yet';
-  // The acquirer will never take it: that is an answer too.
-  if (errand.does === 'send' && asked.refusal.code === 'card/refused')
-    return { ...NOTHING, state: 'declined', reason: asked.refusal.message.slice(0, 120) };
-  return null;
+  if (code === 'card/not-decided') return 'soon';
+  // A hold that has run out can be neither taken nor released: that is the end of it. Nothing else ends by
+  // a refusal: the card may be charged all the same.
+  const ended =
+    isOfHold(errand) && code === 'card/refused'
+      ? endedHold(row, new Date(now()).toISOString(), message)
+      : null;
+  if (ended === null) return 'later';
+  await note(daybook, row, ended);
+  return 'nothing';
 }
 
-function ask(
+const isOfHold = ({ does }: CardErrand): boolean => does === 'capture' || does === 'release';
+
+function askServer(
   errand: CardErrand,
   transport: Transport,
   currency: string,
@@ -129,25 +167,14 @@ function ask(
   return transport.ask('/api/cards/payments', cardAnswerSchema, body);
 }
 
-const NOTHING: CardAnswer = {
-  state: 'declined',
-  amount: 0,
-  approval: '',
-  acquirer: '',
-  reason: '',
-  expires: '',
-};
-
-async function note(daybook: DeviceDaybook, errand: CardErrand, answer: CardAnswer): Promise<void> {
-  const row = await daybook.db.books.cardPayments.get(errand.payment);
-  const result =
-    errand.does === 'capture' || errand.does === 'release'
-      ? heldResult(errand.payment, row?.resultAmount ?? 0, answer)
-      : resultOf(errand, answer);
-  if (result === null) return;
+async function note(
+  daybook: DeviceDaybook,
+  row: CardPayment,
+  result: BodyOf<'payment.result'>,
+): Promise<void> {
   await daybook.append(() => ({
     ok: true,
-    drafts: [draft('payment.result', newId(), row?.event ?? null, result)],
+    drafts: [draft('payment.result', newId(), row.event, result)],
   }));
   await daybook.settle();
 }

@@ -1,11 +1,11 @@
 /** Does what the state machine says: reads the daybook, asks the server, notes the answers. */
-import { MOST_PUSHED, PUSH_BYTES } from '../../core/daybook/sync-messages';
+import { MOST_PUSHED, PUSH_BYTES, type PullAnswer } from '../../core/daybook/sync-messages';
 import type { Entry } from '../../core/daybook/entry';
 import { ownEntriesAfter } from '../daybook';
-import type { DeviceDatabase, KeptRow } from '../database';
+import type { DeviceDatabase, KeptRow, Standing } from '../database';
 import { prune } from '../prune';
 import { putRight } from '../put-right';
-import { NO_STANDING, receive } from '../receive';
+import { MissingEntryError, NO_STANDING, receive } from '../receive';
 import { restamp } from '../restamp';
 import { fetchPhotos } from './photos';
 import { atStart, resume, step, type SyncAction, type SyncEvent, type SyncState } from './state';
@@ -101,36 +101,67 @@ export class SyncRunner {
 
   async #pull(after: number): Promise<SyncEvent> {
     const own = await this.db.read('head');
-    const asked = await this.transport.pull(after, own?.seq ?? 0, own?.hash ?? '');
+    const known = (await this.db.read('standing')) ?? NO_STANDING;
+    const mark = known.position === after ? (known.mark ?? '') : '';
+    const asked = await this.transport.pull(after, own?.seq ?? 0, own?.hash ?? '', mark);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came !== 'answer') return turnedAway ?? unanswered();
-    const { entries, position, latest, have, isCopy, now } = asked.answer;
-    const wasSetBack = latest < after;
-    const known = (await this.db.read('standing')) ?? NO_STANDING;
-    if (wasSetBack)
-      await this.db.write('standing', { ...known, position: 0, sent: have, ...heard(now) });
-    else {
-      if (entries.length > 0 || position !== known.position)
-        await receive(this.db, this.own, { entries, position });
-      await this.#noteHeard(have, now);
-    }
+    const { position, latest, have, isCopy, now } = asked.answer;
+    const looksAgain = asked.answer.isSetBack || !(await this.#takeIn(asked.answer, known));
+    await this.#noteHeard(asked.answer, looksAgain);
     // What comes behind must not hide what was heard.
-    await this.#catchUp(position >= latest).catch((error: unknown) =>
+    await this.#catchUp(!looksAgain && position >= latest).catch((error: unknown) =>
       console.error('it is caught up with later:', error),
     );
-    return { type: 'pulled', position, latest, have, isCopy, now: Date.now() };
+    return { type: 'pulled', position, latest, have, isCopy, looksAgain, now: Date.now() };
+  }
+
+  /** @returns False if a number is missing, so that all must be looked through again. */
+  async #takeIn(
+    { entries, position, mark, passed }: PullAnswer,
+    known: Standing,
+  ): Promise<boolean> {
+    if (entries.length === 0 && position === known.position && mark === known.mark) return true;
+    const arrival = { entries, position, mark, passed };
+    // Once an hour at most: what the server itself does not have cannot be waited for.
+    const isStrict = Date.now() > (known.lookedAt ?? 0) + LOOKED_AGAIN_AFTER;
+    try {
+      await receive(this.db, this.own, arrival, isStrict);
+      return true;
+    } catch (error) {
+      if (!(error instanceof MissingEntryError)) throw error;
+      console.error('all is looked through again:', error);
+      return false;
+    }
   }
 
   /** Written only when there is something to say: each write wakes whoever follows it. */
-  async #noteHeard(have: number, now: number): Promise<void> {
+  async #noteHeard(
+    { have, now, shutOut, isSetBack }: PullAnswer,
+    looksAgain: boolean,
+  ): Promise<void> {
     await this.db.transaction('rw', this.db.meta, async () => {
       const standing = (await this.db.read('standing')) ?? NO_STANDING;
       const said = heard(now);
+      const again = {
+        position: 0,
+        mark: '',
+        ...(isSetBack ? {} : { lookedAt: Date.now() }),
+      };
       const isNews =
+        looksAgain ||
         standing.sent !== have ||
+        (standing.shutOut ?? []).join() !== shutOut.join() ||
         Math.abs((standing.ahead ?? 0) - said.ahead) > 5000 ||
         said.heardAt - (standing.heardAt ?? 0) > 60_000;
-      if (isNews) await this.db.write('standing', { ...standing, sent: have, ...said });
+      if (isNews)
+        await this.db.write('standing', {
+          ...standing,
+          ...(looksAgain ? again : {}),
+          sent: have,
+          shutOut,
+          ...said,
+        });
     });
   }
 
@@ -159,6 +190,7 @@ export class SyncRunner {
 }
 
 const PRUNE_EVERY = 3_600_000;
+const LOOKED_AGAIN_AFTER = 3_600_000;
 
 /** @param now The server's clock. */
 const heard = (now: number) => ({ ahead: now - Date.now(), heardAt: Date.now() });

@@ -65,6 +65,8 @@ export type SyncEvent =
       readonly have: number;
       /** The server has another entry under the number of this device's last one. */
       readonly isCopy?: boolean;
+      /** The server was set back, or a number was missing: all of it is to be looked at again. */
+      readonly looksAgain?: boolean;
       readonly now: number;
     }
   | {
@@ -177,7 +179,8 @@ function pulled(state: SyncState, event: Extract<SyncEvent, { type: 'pulled' }>)
     return stay({ ...answered, sent: state.head, pauses: new Set([...state.pauses, 'copied']) });
   }
   // The server was set back to an earlier day: look at all of it; what is known is passed over.
-  if (latest < state.position) return begin({ ...answered, position: 0 });
+  if (latest < state.position || event.looksAgain === true)
+    return begin({ ...answered, position: 0 });
   const onward = { ...answered, position };
   const isMore = position < latest || (toSend(onward) > 0 && onward.pauses.size === 0);
   return isMore ? begin(onward) : stay(onward);

@@ -34,10 +34,10 @@ export class Transport {
 
   /**
    * @param head The last own `seq`, and `hash` its hash: where the server has more, or another entry under
-   * that number, there is a copy.
+   * that number, there is a copy. @param mark What the server said stands at `after`; empty if it never did.
    */
-  pull(after: number, head: number, hash: string): Promise<Asked<PullAnswer>> {
-    const query = `after=${String(after)}&head=${String(head)}&hash=${hash}`;
+  pull(after: number, head: number, hash: string, mark: string): Promise<Asked<PullAnswer>> {
+    const query = `after=${String(after)}&head=${String(head)}&hash=${hash}&mark=${mark}`;
     return this.#ask(`/api/sync/pull?${query}`, pullAnswerSchema);
   }
 

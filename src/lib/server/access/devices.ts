@@ -39,6 +39,19 @@ export async function isDeviceOf(database: Database, ref: DeviceRef): Promise<bo
   return known.length > 0;
 }
 
+/** Whether it was shut out, so that others see to what it carried. */
+export async function isShutOut(
+  database: Pick<Database, 'sequelize'>,
+  ref: DeviceRef,
+): Promise<boolean> {
+  const known = await select(
+    database,
+    'SELECT device FROM access_devices WHERE business = ? AND device = ? AND isShutOut = 1',
+    [ref.business, ref.device],
+  );
+  return known.length > 0;
+}
+
 /** @returns Whether the business has such a device. What it had sent stays. */
 export async function shutOut(database: Database, ref: DeviceRef, now: number): Promise<boolean> {
   if (!(await isDeviceOf(database, ref))) return false;

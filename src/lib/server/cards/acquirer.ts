@@ -17,11 +17,15 @@ export interface CardAsked {
   readonly voice: string;
 }
 
-/** What came of asking. `unknown`: there is no telling whether it was done; ask again, same reference. */
+/**
+ * What came of asking. Only what is said of this very payment is final: an answer with its state, or a refusal
+ * that names it. `unknown`: there is no telling whether it was done; ask again, same reference. A wrong key, too
+ * many requests or a request that is not understood are of that sort; `says` is what was said, if anything.
+ */
 export type AcquirerAnswer =
   | { readonly came: 'answer'; readonly answer: CardAnswer }
   | { readonly came: 'refusal'; readonly message: string }
-  | { readonly came: 'unknown' };
+  | { readonly came: 'unknown'; readonly says?: string };
 
 /** What came of putting a card on file. */
 export type KeepAnswer =
@@ -58,6 +62,15 @@ const paymentSchema = cardAnswerSchema
 const keptSchema = cardOnFile.extend({ token: z.string().min(1).max(64) });
 const refusalSchema = z.object({ code: z.string(), message: z.string() });
 
+/** Refusals that are about the payment or the card itself, by the question; any other may pass. */
+const FINAL = {
+  find: ['unknown'],
+  capture: ['unknown', 'not held'],
+  release: ['unknown'],
+  keep: ['card'],
+} as const;
+const NONE_FINAL: readonly string[] = [];
+
 /**
  * By HTTP (standins/acquirer/README.md).
  * @param url Such as https://acquirer.example
@@ -75,6 +88,7 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
     path: string,
     body: unknown,
     schema: z.ZodType<T>,
+    final: readonly string[],
   ): Promise<{ came: 'answer'; answer: T } | Exclude<AcquirerAnswer, { came: 'answer' }>> => {
     try {
       const response = await ask(path, body);
@@ -82,24 +96,35 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
       const read = schema.safeParse(value);
       if (response.ok && read.success) return { came: 'answer', answer: read.data };
       const refusal = refusalSchema.safeParse(value);
-      if (response.status < 500 && refusal.success)
-        return { came: 'refusal', message: refusal.data.message };
+      if (refusal.success) {
+        const { code, message } = refusal.data;
+        const isFinal = response.status < 500 && final.includes(code);
+        return isFinal ? { came: 'refusal', message } : { came: 'unknown', says: message };
+      }
     } catch {
       // Said below: it may or may not have happened.
     }
     return { came: 'unknown' };
   };
-  const askPayment = (path: string, body?: unknown): Promise<AcquirerAnswer> =>
-    askFor(path, body, paymentSchema);
+  const askPayment = (
+    path: string,
+    body?: unknown,
+    final: readonly string[] = NONE_FINAL,
+  ): Promise<AcquirerAnswer> => askFor(path, body, paymentSchema, final);
   return {
     authorise: async (asked) => await askPayment('/payments', asked),
     find: async (reference) =>
-      await askPayment(`/payments?${new URLSearchParams({ reference }).toString()}`),
+      await askPayment(
+        `/payments?${new URLSearchParams({ reference }).toString()}`,
+        undefined,
+        FINAL.find,
+      ),
     cancel: async (reference) => await askPayment('/cancel', { reference }),
-    capture: async (reference, amount) => await askPayment('/capture', { reference, amount }),
-    release: async (reference) => await askPayment('/release', { reference }),
+    capture: async (reference, amount) =>
+      await askPayment('/capture', { reference, amount }, FINAL.capture),
+    release: async (reference) => await askPayment('/release', { reference }, FINAL.release),
     keep: async (customer, sealed) => {
-      const said = await askFor('/cards', { customer, sealed }, keptSchema);
+      const said = await askFor('/cards', { customer, sealed }, keptSchema, FINAL.keep);
       return said.came === 'answer' ? { came: 'answer', card: said.answer } : said;
     },
     forget: async (customer) => {

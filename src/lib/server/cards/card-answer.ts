@@ -5,7 +5,10 @@ import { answer, refused } from '../http/answers';
 export const cardReply = (said: AcquirerAnswer): Response => {
   if (said.came === 'answer') return answer(said.answer);
   if (said.came === 'refusal') return cardRefused(said.message);
-  return noAcquirer('The acquirer does not answer. Ask again: nothing is charged twice.');
+  const { says } = said;
+  if (says === undefined)
+    return noAcquirer('The acquirer does not answer. Ask again: nothing is charged twice.');
+  return refused(409, { code: 'card/not-now', message: `The acquirer says: ${says}.` });
 };
 
 export const cardRefused = (message: string): Response =>

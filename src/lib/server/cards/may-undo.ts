@@ -1,9 +1,10 @@
 /**
  * Whether money may be given back or let go of: only by an entry that was judged and stands, or, of a
- * payment that was asked for and never taken, by the device that asked.
+ * payment that was asked for and never taken, by the device that asked, or by any once that one is shut out.
  */
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { isShutOut } from '../access/devices';
 import { askedCard } from './cards-asked';
 
 type Db = Pick<Database, 'sequelize'>;
@@ -39,10 +40,11 @@ export async function mayCancel(
     "SELECT device FROM books_card_payments WHERE business = ? AND id = ? AND askedStamp <> ''",
     [business, payment],
   );
-  const whose = asked?.device ?? written?.device ?? device;
-  return whose === device && (written?.device ?? device) === device
-    ? { may: true }
-    : { may: false, code: 'card/other-device' };
+  for (const whose of [asked?.device ?? device, written?.device ?? device]) {
+    const isOurs = whose === device || (await isShutOut(database, { business, device: whose }));
+    if (!isOurs) return { may: false, code: 'card/other-device' };
+  }
+  return { may: true };
 }
 
 /** The entry that gives a part back, or voids its sale, and stands; null if there is none. */

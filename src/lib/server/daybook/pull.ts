@@ -11,6 +11,10 @@ export interface Pulled {
   readonly position: number;
   readonly latest: number;
   readonly have: number;
+  readonly isSetBack: boolean;
+  readonly mark: string;
+  readonly passed: readonly { readonly device: string; readonly seq: number }[];
+  readonly shutOut: readonly string[];
 }
 
 /**
@@ -21,9 +25,12 @@ export async function pull(
   database: Database,
   { business, device }: DeviceRef,
   after: number,
+  mark = '',
 ): Promise<Pulled> {
   return await database.snapshot(async (transaction) => {
     const latest = await latestPosition(database, business, transaction);
+    const markAt = async (position: number): Promise<string> =>
+      await markOf(database, business, position, transaction);
     const sizes = await select<{ position: string; bytes: number }>(
       database,
       'SELECT position, LENGTH(entry) AS bytes FROM daybook_entries WHERE business = ? ' +
@@ -51,11 +58,29 @@ export async function pull(
       transaction,
     );
     const isAll = rows.length === sizes.length && rows.length < MOST_PULLED;
+    const position = isAll ? Math.max(after, latest) : Number(upTo);
+    const passed = await select<{ device: string; seq: number }>(
+      database,
+      'SELECT device, seq FROM daybook_entries WHERE business = ? AND position > ? ' +
+        "AND position <= ? AND device <> ? AND state NOT IN ('applied', 'doubted') ORDER BY position",
+      [business, after, position, device],
+      transaction,
+    );
+    const shutOut = await select<{ device: string }>(
+      database,
+      'SELECT device FROM access_devices WHERE business = ? AND isShutOut = 1 ORDER BY number',
+      [business],
+      transaction,
+    );
     return {
       entries: rows.map(asHandedOut),
-      position: isAll ? Math.max(after, latest) : Number(upTo),
+      position,
       latest,
       have: head?.seq ?? 0,
+      isSetBack: after > latest || (mark !== '' && mark !== (await markAt(after))),
+      mark: await markAt(position),
+      passed,
+      shutOut: shutOut.map((row) => row.device),
     };
   });
 }
@@ -80,6 +105,25 @@ function asHandedOut({ entry, held, late }: { entry: string; held: string; late:
   };
   const words = JSON.stringify(said).slice(1, -1);
   return words === '' ? entry : `{${words},${entry.slice(1)}`;
+}
+
+/**
+ * What a device knows a position by: the hash of the last entry up to it. After the server was set back to
+ * an earlier day and others have written since, another one stands there.
+ */
+export async function markOf(
+  database: Pick<Database, 'sequelize'>,
+  business: string,
+  position: number,
+  transaction: Transaction,
+): Promise<string> {
+  const [row] = await select<{ hash: string }>(
+    database,
+    'SELECT hash FROM daybook_entries WHERE business = ? AND position <= ? ORDER BY position DESC LIMIT 1',
+    [business, position],
+    transaction,
+  );
+  return row?.hash ?? '';
 }
 
 /** Whether the server has an entry of the device under this number that is another one. */

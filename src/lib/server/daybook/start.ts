@@ -14,7 +14,7 @@ import { isRecent, recentSince } from '../../core/event/recent';
 import { rowFrom, sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import { latestPosition } from './pull';
+import { latestPosition, markOf } from './pull';
 
 /** Bytes of rows after which a page ends. */
 const PAGE_BYTES = 512 * 1024;
@@ -76,6 +76,7 @@ async function beginning(database: Database, business: string, transaction: Tran
     counter === undefined || counter.clock === '' ? CLOCK_AT_REST : clockOf(counter.clock);
   return {
     position,
+    mark: await markOf(database, business, position, transaction),
     received: Object.fromEntries(heads.map(({ device, seq }) => [device, seq])),
     clock,
   };

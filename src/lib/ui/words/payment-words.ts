@@ -1,8 +1,9 @@
 /** Words about parts of a payment. */
+import type { Carry } from '../../core/books/tables';
 import type { CardOnFile } from '../../core/daybook/kinds/customer-card';
 import type { VoidRefusal } from '../../core/sale/void-sale';
 import type { PaidPart } from '../../core/slip/open-slip';
-import type { CardLooseEnd, CarryRefusal } from '../../core/payment/carry';
+import type { CardLooseEnd, Carried, CarryRefusal } from '../../core/payment/carry';
 import type { KeyedRefusal } from '../../core/payment/keyed-card';
 import type { ShareRefusal } from '../../core/payment/shares';
 import type { MoneyWords } from './money-words';
@@ -57,6 +58,16 @@ export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): str
     case 'carry/too-old':
       return `What is carried is older than ${String(refusal.hours)} hours; somebody with the right to it can go over.`;
   }
+}
+
+/** What a device carries already, of how much. */
+export function carriedWords(
+  { count, amount }: Carried,
+  { perDevice }: Carry,
+  money: MoneyWords,
+): string {
+  const cards = count === 0 ? 'no card' : count === 1 ? '1 card' : `${String(count)} cards`;
+  return `This device carries ${cards} so far: ${money.text(amount)} of at most ${money.text(perDevice)}.`;
 }
 
 export const CARD_END_TITLES: Readonly<Record<CardLooseEnd['is'], string>> = {

@@ -2,7 +2,7 @@
   import type { CarryRefusal } from '$lib/core/payment/carry';
   import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
-  import { carryWords } from '$lib/ui/words/payment-words';
+  import { carriedWords, carryWords } from '$lib/ui/words/payment-words';
   import RightButton from '../../RightButton.svelte';
   import PracticeHand from './PracticeHand.svelte';
   import PracticeTip from './PracticeTip.svelte';
@@ -58,12 +58,15 @@
     {:else if card.step.at === 'asking'}
       <p class="text-lg">Asking whether the card is good for {money.text(card.step.amount)} …</p>
     {:else}
-      {@const { refusal, carried, amount } = card.step}
-      <p class="text-lg"><b>Nobody answers.</b> Nothing is charged twice, whatever you do now.</p>
+      {@const { refusal, carried, limits, amount, says } = card.step}
+      <p class="text-lg">
+        <b>{says === '' ? 'Nobody answers.' : says}</b> Nothing is charged twice, whatever you do now.
+      </p>
       <p class="soft">
         {carryWords(refusal, money)}
-        {#if carried.count > 0}This device carries {carried.count}
-          {carried.count === 1 ? 'card' : 'cards'}, {money.text(carried.amount)} in all.{/if}
+        {#if limits !== null}<span data-testid="carried"
+            >{carriedWords(carried, limits, money)}</span
+          >{/if}
       </p>
       <div class="flex flex-wrap gap-2">
         <button type="button" class="btn btn-main px-5" onclick={() => card.ask()}>Ask again</button

@@ -4,15 +4,16 @@
  */
 import { toast } from 'svelte-sonner';
 import { draft } from '$lib/core/daybook/kinds';
+import type { Carry } from '$lib/core/books/tables';
 import { carriedBy, carryRefusal, type Carried, type CarryRefusal } from '$lib/core/payment/carry';
-import { afterAsking } from '$lib/core/payment/card-answers';
+import { afterAsking, closedCard } from '$lib/core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messages';
 import { mustSign, type Signature } from '$lib/core/payment/signature';
 import { offeredTips } from '$lib/core/payment/tip';
 import type { WayToPay } from '$lib/core/payment/ways';
 import { partLacks } from '$lib/core/sale/take-part';
 import type { PaidPart } from '$lib/core/slip/open-slip';
-import { CARD_UNDER_WAY } from '$lib/device/cards/card-errands';
+import { cardLock } from '$lib/device/cards/card-errands';
 import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
 import { newId, newSalt } from '$lib/device/new-id';
 import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -32,6 +33,10 @@ export type CardStep =
       readonly amount: number;
       readonly refusal: CarryRefusal | null;
       readonly carried: Carried;
+      /** What it may carry; null where it takes none. */
+      readonly limits: Carry | null;
+      /** Why there is no answer, where somebody says so. */
+      readonly says: string;
     }
   /** It is good, and has to be signed for before it is a part. */
   | { readonly at: 'sign'; readonly amount: number };
@@ -116,7 +121,7 @@ export class CardPayment {
     }
     const amount = untipped + paying.tip;
     this.step = { at: 'reader', amount };
-    await this.#hold();
+    await this.#hold(payment);
     try {
       const body = { payment, slip: stall.slip.current.id, way: way.id, amount };
       await stall.daybook.append(() => ({
@@ -167,8 +172,17 @@ export class CardPayment {
   async ask(): Promise<void> {
     const asked = this.#asked;
     if (asked === null) return;
+    this.step = { at: 'asking', amount: asked.amount };
+    try {
+      await this.#askAcquirer(asked);
+    } catch (error) {
+      // What may have been charged is undone by itself; the panel must not stand in the way.
+      this.#rest(`${LEFT} ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
+
+  async #askAcquirer(asked: Asked): Promise<void> {
     const { payment, amount, read, how } = asked;
-    this.step = { at: 'asking', amount };
     const body = {
       payment,
       amount,
@@ -182,9 +196,8 @@ export class CardPayment {
     // Left meanwhile: whatever came of it is undone.
     if (this.#asked !== asked) return;
     if (answer.came === 'answer') await this.#answered(asked, answer.answer);
-    else if (answer.came === 'refusal' && answer.refusal.code === 'card/refused')
-      await this.#close(payment, 'declined', answer.refusal.message);
-    else await this.#unanswered(asked);
+    // No refusal is about this very payment: what came of it, if it was asked before, nobody has said.
+    else await this.#unanswered(asked, answer.came === 'refusal' ? answer.refusal.message : '');
   }
 
   /** Takes it with no network: it is sent later under the same reference. */
@@ -265,28 +278,28 @@ export class CardPayment {
     this.#rest(taken?.ok === true ? '' : (this.paying.wrong ?? ''));
   }
 
-  async #unanswered(asked: Asked): Promise<void> {
+  async #unanswered(asked: Asked, says: string): Promise<void> {
     const { stall } = this;
-    const event = stall.event?.id ?? null;
     const rows = await stall.db.books.cardPayments
       .where('device')
       .equals(stall.identity.device)
       .toArray();
-    const carried = carriedBy(rows, stall.identity.device, event);
+    const carried = carriedBy(rows, stall.identity.device);
     const limit = carryRefusal(stall.business.carry, carried, asked.amount, Date.now());
     const { neverCarried } = asked.how;
     const refusal = neverCarried === undefined ? limit : { code: neverCarried };
-    this.step = { at: 'no answer', amount: asked.amount, refusal, carried };
+    const { carry: limits } = stall.business;
+    this.step = { at: 'no answer', amount: asked.amount, refusal, carried, limits, says };
   }
 
   /** It came to nothing, for certain. */
   async #close(payment: string, state: 'declined' | 'cancelled', reason: string): Promise<void> {
-    const body = { payment, state, amount: 0, approval: '', acquirer: '', reason };
+    const body = closedCard(payment, state, reason);
     await this.stall.daybook.append(() => ({
       ok: true,
       drafts: [draft('payment.result', newId(), this.stall.event?.id ?? null, body)],
     }));
-    this.#rest(`Nothing was charged: ${reason}.`);
+    this.#rest(`Nothing was charged: ${body.reason}.`);
   }
 
   #rest(says: string): void {
@@ -297,12 +310,12 @@ export class CardPayment {
     this.#release();
   }
 
-  /** Tells other windows that a card is under way here, until it rests. */
-  #hold(): Promise<void> {
+  /** The payment is this window's own business until it rests: nobody does its errands meanwhile. */
+  #hold(payment: string): Promise<void> {
     return new Promise((resolve) => {
       const rested = new Promise<void>((release) => (this.#release = release));
       navigator.locks
-        .request(CARD_UNDER_WAY, { mode: 'shared' }, () => {
+        .request(cardLock(payment), () => {
           resolve();
           return rested;
         })

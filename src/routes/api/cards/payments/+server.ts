@@ -1,4 +1,5 @@
 import { cardAskSchema } from '$lib/core/payment/card-messages';
+import { isShutOut } from '$lib/server/access/devices';
 import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
 import { noteAsked } from '$lib/server/cards/cards-asked';
@@ -19,7 +20,9 @@ export const POST = cardRoute(cardAskSchema, async (asking, body) => {
         'This customer has no card on file, or has not agreed to it yet as far as we have heard.',
     });
   const noted = await noteAsked(database, business, { ...asked, payment, device }, Date.now());
-  if (noted.device !== device) return notAllowed('card/other-device');
+  const isOurs =
+    noted.device === device || (await isShutOut(database, { business, device: noted.device }));
+  if (!isOurs) return notAllowed('card/other-device');
   if (noted.amount !== asked.amount || noted.currency !== asked.currency)
     return refused(409, {
       code: 'card/other-amount',

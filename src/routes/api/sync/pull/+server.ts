@@ -11,15 +11,21 @@ export const GET: RequestHandler = async ({ url, locals }) => {
     const message = `after: "${asked.slice(0, 20)}" is not a position; use a whole number from 0.`;
     return refused(422, { code: 'query/wrong', message });
   }
-  const { entries, position, latest, have } = await pull(database, locals.device, Number(asked));
+  const mark = url.searchParams.get('mark') ?? '';
+  const { entries, ...pulled } = await pull(
+    database,
+    locals.device,
+    Number(asked),
+    /^[0-9a-f]{64}$/.test(mark) ? mark : '',
+  );
   const head = url.searchParams.get('head') ?? '';
   const hash = url.searchParams.get('hash') ?? '';
   const isNumber = /^\d{1,9}$/.test(head);
   // What it sent itself the server cannot have more of, nor otherwise, unless there is a copy of it.
   const isCopy = isNumber && (await isOtherEntry(database, locals.device, Number(head), hash));
-  if (isCopy || (isNumber && have > Number(head)))
+  if (isCopy || (isNumber && pulled.have > Number(head)))
     await noteCopy(database, locals.device, Date.now());
   // The entries are JSON already, word for word as they were received.
-  const rest = JSON.stringify({ position, latest, have, isCopy, now: Date.now() }).slice(1);
+  const rest = JSON.stringify({ ...pulled, isCopy, now: Date.now() }).slice(1);
   return answer(`{"entries":[${entries.join(',')}],${rest}`);
 };
