@@ -8,6 +8,8 @@ declare global {
       device: KnownDevice;
       /** Set on the routes that are for owners. */
       owner: OwnerHere;
+      /** Set when the database did not answer while this was worked on. */
+      isDatabaseAway?: boolean;
     }
   }
 }

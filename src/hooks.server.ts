@@ -5,6 +5,8 @@ import { clearEveryHour, doBehind, takeUpKept } from '$lib/server/behind';
 import { access } from '$lib/server/http/access';
 import { refused } from '$lib/server/http/answers';
 import { compressed } from '$lib/server/http/compressed';
+import { isAway } from '$lib/server/database/database';
+import { noDatabase } from '$lib/server/http/not-now';
 import { sessionToken } from '$lib/server/http/session-cookie';
 import { closeServices, log, services } from '$lib/server/services';
 
@@ -23,8 +25,9 @@ export const init: ServerInit = () => {
 export const handle: Handle = async ({ event, resolve }) => {
   const isApi = event.url.pathname.startsWith('/api/');
   const isNowhere = !isApi && event.route.id === null;
-  const refusal = isApi ? await whyNot(event) : isNowhere ? nowhere() : null;
-  const whole = refusal ?? (await resolve(event));
+  const refusal = isApi ? await whyNotNow(event) : isNowhere ? nowhere() : null;
+  const resolved = refusal ?? (await resolve(event));
+  const whole = event.locals.isDatabaseAway === true ? noDatabase() : resolved;
   const response = PACKED.has(event.route.id ?? '')
     ? await compressed(event.request, whole)
     : whole;
@@ -40,6 +43,15 @@ const nowhere = (): Response =>
     status: 404,
     headers: { 'content-type': 'text/plain; charset=utf-8' },
   });
+
+async function whyNotNow(event: RequestEvent): Promise<Response | null> {
+  try {
+    return await whyNot(event);
+  } catch (error) {
+    if (!isAway(error)) throw error;
+    return noDatabase();
+  }
+}
 
 /** Why a request for data is not answered, or null. What it needs to know of the asker is noted. */
 async function whyNot(event: RequestEvent): Promise<Response | null> {
@@ -95,6 +107,7 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
 
 export const handleError: HandleServerError = ({ error, event, status }) => {
   if (status === 404) return { message: 'There is nothing at this address.' };
+  event.locals.isDatabaseAway = isAway(error);
   const name = error instanceof Error ? error.name : 'unknown';
   const message = error instanceof Error ? error.message : '';
   log.error(

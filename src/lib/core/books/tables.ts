@@ -323,7 +323,7 @@ export const tables = {
   movements: facts(
     ['id', 'item'],
     {
-      id: id(),
+      id: text(44),
       item: id(),
       event: textOrNull(40),
       at: text(30),

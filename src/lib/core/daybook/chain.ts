@@ -61,8 +61,15 @@ export function chainEntry(draft: Draft, head: ChainHead, writer: Writer): Entry
   return { ...unsigned, hash, ...(apart === undefined ? {} : { private: apart }) };
 }
 
-/** Only what JSON can hold goes in, or the hash would not survive being sent. */
-const asJson = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+/**
+ * Only what JSON and UTF-8 can hold goes in, or the hash would not survive being sent: half a character, left
+ * where a text was cut, becomes U+FFFD.
+ */
+const asJson = <T>(value: T): T =>
+  JSON.parse(JSON.stringify(value, (_key, each: unknown) => wellFormed(each))) as T;
+
+const wellFormed = (value: unknown): unknown =>
+  typeof value === 'string' ? value.replace(/\p{Surrogate}/gu, '\uFFFD') : value;
 
 /** An entry without what is personal in it; its hash and its place in the chain stay good. */
 export function withoutPrivate({ private: _gone, ...rest }: Entry): Entry {

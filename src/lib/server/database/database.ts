@@ -1,6 +1,12 @@
 /** The connection to MariaDB, and transactions that are tried again as a whole. */
 import net from 'node:net';
-import { Sequelize, Transaction } from 'sequelize';
+import {
+  BaseError,
+  ConnectionAcquireTimeoutError,
+  ConnectionError,
+  Sequelize,
+  Transaction,
+} from 'sequelize';
 import type { Settings } from '../settings';
 
 export interface Database {
@@ -64,6 +70,27 @@ async function tryAgain<T>(attempt: () => Promise<T>): Promise<T> {
       await new Promise((resolve) => setTimeout(resolve, 20 * tries * tries));
     }
   }
+}
+
+/** Whether an error came from the database or the way to it, and not from our own code. */
+export const isOfDatabase = (error: unknown): boolean =>
+  error instanceof BaseError || databaseErrorNumber(error) !== null;
+
+const LOST = /^(ECONN|EPIPE|ETIMEDOUT|ENOTFOUND|PROTOCOL_)|closed state|did not answer/;
+/** Shutting down, started anew, too many connections, read-only while it is moved. */
+const AWAY = new Set([1053, 1040, 1077, 1079, 1290, 1927]);
+
+/** Whether the database is not there just now: it may be again in a moment, and nothing was changed. */
+export function isAway(error: unknown): boolean {
+  if (error instanceof ConnectionError || error instanceof ConnectionAcquireTimeoutError)
+    return true;
+  if (AWAY.has(databaseErrorNumber(error) ?? 0)) return true;
+  for (let at: unknown = error; typeof at === 'object' && at !== null;) {
+    const { code, message, parent, original } = at as Record<string, unknown>;
+    if ([code, message].some((each) => typeof each === 'string' && LOST.test(each))) return true;
+    at = parent ?? original;
+  }
+  return false;
 }
 
 /** MariaDB's own number of an error, wherever Sequelize has put it. */

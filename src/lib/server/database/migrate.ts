@@ -19,6 +19,7 @@ import { signUpAgain } from './migrations/0013-sign-up-again';
 import { nothingTrusted } from './migrations/0014-nothing-trusted';
 import { tokensMoved } from './migrations/0015-tokens-moved';
 import { startByIndex } from './migrations/0016-start-by-index';
+import { longerMovements } from './migrations/0017-longer-movements';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -37,6 +38,7 @@ const migrations: readonly Migration[] = [
   nothingTrusted,
   tokensMoved,
   startByIndex,
+  longerMovements,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -30,7 +30,7 @@ import type { Evidence } from '../../core/judging/evidence';
 import { effectOf, judgeEntry } from '../../core/judging/judge-entry';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
-import { databaseErrorNumber, type Database } from '../database/database';
+import { databaseErrorNumber, isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
 import type { DeviceRef } from './device-ref';
 import { asMayBeStored, eraseAll } from './erase';
@@ -191,10 +191,27 @@ async function judged(
       const message = 'The database refused its figures; the entry is kept as it was received.';
       appended.push(keptAs(entry, 'body/unfit', message));
     } else {
-      appended.push(await judgedOne(gathering, entry, read.entry, evidence));
+      appended.push(await judgedOrKept(gathering, entry, read.entry, evidence));
     }
   }
   return { appended, evidence };
+}
+
+/** What makes the judge or the books fail is kept: it must not block what comes after it. */
+async function judgedOrKept(
+  gathering: Gathering,
+  entry: Entry,
+  known: KnownEntry,
+  evidence: Evidence,
+): Promise<Appended> {
+  try {
+    return await judgedOne(gathering, entry, known, evidence);
+  } catch (error) {
+    // Not the entry's fault: the database does not answer, or asks for another try.
+    if (databaseErrorNumber(error) !== null || !(error instanceof Error) || isOfDatabase(error))
+      throw error;
+    return keptAs(entry, 'body/unfit', `It cannot be applied: ${error.message}`);
+  }
 }
 
 /** Judges one entry that can be read; what is not barred is what the ones after it are judged by. */
@@ -246,18 +263,33 @@ function sift(
   for (const entry of entries) {
     const code = foreignness(entry, ref);
     if (code !== null) return { fresh, refused: refusal(entry.seq, code) };
-    if (entry.seq <= known.seq) {
-      const isSame = stored.get(entry.seq)?.hash === entry.hash && hashOf(entry) === entry.hash;
-      if (isSame) continue;
-      return { fresh, refused: refusal(entry.seq, 'chain/forked') };
-    }
-    if (isTooLarge(entry)) return { fresh, refused: refusal(entry.seq, 'entry/too-large') };
-    const fault = chainFault(entry, head);
-    if (fault !== null) return { fresh, refused: refusal(entry.seq, fault.code) };
+    const fault = standing(entry, known, stored, head);
+    if (fault === 'stored') continue;
+    if (fault !== null) return { fresh, refused: refusal(entry.seq, fault) };
     fresh.push(entry);
     head = headAfter(entry);
   }
   return { fresh, refused: null };
+}
+
+/** Why an entry cannot follow; `stored` if it is here already. */
+function standing(
+  entry: Entry,
+  known: ChainHead,
+  stored: ReadonlyMap<number, Stored>,
+  head: ChainHead,
+): PushRefusal['code'] | 'stored' | null {
+  try {
+    if (entry.seq <= known.seq) {
+      const isSame = stored.get(entry.seq)?.hash === entry.hash && hashOf(entry) === entry.hash;
+      return isSame ? 'stored' : 'chain/forked';
+    }
+    if (isTooLarge(entry)) return 'entry/too-large';
+    return chainFault(entry, head)?.code ?? null;
+  } catch {
+    // It has no canonical JSON: half a character, a number beyond all numbers, a nesting without end.
+    return 'chain/hash-wrong';
+  }
 }
 
 function foreignness(entry: Entry, ref: DeviceRef): PushRefusal['code'] | null {
@@ -285,7 +317,7 @@ async function unfitEntries(
     try {
       await applyChanges(sequelize, ref.business, changesOf(read.entry), transaction);
     } catch (error) {
-      if (!isBadData(error)) throw error;
+      if (isOfDatabase(error) && !isBadData(error)) throw error;
       unfit.add(entry.id);
     } finally {
       await transaction.rollback();

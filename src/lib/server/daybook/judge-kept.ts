@@ -7,7 +7,7 @@ import { entrySchema } from '../../core/daybook/entry';
 import { readEntry } from '../../core/daybook/read-entry';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
-import type { Database } from '../database/database';
+import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
 import { isBadData, judgedOne, lockCounter } from './append';
 import { gatherEvidence, type Gathering } from './gather-evidence';
@@ -69,7 +69,7 @@ async function judgeOneApart(
       judgeOne(database, business, row, now, transaction),
     );
   } catch (error) {
-    if (!isBadData(error)) throw error;
+    if (isOfDatabase(error) && !isBadData(error)) throw error;
     return false;
   }
 }

@@ -7,9 +7,9 @@ import { entrySchema } from '../../core/daybook/entry';
 import { readEntry } from '../../core/daybook/read-entry';
 import { applyChanges } from '../books/apply-changes';
 import { sqlTable } from '../database/book-tables';
-import type { Database } from '../database/database';
+import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
-import { lockCounter } from './append';
+import { isBadData, lockCounter } from './append';
 import { judgeKept } from './judge-kept';
 
 export interface Rebuilt {
@@ -77,18 +77,66 @@ async function applyAll(
       transaction,
     );
     if (rows.length === 0) return done;
-    const changes: Change[] = [];
-    for (const { position, state, entry, held } of rows) {
-      if (state === 'barred' || state === 'kept') continue;
-      const stored = entrySchema.parse(JSON.parse(entry));
-      const read = readEntry(held === '' ? stored : { ...stored, held });
-      if (read.ok) changes.push(...changesOf(read.entry));
-      else await keep(database, business, position, transaction);
+    const readable: Readable[] = [];
+    for (const row of rows) {
+      if (row.state === 'barred' || row.state === 'kept') continue;
+      const changes = changesIn(row);
+      if (changes === null) await keep(database, business, row.position, transaction);
+      else readable.push({ position: row.position, changes });
     }
-    await applyChanges(database.sequelize, business, changes, transaction);
+    await applyBatch(database, business, readable, transaction);
     done += rows.length;
     after = Number(rows.at(-1)!.position);
     onProgress(done, all);
+  }
+}
+
+interface Readable {
+  readonly position: string;
+  readonly changes: readonly Change[];
+}
+
+/** What a stored entry does to the books; null if this version cannot tell. */
+function changesIn({ entry, held }: StoredRow): readonly Change[] | null {
+  try {
+    const stored = entrySchema.parse(JSON.parse(entry));
+    const read = readEntry(held === '' ? stored : { ...stored, held });
+    return read.ok ? changesOf(read.entry) : null;
+  } catch {
+    return null;
+  }
+}
+
+/** All at once; if the database refuses something of it, one by one, and that one is kept. */
+async function applyBatch(
+  database: Database,
+  business: string,
+  entries: readonly Readable[],
+  transaction: Transaction,
+): Promise<void> {
+  const all = entries.flatMap(({ changes }) => changes);
+  if (await couldApply(database, business, all, transaction)) return;
+  for (const { position, changes } of entries)
+    if (!(await couldApply(database, business, changes, transaction)))
+      await keep(database, business, position, transaction);
+}
+
+/** @returns False, with nothing applied, if the database refuses the figures. */
+async function couldApply(
+  { sequelize }: Database,
+  business: string,
+  changes: readonly Change[],
+  transaction: Transaction,
+): Promise<boolean> {
+  await sequelize.query('SAVEPOINT part', { transaction });
+  try {
+    await applyChanges(sequelize, business, changes, transaction);
+    await sequelize.query('RELEASE SAVEPOINT part', { transaction });
+    return true;
+  } catch (error) {
+    if (isOfDatabase(error) && !isBadData(error)) throw error;
+    await sequelize.query('ROLLBACK TO SAVEPOINT part', { transaction });
+    return false;
   }
 }
 

@@ -2,6 +2,17 @@ import { TooBusyError } from '../daybook/in-turn';
 import { OverQuotaError } from '../daybook/quotas';
 import { refused } from './answers';
 
+/** What is said while the database is away. */
+export function noDatabase(): Response {
+  const response = refused(503, {
+    code: 'server/no-database',
+    message:
+      'The server cannot get at its books just now. Nothing was changed; ask again in a moment.',
+  });
+  response.headers.set('retry-after', String(SOON));
+  return response;
+}
+
 const SOON = 5;
 const LATER = 3600;
 

@@ -31,10 +31,14 @@ export async function readBody<S extends z.ZodType>(
   } catch {
     return no(400, 'body/not-json', 'The body is not valid JSON.');
   }
-  const read = schema.safeParse(value);
-  if (read.success) return { ok: true, body: read.data };
-  const { where, why } = firstIssue(read.error);
-  return no(422, 'body/wrong', `${where}: ${why}`);
+  try {
+    const read = schema.safeParse(value);
+    if (read.success) return { ok: true, body: read.data };
+    const { where, why } = firstIssue(read.error);
+    return no(422, 'body/wrong', `${where}: ${why}`);
+  } catch {
+    return no(422, 'body/wrong', '(the whole): it is nested deeper than can be read.');
+  }
 }
 
 const tooLarge = () =>
