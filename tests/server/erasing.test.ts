@@ -24,6 +24,8 @@ import { append } from '../../src/lib/server/daybook/append';
 import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { placesIn } from '../support/places-in';
+import { whomItHolds } from '../../src/lib/server/database/migrations/0018-whom-it-holds';
+import { select } from '../../src/lib/server/database/select';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
 const now = Date.UTC(2026, 10, 22, 10);
@@ -142,6 +144,33 @@ describe('erasing a customer on the server', () => {
     assert.deepEqual(await placesOf('Wrenfield'), []);
     // The same again, as a device sends that missed the answer.
     assert.equal((await append(t.database, phone!, late)).refused, null);
+  });
+
+  it('keeps nothing personal of what a device that was shut out hands over later', async () => {
+    const handed = third.append([customerDraft(1, 'Wrenfield', third.newId)], now + 3000);
+    assert.equal(await putAside(t.database, lost!, handed), true);
+    assert.deepEqual(await placesOf('Wrenfield'), []);
+  });
+
+  it('finds whose data an entry holds by an index, and in entries of before there was one', async () => {
+    const { sequelize } = t.database;
+    const people = async (): Promise<unknown> =>
+      await select(
+        t.database,
+        'SELECT position, person FROM daybook_entries WHERE person IS NOT NULL',
+        [],
+      );
+    const known = await people();
+    assert.notDeepEqual(known, []);
+    await sequelize.query('UPDATE daybook_entries SET person = NULL');
+    for (const statement of whomItHolds.statements) await sequelize.query(statement);
+    assert.deepEqual(await people(), known);
+    const [plan] = await select<{ key: string }>(
+      t.database,
+      'EXPLAIN SELECT position, entry FROM daybook_entries WHERE business = ? AND person = ?',
+      [BUSINESS, customerId(2)],
+    );
+    assert.equal(plan?.key, 'by_person');
   });
 
   it('gives the same books when they are worked out again', async () => {

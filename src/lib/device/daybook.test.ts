@@ -331,8 +331,17 @@ describe('a customer who is erased', () => {
     await daybook.append(() => ({ ok: true, drafts: [noted(new DeviceWriter(9))] }));
     await daybook.settle();
     await receive(db, deviceId(1), { entries: [first!], position: 1 });
+    await daybook.append(() => ({ ok: true, drafts: [stage(1)] }));
+    await daybook.append(() => ({ ok: true, drafts: [stage(2)] }));
     assert.deepEqual((await personal(db)).sort(), ['customers', 'entries', 'received']);
+    let rewritten = 0;
+    for (const table of [db.entries, db.received])
+      table.hook('updating', () => {
+        rewritten += 1;
+      });
     await receive(db, deviceId(1), { entries: [second!], position: 2 });
     assert.deepEqual(await personal(db), []);
+    // One block of its own, and one of what it had received; the others stay as they are.
+    assert.equal(rewritten, 2);
   });
 });

@@ -11,9 +11,12 @@ export async function erasePrivate(
   const erased = new Set(customers);
   const bare = (entries: readonly Entry[]): Entry[] =>
     entries.map((entry) => forgetting(entry, erased));
-  const forget = (block: { entries: readonly Entry[] }): void => {
+  /** False leaves a block as it is, without writing it again. */
+  const forget = (block: { entries: readonly Entry[] }): boolean => {
     const next = bare(block.entries);
-    if (next.some((entry, at) => entry !== block.entries[at])) block.entries = next;
+    const isChanged = next.some((entry, at) => entry !== block.entries[at]);
+    if (isChanged) block.entries = next;
+    return isChanged;
   };
   await Promise.all([
     db.books.payers
@@ -22,8 +25,10 @@ export async function erasePrivate(
       .delete(),
     db.entries.toCollection().modify(forget),
     db.received.toCollection().modify(forget),
-    db.kept.toCollection().modify((row: { entry: Entry | null }) => {
-      if (row.entry !== null) row.entry = forgetting(row.entry, erased);
+    db.kept.toCollection().modify((row: { entry: Entry | null }): boolean => {
+      const before = row.entry;
+      if (before !== null) row.entry = forgetting(before, erased);
+      return row.entry !== before;
     }),
   ]);
 }

@@ -2,12 +2,11 @@
  * A device that had no network for too long forgets what it knows of the business, and keeps what it had
  * not sent. When the server answers again, it sends that and starts from the rows as they are then.
  */
-import { MOST_PUSHED } from '../core/daybook/sync-messages';
-import { ownEntriesAfter } from './daybook';
 import { NO_CHOICES, type DeviceDatabase } from './database';
 import { takeIn } from './enrol';
 import { NO_STANDING } from './receive';
 import { clearRows } from './shut-out';
+import { portionAfter } from './sync/portion';
 import type { Transport } from './sync/transport';
 
 /** Safe to do again. */
@@ -31,7 +30,7 @@ export async function comeBack(db: DeviceDatabase, transport: Transport): Promis
   if (identity === undefined) return { isBack: false, left: 0 };
   for (;;) {
     const sent = (await db.read('standing'))?.sent ?? 0;
-    const batch = (await ownEntriesAfter(db, sent, MOST_PUSHED)).slice(0, MOST_PUSHED);
+    const batch = await portionAfter(db, sent);
     if (batch.length === 0) break;
     const asked = await transport.push(batch);
     if (asked.came !== 'answer' || asked.answer.have <= sent)

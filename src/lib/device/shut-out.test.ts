@@ -2,7 +2,9 @@ import assert from 'node:assert/strict';
 import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import type { Entry } from '../core/daybook/entry';
-import { BUSINESS, deviceId, DeviceWriter } from '../core/testing/arbitrary-daybook';
+import { draft } from '../core/daybook/kinds';
+import { LARGEST_BODY } from '../core/daybook/sync-messages';
+import { BUSINESS, deviceId, DeviceWriter, idOf } from '../core/testing/arbitrary-daybook';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook, ownEntriesAfter } from './daybook';
 import { handOver, startAnew, wipe } from './shut-out';
@@ -52,6 +54,26 @@ describe('a device that is shut out', () => {
     assert.deepEqual(handed, [3, 4]);
     await startAnew(db);
     assert.equal(await db.read('identity'), undefined);
+  });
+
+  it('hands over in portions that a server reads, however much there is', async () => {
+    for (let n = 0; n < 30; n += 1) {
+      const picture = 'x'.repeat(80_000);
+      const body = { item: idOf(6, n), picture: `data:image/jpeg;base64,${picture}` };
+      await daybook.append(() => ({
+        ok: true,
+        drafts: [draft('photo.set', idOf(80, n), null, body)],
+      }));
+    }
+    const sizes: number[] = [];
+    const { handed, transport } = server((batch) => {
+      sizes.push(JSON.stringify(batch).length);
+      return 'answer';
+    });
+    assert.equal(await handOver(db, transport), 0);
+    assert.equal(handed.length, 30);
+    assert.ok(sizes.length > 1);
+    assert.ok(Math.max(...sizes) < LARGEST_BODY / 2, String(sizes));
   });
 
   it('keeps all of it while the server does not take it', async () => {

@@ -2,10 +2,9 @@
  * What a device does that has been shut out: it wipes what it knows of the business at once, and
  * keeps only what it had not sent, until the server has put that aside for an owner to look at.
  */
-import { MOST_PUSHED } from '../core/daybook/sync-messages';
 import { tableNames } from '../core/books/tables';
-import { ownEntriesAfter } from './daybook';
 import type { DeviceDatabase, Meta } from './database';
+import { portionAfter } from './sync/portion';
 import type { Transport } from './sync/transport';
 
 const KNOWN_TO_PEOPLE: readonly (keyof Meta)[] = ['choices', 'slip', 'pinTries'];
@@ -35,7 +34,7 @@ export async function handOver(db: DeviceDatabase, transport: Transport): Promis
   const sent = (await db.read('standing'))?.sent ?? 0;
   let after = sent;
   for (;;) {
-    const batch = (await ownEntriesAfter(db, after, MOST_PUSHED)).slice(0, MOST_PUSHED);
+    const batch = await portionAfter(db, after);
     const last = batch.at(-1);
     if (last === undefined) break;
     const asked = await transport.handOver(batch);

@@ -5,7 +5,7 @@ import { isKind, type Kind } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 
 /** Which field of the body says whose personal data stands apart, by kind of entry. */
-export const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
+const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
   'customer.set': 'id',
   'customer.card': 'customer',
   'payment.taken': 'customer',

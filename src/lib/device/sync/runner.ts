@@ -1,13 +1,12 @@
 /** Does what the state machine says: reads the daybook, asks the server, notes the answers. */
-import { MOST_PUSHED, PUSH_BYTES, type PullAnswer } from '../../core/daybook/sync-messages';
-import type { Entry } from '../../core/daybook/entry';
-import { ownEntriesAfter } from '../daybook';
+import type { PullAnswer } from '../../core/daybook/sync-messages';
 import type { DeviceDatabase, KeptRow, Standing } from '../database';
 import { prune } from '../prune';
 import { putRight } from '../put-right';
 import { MissingEntryError, NO_STANDING, receive } from '../receive';
 import { restamp } from '../restamp';
 import { fetchPhotos } from './photos';
+import { portionAfter } from './portion';
 import { atStart, resume, step, type SyncAction, type SyncEvent, type SyncState } from './state';
 import type { Asked, Transport } from './transport';
 
@@ -74,7 +73,7 @@ export class SyncRunner {
   }
 
   async #push(after: number): Promise<SyncEvent> {
-    const batch = await this.#batchAfter(after);
+    const batch = await portionAfter(this.db, after);
     const asked = await this.transport.push(batch);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came === 'nothing') return turnedAway ?? unanswered();
@@ -173,19 +172,6 @@ export class SyncRunner {
     if (Date.now() < this.#prunedAt + PRUNE_EVERY) return;
     this.#prunedAt = Date.now();
     await prune(this.db, Date.now());
-  }
-
-  /** The next own entries, as many as one push takes. */
-  async #batchAfter(after: number): Promise<Entry[]> {
-    const next = (await ownEntriesAfter(this.db, after, MOST_PUSHED)).slice(0, MOST_PUSHED);
-    const batch: Entry[] = [];
-    let bytes = 0;
-    for (const entry of next) {
-      bytes += JSON.stringify(entry).length;
-      if (batch.length > 0 && bytes > PUSH_BYTES) break;
-      batch.push(entry);
-    }
-    return batch;
   }
 }
 

@@ -3,7 +3,9 @@ import type { Entry } from '../../core/daybook/entry';
 import { entrySchema } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { lockCounter } from '../daybook/append';
 import type { DeviceRef } from '../daybook/device-ref';
+import { asMayBeStored } from '../daybook/erase';
 
 export interface DeviceSeen {
   readonly device: string;
@@ -84,24 +86,32 @@ export async function putAside(
   ref: DeviceRef,
   entries: readonly Entry[],
 ): Promise<boolean> {
-  const [there] = await select<{ n: string; bytes: string | null }>(
-    database,
-    'SELECT COUNT(*) AS n, SUM(LENGTH(entry)) AS bytes FROM access_unsent WHERE business = ? AND device = ?',
-    [ref.business, ref.device],
-  );
-  const bytes = entries.reduce((all, entry) => all + JSON.stringify(entry).length, 0);
-  const isRoom =
-    Number(there?.n ?? 0) + entries.length <= MOST_UNSENT.entries &&
-    Number(there?.bytes ?? 0) + bytes <= MOST_UNSENT.bytes;
-  if (!isRoom) return false;
-  for (const entry of entries) {
-    await database.sequelize.query(
-      'INSERT INTO access_unsent (business, device, seq, entry) VALUES (?, ?, ?, ?) ' +
-        'ON DUPLICATE KEY UPDATE seq = VALUES(seq)',
-      { replacements: [ref.business, ref.device, entry.seq, JSON.stringify(entry)] },
+  return await database.transaction(async (transaction) => {
+    // Whoever forgets a customer waits for this, and the other way round.
+    await lockCounter(database, ref.business, transaction);
+    const [there] = await select<{ n: string; bytes: string | null }>(
+      database,
+      'SELECT COUNT(*) AS n, SUM(LENGTH(entry)) AS bytes FROM access_unsent WHERE business = ? AND device = ?',
+      [ref.business, ref.device],
+      transaction,
     );
-  }
-  return true;
+    const bytes = entries.reduce((all, entry) => all + JSON.stringify(entry).length, 0);
+    const isRoom =
+      Number(there?.n ?? 0) + entries.length <= MOST_UNSENT.entries &&
+      Number(there?.bytes ?? 0) + bytes <= MOST_UNSENT.bytes;
+    if (!isRoom) return false;
+    for (const entry of await asMayBeStored(database, ref.business, entries, transaction)) {
+      await database.sequelize.query(
+        'INSERT INTO access_unsent (business, device, seq, entry) VALUES (?, ?, ?, ?) ' +
+          'ON DUPLICATE KEY UPDATE seq = VALUES(seq)',
+        {
+          replacements: [ref.business, ref.device, entry.seq, JSON.stringify(entry)],
+          transaction,
+        },
+      );
+    }
+    return true;
+  });
 }
 
 /** What is put aside of a device, in its order. */

@@ -20,6 +20,7 @@ import { nothingTrusted } from './migrations/0014-nothing-trusted';
 import { tokensMoved } from './migrations/0015-tokens-moved';
 import { startByIndex } from './migrations/0016-start-by-index';
 import { longerMovements } from './migrations/0017-longer-movements';
+import { whomItHolds } from './migrations/0018-whom-it-holds';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -39,6 +40,7 @@ const migrations: readonly Migration[] = [
   tokensMoved,
   startByIndex,
   longerMovements,
+  whomItHolds,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

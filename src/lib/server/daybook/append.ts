@@ -28,6 +28,7 @@ import { readEntry } from '../../core/daybook/read-entry';
 import type { Kept, PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
 import type { Evidence } from '../../core/judging/evidence';
 import { effectOf, judgeEntry } from '../../core/judging/judge-entry';
+import { personIn } from '../../core/customer/erased';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
 import { databaseErrorNumber, isOfDatabase, type Database } from '../database/database';
@@ -451,12 +452,13 @@ async function insertEntries(
       state,
       fault,
       held,
+      personIn(entry),
     ];
     return `(${[...values, JSON.stringify(written)].map((value) => mysql.escape(value)).join(',')})`;
   });
   await sequelize.query(
     'INSERT INTO daybook_entries (business, position, id, device, seq, kind, event, stamp, hash, ' +
-      `state, fault, held, entry) VALUES ${rows.join(',')}`,
+      `state, fault, held, person, entry) VALUES ${rows.join(',')}`,
     { transaction },
   );
 }

@@ -1,6 +1,6 @@
 /** Customers who are erased lose what is personal in every entry that is stored, now and later. */
 import type { Transaction } from 'sequelize';
-import { erasedBy, forgetting, PERSON_FIELDS, personIn } from '../../core/customer/erased';
+import { erasedBy, forgetting, personIn } from '../../core/customer/erased';
 import { withoutPrivate } from '../../core/daybook/chain';
 import { entrySchema, type Entry } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
@@ -25,11 +25,6 @@ export async function asMayBeStored(
   return erased.size === 0 ? entries : entries.map((entry) => forgetting(entry, erased));
 }
 
-const PEOPLE_IN = Object.entries(PERSON_FIELDS);
-const SPEAKS_OF = PEOPLE_IN.map(
-  ([, field]) => `(JSON_VALUE(entry, '$.kind') = ? AND JSON_VALUE(entry, '$.body.${field}') = ?)`,
-).join(' OR ');
-
 /** Drops what is personal of those whom these entries, which are in the books now, erase. */
 export async function eraseAll(
   database: Database,
@@ -42,28 +37,54 @@ export async function eraseAll(
       replacements: [business, customer],
       transaction,
     });
-    for (const [table, key] of [
-      ['daybook_entries', 'position'],
-      ['access_unsent', 'device, seq'],
-    ] as const) {
-      const rows = await select<{ entry: string } & Record<string, string>>(
-        database,
-        `SELECT ${key}, entry FROM ${table} WHERE business = ? AND (${SPEAKS_OF})`,
-        [business, ...PEOPLE_IN.flatMap(([kind]) => [kind, customer])],
-        transaction,
-      );
-      for (const { entry, ...keys } of rows) {
-        const bare = withoutPrivate(entrySchema.parse(JSON.parse(entry)));
-        const names = Object.keys(keys);
-        await database.sequelize.query(
-          `UPDATE ${table} SET entry = ? WHERE business = ? AND ` +
-            names.map((name) => `${name} = ?`).join(' AND '),
-          {
-            replacements: [JSON.stringify(bare), business, ...names.map((name) => keys[name])],
-            transaction,
-          },
-        );
-      }
-    }
+    await eraseStored(database, business, customer, transaction);
+    await eraseAside(database, business, customer, transaction);
+  }
+}
+
+/** In the daybook; whose data an entry holds stands beside it. */
+async function eraseStored(
+  database: Database,
+  business: string,
+  customer: string,
+  transaction: Transaction,
+): Promise<void> {
+  const rows = await select<{ position: string; entry: string }>(
+    database,
+    'SELECT position, entry FROM daybook_entries WHERE business = ? AND person = ?',
+    [business, customer],
+    transaction,
+  );
+  for (const { position, entry } of rows) {
+    const bare = withoutPrivate(entrySchema.parse(JSON.parse(entry)));
+    await database.sequelize.query(
+      'UPDATE daybook_entries SET entry = ?, person = NULL WHERE business = ? AND position = ?',
+      { replacements: [JSON.stringify(bare), business, position], transaction },
+    );
+  }
+}
+
+/** In what devices that were shut out have handed over; there is little of it, and seldom any. */
+async function eraseAside(
+  database: Database,
+  business: string,
+  customer: string,
+  transaction: Transaction,
+): Promise<void> {
+  const rows = await select<{ device: string; seq: number; entry: string }>(
+    database,
+    "SELECT device, seq, entry FROM access_unsent WHERE business = ? AND JSON_EXISTS(entry, '$.private')",
+    [business],
+    transaction,
+  );
+  const erased = new Set([customer]);
+  for (const { device, seq, entry } of rows) {
+    const stored = entrySchema.parse(JSON.parse(entry));
+    const bare = forgetting(stored, erased);
+    if (bare === stored) continue;
+    await database.sequelize.query(
+      'UPDATE access_unsent SET entry = ? WHERE business = ? AND device = ? AND seq = ?',
+      { replacements: [JSON.stringify(bare), business, device, seq], transaction },
+    );
   }
 }
