@@ -22,7 +22,7 @@ import type { Entry } from '../core/daybook/entry';
 import { isTooLarge } from '../core/daybook/entry-size';
 import { readEntry } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
-import type { OpenSlip } from '../core/slip/open-slip';
+import { isBlank, type OpenSlip } from '../core/slip/open-slip';
 import type { DeviceDatabase, Head, KeptSlip, Meta, MetaRow, OwnBlock } from './database';
 import { erasePrivate } from './erase';
 
@@ -50,6 +50,10 @@ export interface AppendOptions {
   readonly revision?: number;
   /** The slip as it goes on instead of being gone; asked after the command. Null is gone. */
   readonly leaves?: () => OpenSlip | null;
+  /** A slip that this takes up: nothing may be on the one that is open. */
+  readonly opens?: OpenSlip;
+  /** The last own `seq` that this was decided by: with more written meanwhile, it is decided again. */
+  readonly after?: number;
   /** The colleague who lent the right to this, having shown a PIN. */
   readonly lentBy?: string;
 }
@@ -67,6 +71,14 @@ export class UnfitDraftError extends Error {
   ) {
     super(`${kind} was not written: ${why}`);
     this.name = 'UnfitDraftError';
+  }
+}
+
+/** More was written since the rows were read that a command was to be decided by. */
+class OvertakenError extends Error {
+  constructor() {
+    super('more was written meanwhile');
+    this.name = 'OvertakenError';
   }
 }
 
@@ -117,9 +129,41 @@ export class DeviceDaybook {
       (await this.#write(options, attempt, this.#seen)) ??
       (await this.#write(options, attempt, null));
     setTimeout(() => this.#settleBehind());
-    if (written === null) return { ok: false, refusal: { code: 'slip/gone' } };
+    if (written === null) {
+      if (options.after !== undefined && (await this.#headSeq()) !== options.after)
+        throw new OvertakenError();
+      return { ok: false, refusal: { code: 'slip/gone' } };
+    }
     this.#seen = { ...written.ground, head: written.head };
     return written.made;
+  }
+
+  /**
+   * Appends what is decided by the rows: they have followed all that this device wrote when `look` reads them,
+   * and nothing is written if anything was in between. Whatever two taps or two windows ask for, the second is
+   * decided by what the first has done.
+   */
+  async decide<E, M extends Made<unknown>>(
+    look: () => Promise<E>,
+    command: (found: E, next: Next) => M,
+    options: Pick<AppendOptions, 'lentBy'> = {},
+  ): Promise<Appended<M>> {
+    for (;;) {
+      await this.settle();
+      const after = (await this.db.read('applied')) ?? 0;
+      const found = await look();
+      try {
+        const made = await this.append((next) => command(found, next), { ...options, after });
+        await this.settle();
+        return made;
+      } catch (error) {
+        if (!(error instanceof OvertakenError)) throw error;
+      }
+    }
+  }
+
+  async #headSeq(): Promise<number> {
+    return (await this.db.read('head'))?.seq ?? 0;
   }
 
   /** Lets the rows follow the entries; resolves when they have. */
@@ -143,7 +187,7 @@ export class DeviceDaybook {
    * @returns Null, with nothing written, if the guess was wrong or the slip is gone.
    */
   #write<M extends Made<unknown>>(
-    { settles, revision, leaves }: AppendOptions,
+    { settles, revision, leaves, opens, after }: AppendOptions,
     attempt: (ground: Ground) => Attempt<M>,
     guess: Ground | null,
   ): Promise<Attempt<M> | null> {
@@ -172,6 +216,8 @@ export class DeviceDaybook {
             const value = { ...goesOn, revision: (revision ?? 0) + 1 };
             meta.put({ key: 'slip', value } satisfies MetaRow);
           } else if (settles !== undefined) meta.delete('slip');
+          if (opens !== undefined)
+            meta.put({ key: 'slip', value: { ...opens, revision: 1 } } satisfies MetaRow);
           // Checked while the browser writes; nothing is committed before this returns.
           entries.forEach(mustBeFit);
         } catch (error) {
@@ -182,7 +228,10 @@ export class DeviceDaybook {
       const reading = meta.getAll() as IDBRequest<MetaRow[]>;
       reading.onsuccess = () => {
         const found = asMeta(reading.result);
-        const isGone = settles !== undefined && !isSlip(found.slip, settles, revision);
+        const isGone =
+          (settles !== undefined && !isSlip(found.slip, settles, revision)) ||
+          (opens !== undefined && found.slip !== undefined && !isBlank(found.slip)) ||
+          (after !== undefined && (found.head?.seq ?? 0) !== after);
         if (isGone || (outcome !== null && !isSame(outcome.ground, found))) takeBack();
         else if (outcome === null) write(found);
       };

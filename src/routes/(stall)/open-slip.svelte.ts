@@ -3,6 +3,7 @@ import type { Row, TaxSwap } from '$lib/core/books/tables';
 import type { Quote, SlipTax } from '$lib/core/pricing/slip';
 import {
   emptySlip,
+  putBackOn,
   putItem,
   putUnlisted,
   quantitiesOn,
@@ -15,23 +16,26 @@ import {
   type OpenLine,
   type OpenSlip,
   type PutWith,
-  type SlipOutcome,
   type SlipRefusal,
 } from '$lib/core/slip/open-slip';
 import { leftOf } from '$lib/core/sale/take-part';
 import { priceSlip } from '$lib/core/slip/price-slip';
-import type { DeviceDatabase, KeptSlip } from '$lib/device/database';
+import type { DeviceDatabase } from '$lib/device/database';
 import { live } from '$lib/device/live.svelte';
 import { newId } from '$lib/device/new-id';
-import { readSlip, saveSlip } from '$lib/device/slip-keeper';
+import {
+  SlipQueue,
+  type Acted,
+  type ActOutcome,
+  type Change,
+  type SavedSlip,
+} from '$lib/device/slip-queue';
 import { painted } from '$lib/ui/frame/painted';
 
 export class OpenSlipState {
-  #slip = $state.raw<OpenSlip>(emptySlip(newId()));
+  readonly queue: SlipQueue;
+  #slip = $state.raw<OpenSlip>(emptySlip(''));
   #before = $state.raw<OpenSlip | null>(null);
-  #revision = 0;
-  #saving: Promise<void> | null = null;
-  #isChanged = false;
   #isTakenUp = $state(false);
   /** Why the slip as it is shown could not be saved; null while all is well. */
   fault = $state<string | null>(null);
@@ -43,22 +47,38 @@ export class OpenSlipState {
     readonly taxes: () => readonly SlipTax[],
     /** Taxes that the event charges in the place of others. */
     readonly swaps: () => readonly TaxSwap[],
+    /** Says what could not be put on after all. */
+    onRefused: (refusal: SlipRefusal) => void,
   ) {
-    this.#row = live(() => () => readSlip(db), undefined);
+    this.queue = new SlipQueue(db, {
+      newId,
+      seen: painted,
+      forbids: (before, after) => this.#forbids(before, after),
+      onShown: (slip) => this.#show(slip),
+      onRefused,
+      onFault: (error) => {
+        const name = error instanceof Error ? error.name : String(error);
+        this.fault = error === null ? null : `the device would not keep it (${name}).`;
+      },
+    });
+    this.#slip = this.queue.shown;
+    // Read again also after a sale has taken it away.
+    this.#row = live(
+      () => async () => (await Promise.all([db.read('slip'), db.read('applied')]))[0],
+      undefined,
+    );
     $effect(() => {
       if (!this.#row.isRead) return;
-      this.#follow(this.#row.value);
-      this.#isTakenUp = true;
+      this.queue.follow(this.#row.value).then(
+        () => (this.#isTakenUp = true),
+        () => (this.#isTakenUp = true), // Why, is said already.
+      );
     });
   }
 
   /** Whether the slip that the device kept, if any, is the one that is shown. */
   get isRead(): boolean {
     return this.#isTakenUp;
-  }
-  /** As last saved or read; 0 for one that was never saved. */
-  get revision(): number {
-    return this.#revision;
   }
   /** Parts of its payment are safe already: what it comes to stays until they are given back. */
   get isPartPaid(): boolean {
@@ -86,130 +106,83 @@ export class OpenSlipState {
   }
 
   put(item: Row<'items'>, quantity: number, said: PutWith = {}): SlipRefusal | null {
-    return this.#take(putItem(this.#slip, item, quantity, newId(), said));
+    const key = newId();
+    return this.#change((slip) => putItem(slip, item, quantity, key, said));
   }
   putUnlisted(line: Parameters<typeof putUnlisted>[1]): SlipRefusal | null {
-    return this.#take(putUnlisted(this.#slip, line, newId()));
+    const key = newId();
+    return this.#change((slip) => putUnlisted(slip, line, key));
   }
   setQuantity(key: string, quantity: number): SlipRefusal | null {
-    return this.#take(setQuantity(this.#slip, key, quantity));
+    return this.#change((slip) => setQuantity(slip, key, quantity));
   }
   remove(key: string): SlipRefusal | null {
     const before = this.#slip;
-    const refusal = this.#take(removeLine(this.#slip, key));
+    const refusal = this.#change((slip) => removeLine(slip, key));
     if (refusal === null) this.#before = before;
     return refusal;
   }
   setPrice(key: string, price: number, reason: string): SlipRefusal | null {
-    return this.#take(setPrice(this.#slip, key, price, reason));
+    return this.#change((slip) => setPrice(slip, key, price, reason));
   }
   sayOfLine(key: string, said: Parameters<typeof sayOfLine>[2]): SlipRefusal | null {
-    return this.#take(sayOfLine(this.#slip, key, said));
+    return this.#change((slip) => sayOfLine(slip, key, said));
   }
   say(said: Parameters<typeof sayOfSlip>[1]): SlipRefusal | null {
-    return this.#take({ ok: true, slip: sayOfSlip(this.#slip, said) });
+    return this.#change((slip) => ({ ok: true, slip: sayOfSlip(slip, said) }));
   }
   /** As it would be without what somebody must lend a right for. */
   takeFavoursBack(): void {
-    this.#take({ ok: true, slip: withoutFavours(this.#slip) });
+    this.#change((slip) => ({ ok: true, slip: withoutFavours(slip) }));
   }
   /** Takes everything off; what was on it can come back. */
   empty(): void {
     if (this.isPartPaid) return;
     const before = this.#slip;
-    this.#set({ ...emptySlip(before.id), ...(before.kept ? { kept: before.kept } : {}) });
+    this.#change(({ id, kept }) => ({
+      ok: true,
+      slip: { ...emptySlip(id), ...(kept ? { kept } : {}) },
+    }));
     this.#before = before;
   }
-  /** Goes on with a slip that was kept, in the place of one that is empty or gone. */
-  goOnWith(slip: OpenSlip): void {
-    this.#revision = 0;
-    this.#set(slip);
-  }
   undo(): void {
-    if (this.#before === null) return;
-    this.#set(this.#before);
+    const before = this.#before;
+    if (before !== null) this.#change((slip) => ({ ok: true, slip: putBackOn(slip, before) }));
   }
 
   /** Waits until what is shown is on disk. */
   async saved(): Promise<void> {
-    while (this.#saving !== null) await this.#saving;
+    await this.queue.saved();
   }
 
-  /** The slip as an append left it on disk: nothing more is to be saved. */
-  leftAs(slip: OpenSlip, revision: number): void {
+  /** Does something with the slip as it is shown now, after all that was asked for before. */
+  async act<T>(run: (open: SavedSlip) => Promise<Acted<T>>): Promise<ActOutcome<T>> {
+    return await this.queue.act(run);
+  }
+
+  #change(change: Change): SlipRefusal | null {
+    const refusal = this.queue.change(change);
+    if (refusal === null) this.#before = null;
+    return refusal;
+  }
+
+  #show(slip: OpenSlip): void {
+    if (slip.id !== this.#slip.id) this.#before = null;
     this.#slip = slip;
-    this.#before = null;
-    this.#revision = revision;
   }
 
-  /** The slip has been rung up: its row is gone, the next one begins. */
-  startAfresh(): void {
-    this.#slip = emptySlip(newId());
-    this.#before = null;
-    this.#revision = 0;
-  }
-
-  #take(outcome: SlipOutcome): SlipRefusal | null {
-    if (!outcome.ok) return outcome.refusal;
-    if (this.isPartPaid && !this.#comesToTheSame(outcome.slip)) return { code: 'slip/part-paid' };
-    this.#set(outcome.slip);
-    return null;
-  }
-
-  #comesToTheSame(slip: OpenSlip): boolean {
+  /** A slip that is paid in part comes to what it came to, until the parts are given back. */
+  #forbids(before: OpenSlip, after: OpenSlip): SlipRefusal | null {
+    if ((before.paid ?? []).length === 0) return null;
     const business = this.business();
-    if (business === null) return false;
-    const before = this.quote;
-    const now = priceSlip(slip, business, this.taxes(), this.swaps());
-    return (
-      now.cash.total === before?.cash.total &&
-      now.card.total === before.card.total &&
-      slip.isUpliftWaived === this.#slip.isUpliftWaived
+    if (business === null) return { code: 'slip/part-paid' };
+    const [was, now] = [before, after].map((slip) =>
+      priceSlip(slip, business, this.taxes(), this.swaps()),
     );
-  }
-
-  #set(slip: OpenSlip): void {
-    this.#slip = slip;
-    this.#before = null;
-    this.#isChanged = true;
-    this.#saving ??= this.#saveAll();
-  }
-
-  async #saveAll(): Promise<void> {
-    try {
-      await painted();
-      while (this.#isChanged) {
-        this.#isChanged = false;
-        const saved = await saveSlip(this.db, this.#slip, this.#revision);
-        if (saved.kept) this.#revision = saved.revision;
-        else this.#adopt(saved.current);
-      }
-      this.fault = null;
-    } catch (error) {
-      this.fault = `the device would not keep it (${error instanceof Error ? error.name : String(error)}).`;
-    } finally {
-      this.#saving = null;
-    }
-  }
-
-  /** Takes over what another tab did; our own saves come back with a revision we know. */
-  #follow(row: KeptSlip | undefined): void {
-    if (this.#saving !== null) return;
-    const isNews =
-      row === undefined
-        ? this.#revision > 0
-        : row.id !== this.#slip.id || row.revision > this.#revision;
-    if (isNews) this.#adopt(row);
-  }
-
-  #adopt(row: KeptSlip | undefined): void {
-    if (row === undefined) {
-      this.startAfresh();
-      return;
-    }
-    const { revision, ...slip } = row;
-    this.#slip = slip;
-    this.#before = null;
-    this.#revision = revision;
+    const isSame =
+      now!.cash.total === was!.cash.total &&
+      now!.card.total === was!.card.total &&
+      before.isUpliftWaived === after.isUpliftWaived;
+    return isSame ? null : { code: 'slip/part-paid' };
   }
 }

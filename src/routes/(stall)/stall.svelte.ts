@@ -1,5 +1,6 @@
 /** What every screen of the stall needs: this device, its business, its event, its slip. */
 import { getContext, setContext } from 'svelte';
+import { toast } from 'svelte-sonner';
 import type { Row } from '$lib/core/books/tables';
 import { localTime } from '$lib/core/event/local-time';
 import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
@@ -19,6 +20,7 @@ import { hashPin } from '$lib/device/pin-hash';
 import type { SyncState } from '$lib/device/sync/state';
 import { Transport } from '$lib/device/sync/transport';
 import type { Standing } from '$lib/ui/words/sync-words';
+import { refusalWords } from '$lib/ui/words/refusal-words';
 import { moneyWords } from '$lib/ui/words/money-words';
 import { hasFavours, lenderOf } from '$lib/core/slip/open-slip';
 import { OpenSlipState } from './open-slip.svelte';
@@ -91,6 +93,7 @@ export class Stall {
       () => this.#business.value ?? null,
       () => this.taxes,
       () => this.event?.swaps ?? [],
+      (refusal) => toast.error(refusalWords(refusal, this.money)),
     );
     $effect(() => {
       const timer = setInterval(() => (this.#now.minute = Date.now()), 30_000);

@@ -324,6 +324,23 @@ export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
   return { ok: true, slip: { ...slip, lines, touched: null } };
 }
 
+/** Nothing is on it, nothing was paid of it, and nobody else has it on a list. */
+export const isBlank = ({ lines, paid = [], kept }: OpenSlip): boolean =>
+  lines.length === 0 && paid.length === 0 && kept === undefined;
+
+/**
+ * What was taken off comes back where it was; of a slip that was emptied, all that was said of it as well.
+ * @param before The slip before it was taken off.
+ */
+export function putBackOn(slip: OpenSlip, before: OpenSlip): OpenSlip {
+  const now = new Map(slip.lines.map((line) => [line.key, line]));
+  const known = new Set(before.lines.map(({ key }) => key));
+  const added = slip.lines.filter(({ key }) => !known.has(key));
+  const lines = [...before.lines.map((line) => now.get(line.key) ?? line), ...added];
+  const said = slip.lines.length === 0 ? { ...before, id: slip.id } : slip;
+  return { ...said, lines, touched: before.touched };
+}
+
 /** How much of each item is on the slip, in thousandths. */
 export function quantitiesOn(slip: OpenSlip): Map<string, number> {
   const on = new Map<string, number>();

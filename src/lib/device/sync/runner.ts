@@ -105,7 +105,7 @@ export class SyncRunner {
     const asked = await this.transport.pull(after, own?.seq ?? 0, own?.hash ?? '', mark);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came !== 'answer') return turnedAway ?? unanswered();
-    const { position, latest, have, isCopy, now } = asked.answer;
+    const { position, latest, have, isCopy } = asked.answer;
     const looksAgain = asked.answer.isSetBack || !(await this.#takeIn(asked.answer, known));
     await this.#noteHeard(asked.answer, looksAgain);
     // What comes behind must not hide what was heard.

@@ -3,7 +3,7 @@ import type { DrawerRefusal } from '../../core/drawer/commands';
 import type { EntryRefusal } from '../../core/entry-line/understand';
 import type { RingUpRefusal } from '../../core/sale/ring-up';
 import type { KeepRefusal } from '../../core/set-aside/kept-slips';
-import type { SlipRefusal } from '../../core/slip/open-slip';
+import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
 import type { MoneyWords } from './money-words';
 
@@ -14,7 +14,7 @@ export type AnyRefusal =
   | DiscountRefusal
   | KeepRefusal
   | SlipRefusal
-  | { readonly code: 'slip/gone' }
+  | { readonly code: 'slip/gone' | 'slip/ended' }
   | { readonly code: 'drawer/none' }
   | { readonly code: 'event/not-trading' }
   | { readonly code: 'pay/no-cash-here' }
@@ -81,9 +81,11 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'tab/no-name':
       return 'Give the tab a name: the bench, the table, the group.';
     case 'slip/full':
-      return 'A slip holds 500 lines; take payment for these first.';
+      return `A slip holds ${String(MOST_LINES)} lines, and no more text than fits into one sale; take payment for these first.`;
     case 'slip/gone':
       return 'This slip was rung up or changed in another window of this device; look at it again.';
+    case 'slip/ended':
+      return 'That slip has been rung up or set aside already.';
     case 'sale/nothing-on-it':
       return 'There is nothing on the slip yet.';
     case 'sale/paid-short':

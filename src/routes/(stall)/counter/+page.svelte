@@ -118,7 +118,9 @@
   async function payExactly(): Promise<void> {
     try {
       const done = await takeCash(stall, null);
-      if (!done.ok) toast.error(refusalWords(done.refusal, money));
+      // Tapped twice: the first one has rung it up.
+      if (!done.ok && done.refusal.code !== 'slip/ended')
+        toast.error(refusalWords(done.refusal, money));
     } catch (error) {
       const why = error instanceof Error ? error.message : String(error);
       toast.error(`Nothing was rung up, and the slip is still here: ${why}`);
@@ -130,8 +132,9 @@
     const isEmptied = slip.isEmpty;
     const kept = await setAside(stall);
     if (kept.ok && isEmptied) toast('Nothing was left on it, so it waits no more.');
-    else if (!kept.ok) toast.error(refusalWords(kept.refusal, money));
-    else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);
+    else if (!kept.ok) {
+      if (kept.refusal.code !== 'slip/ended') toast.error(refusalWords(kept.refusal, money));
+    } else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);
   }
 
   async function showLastReceipt(): Promise<void> {

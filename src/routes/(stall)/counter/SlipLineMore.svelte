@@ -14,7 +14,8 @@
   const stall = useStall();
   async function move(to: string): Promise<void> {
     try {
-      await moveLineTo(stall, line, to);
+      const moved = await moveLineTo(stall, line.key, to);
+      if (!moved.ok) wrong = refusalWords(moved.refusal, stall.money);
     } catch (error) {
       const why = error instanceof Error ? error.message : String(error);
       wrong = `It stays on this slip, since the device would not write: ${why}`;

@@ -1,21 +1,21 @@
 /** Parts of the open slip's payment: each is on disk before the screen says so. */
 import { stageOf } from '$lib/core/event/todays-event';
-import { givePartsBack } from '$lib/core/sale/give-parts-back';
 import { ringUp, type RingUpRefusal } from '$lib/core/sale/ring-up';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';
 import { takePart, type PartDone, type PartRefusal, type TakePart } from '$lib/core/sale/take-part';
 import { CASH_WAY } from '$lib/core/payment/ways';
-import { lenderOf, type OpenSlip, type PaidPart } from '$lib/core/slip/open-slip';
-import type { SlipGone } from '$lib/device/daybook';
+import type { OpenSlip, PaidPart } from '$lib/core/slip/open-slip';
 import { newId } from '$lib/device/new-id';
+import { giveBack as giveBackOn, pay, type Paid, type SlipOver } from '$lib/device/slip-acts';
 import { openDrawerFor, printIfEach } from '../print-receipt';
 import type { Stall } from '../stall.svelte';
+import { deskOf } from './keep-slip';
 
 type Refusal =
   | PartRefusal
   | RingUpRefusal
-  | SlipGone
+  | SlipOver
   | { readonly code: 'event/not-trading' }
   | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };
@@ -43,11 +43,9 @@ export type AskedPart = Pick<
   readonly lentBy?: string;
 };
 
-let isTaking = false;
-
 /**
  * Takes a part. When it returns `ok`, it is on disk; with nothing left, the sale is too. A second
- * call while one is under way answers that the slip is gone.
+ * call for a slip that the first one rings up answers that it has ended.
  */
 export async function takePartOf(stall: Stall, asked: AskedPart): Promise<PartTaken> {
   let done: PartDone | null = null;
@@ -91,32 +89,13 @@ export const cashWay = (stall: Stall): TakePart['way'] =>
   stall.wayRows.find(({ id, setStamp }) => id === CASH_WAY.id && setStamp !== '') ?? CASH_WAY;
 
 /** Gives parts back that were taken; the slip goes on without them. */
-export async function giveBack(
+export const giveBack = async (
   stall: Stall,
   parts: readonly string[],
   reason: string,
-): Promise<SlipGone | null> {
-  const { slip } = stall;
-  await slip.saved();
-  const [open, revision] = [slip.current, slip.revision];
-  const event = stall.event?.id ?? null;
-  // Worked out once: ids of its entries are the same if the append has to try again.
-  const given = givePartsBack({ newId, slip: open, event, parts, reason });
-  const written = await stall.daybook.append(() => given, {
-    settles: open.id,
-    revision,
-    leaves: () => given.slip,
-  });
-  if (!written.ok) return written.refusal;
-  slip.leftAs(given.slip, revision + 1);
-  return null;
-}
+): Promise<SlipOver | null> => await giveBackOn(deskOf(stall), parts, reason);
 
 const GONE = { ok: false, refusal: { code: 'slip/gone' } } as const;
-
-type Made =
-  | (Pick<PartDone, 'ok' | 'drafts'> & { readonly slip: OpenSlip | null })
-  | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal };
 
 type Written =
   | { readonly ok: true; readonly number: string | null; readonly sale: string | null }
@@ -129,43 +108,28 @@ async function writing(
     slip: OpenSlip,
     surroundings: SaleSurroundings & { readonly newId: () => string },
     drawer: string | null,
-  ) => Made,
+  ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal },
   lender?: string,
 ): Promise<Written> {
-  const { event, slip, business: pricing, taxes, identity } = stall;
+  const { event, business: pricing, taxes, identity } = stall;
   if (event === undefined || stageOf(event) !== 'trading')
     return { ok: false, refusal: { code: 'event/not-trading' } };
   if (stall.slipLacks.length > 0) return { ok: false, refusal: { code: 'right/lacking' } };
-  if (isTaking) return GONE;
-  isTaking = true;
-  try {
-    await slip.saved();
-    const [open, revision] = [slip.current, slip.revision];
-    const lentBy = lender ?? lenderOf(open);
-    let made: Made | null = null;
-    let number = 0;
-    const written = await stall.daybook.append(
-      ({ saleNumber: next }) => {
-        number = next;
-        const deviceNumber = identity.number;
-        const here = { newId, pricing, taxes, event, deviceNumber, number: next, now: Date.now() };
-        made = command(open, here, stall.drawer?.id ?? null);
-        return made;
-      },
-      {
-        settles: open.id,
-        revision,
-        leaves: () => (made?.ok === true ? made.slip : null),
-        ...(lentBy === undefined ? {} : { lentBy }),
-      },
-    );
-    if (!written.ok) return written;
-    const sale = written.drafts.find(({ kind }) => kind === 'sale.rung')?.id ?? null;
-    if (sale !== null) printIfEach(stall, sale);
-    if (written.slip === null) slip.startAfresh();
-    else slip.leftAs(written.slip, revision + 1);
-    return { ok: true, sale, number: sale === null ? null : saleNumber(identity.number, number) };
-  } finally {
-    isTaking = false;
-  }
+  const { number: deviceNumber } = identity;
+  const written = await pay(
+    deskOf(stall),
+    (open, { saleNumber: number }) => {
+      const here = { newId, pricing, taxes, event, deviceNumber, number, now: Date.now() };
+      return command(open, here, stall.drawer?.id ?? null);
+    },
+    lender,
+  );
+  if (!written.ok) return written;
+  const { sale } = written;
+  if (sale !== null) printIfEach(stall, sale);
+  return {
+    ok: true,
+    sale,
+    number: sale === null ? null : saleNumber(deviceNumber, written.saleNumber),
+  };
 }

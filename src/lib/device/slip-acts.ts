@@ -1,0 +1,176 @@
+/**
+ * What can be done with the open slip beyond changing it: parts of its payment, setting it aside, taking one up.
+ * Each is decided on the slip as it was shown, and is on disk, with the slip as it is left, before it returns `ok`.
+ */
+import { givePartsBack } from '../core/sale/give-parts-back';
+import type { RingUpRefusal } from '../core/sale/ring-up';
+import type { PartDone, PartRefusal } from '../core/sale/take-part';
+import {
+  keepSlip,
+  moveLine,
+  openFrom,
+  takeUp,
+  throwAway,
+  type KeepRefusal,
+  type KeptSlip,
+} from '../core/set-aside/kept-slips';
+import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
+import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
+import { newId } from './new-id';
+import type { Acted, ActOutcome, NotActed, SavedSlip } from './slip-queue';
+
+/** Where it is done: the device's daybook, the line of everything that happens to its slip, and the event. */
+export interface SlipDesk {
+  readonly daybook: DeviceDaybook;
+  readonly slip: {
+    readonly current: OpenSlip;
+    act<T>(run: (open: SavedSlip) => Promise<Acted<T>>): Promise<ActOutcome<T>>;
+  };
+  readonly event: string | null;
+}
+
+/** Another window was faster, or this one has ended the slip already. */
+export type SlipOver = SlipGone | { readonly code: 'slip/ended' };
+
+export type Kept =
+  | { readonly ok: true; readonly name: string }
+  | { readonly ok: false; readonly refusal: KeepRefusal | SlipOver };
+
+export type Paid = Pick<PartDone, 'ok' | 'drafts'> & { readonly slip: OpenSlip | null };
+
+export type PaidOutcome =
+  | { readonly ok: true; readonly sale: string | null; readonly saleNumber: number }
+  | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | SlipOver };
+
+/** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
+export async function pay(
+  { daybook, slip }: SlipDesk,
+  command: (
+    slip: OpenSlip,
+    next: Next,
+  ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal },
+  lender?: string,
+): Promise<PaidOutcome> {
+  const outcome = await slip.act<PaidOutcome>(async ({ slip: open, revision }) => {
+    const lentBy = lender ?? lenderOf(open);
+    let left: OpenSlip | null = null;
+    let saleNumber = 0;
+    const written = await daybook.append(
+      (next) => {
+        saleNumber = next.saleNumber;
+        const made = command(open, next);
+        left = made.ok ? made.slip : null;
+        return made;
+      },
+      {
+        ...whole({ slip: open, revision }),
+        leaves: () => left,
+        ...(lentBy === undefined ? {} : { lentBy }),
+      },
+    );
+    if (!written.ok) return { result: written };
+    const sale = written.drafts.find(({ kind }) => kind === 'sale.rung')?.id ?? null;
+    return { result: { ok: true, sale, saleNumber }, left: written.slip };
+  });
+  return outcome.acted ? outcome.result : { ok: false, refusal: over(outcome.why) };
+}
+
+/** Gives parts back that were taken; the slip goes on without them. */
+export async function giveBack(
+  { daybook, slip, event }: SlipDesk,
+  parts: readonly string[],
+  reason: string,
+): Promise<SlipOver | null> {
+  const outcome = await slip.act<SlipOver | null>(async ({ slip: open, revision }) => {
+    // Worked out once: ids of its entries are the same if the append has to try again.
+    const given = givePartsBack({ newId, slip: open, event, parts, reason });
+    const written = await daybook.append(() => given, {
+      settles: open.id,
+      revision,
+      leaves: () => given.slip,
+    });
+    return written.ok ? { result: null, left: given.slip } : { result: written.refusal };
+  });
+  return outcome.acted ? outcome.result : over(outcome.why);
+}
+
+/**
+ * Sets the open slip aside, or puts it back if it was before; the counter is free when it returns
+ * `ok`. Without a name it keeps the one it had.
+ */
+export async function setAside(
+  { daybook, slip, event }: SlipDesk,
+  name?: string,
+  sort: 'aside' | 'tab' = slip.current.kept?.sort ?? 'aside',
+): Promise<Kept> {
+  const outcome = await slip.act<Kept>(async ({ slip: open, revision }) => {
+    // Not the customer’s name: they are named by id, so that they can be forgotten.
+    const called = name ?? open.kept?.name ?? '';
+    const known = await daybook.db.books.slipLines.where('slip').equals(open.id).toArray();
+    const isEmptied = open.lines.length === 0 && sort === 'aside' && open.kept !== undefined;
+    const written = await daybook.append(
+      () =>
+        isEmptied
+          ? throwAway(newId, event, open.id)
+          : keepSlip({ newId, event, slip: open, sort, name: called, known }),
+      whole({ slip: open, revision }),
+    );
+    if (!written.ok) return { result: written };
+    const said = called === '' ? (open.customer?.name ?? '') : called;
+    return { result: { ok: true, name: said }, left: null };
+  });
+  return outcome.acted ? outcome.result : notKept(outcome.why);
+}
+
+/** Goes on with a kept slip; one that is open here is set aside first. */
+export async function takeUpSlip(desk: SlipDesk, kept: KeptSlip): Promise<Kept> {
+  const { slip, daybook, event } = desk;
+  const { id, name, customer: who } = kept.row;
+  if (slip.current.id === id) return { ok: true, name };
+  if (!isBlank(slip.current)) {
+    const put = await setAside(desk);
+    if (!put.ok) return put;
+  }
+  const row = who === null ? undefined : await daybook.db.books.customers.get(who);
+  const customer =
+    row === undefined ? undefined : { id: row.id, name: row.name, discount: row.discount };
+  const outcome = await slip.act<Kept>(async () => {
+    const opens = openFrom(kept, customer);
+    const written = await daybook.append(() => takeUp(newId, event, id), { opens });
+    return written.ok ? { result: { ok: true, name }, left: opens } : { result: written };
+  });
+  return outcome.acted ? outcome.result : notKept(outcome.why);
+}
+
+/** Moves a line of the open slip to another that is kept: off here and on there in one. */
+export async function moveLineTo(
+  { daybook, slip, event }: SlipDesk,
+  line: string,
+  to: string,
+): Promise<Kept> {
+  const outcome = await slip.act<Kept>(async ({ slip: open, revision }) => {
+    const off = removeLine(open, line);
+    const moved = open.lines.find(({ key }) => key === line);
+    if (!off.ok || moved === undefined) return { result: notKept('changed') };
+    if ((open.paid ?? []).length > 0)
+      return { result: { ok: false, refusal: { code: 'aside/part-paid' } } };
+    const written = await daybook.append(() => moveLine(newId, event, moved, to), {
+      settles: open.id,
+      revision,
+      leaves: () => off.slip,
+    });
+    return written.ok ? { result: { ok: true, name: '' }, left: off.slip } : { result: written };
+  });
+  return outcome.acted ? outcome.result : notKept(outcome.why);
+}
+
+/** The slip must be as it was; one with nothing on it was never saved, so there is nothing that could be gone. */
+const whole = ({ slip, revision }: SavedSlip): Pick<AppendOptions, 'settles' | 'revision'> =>
+  revision === 0 ? {} : { settles: slip.id, revision };
+
+const over = (why: NotActed): SlipOver => ({ code: why === 'ended' ? 'slip/ended' : 'slip/gone' });
+
+const notKept = (why: NotActed): Extract<Kept, { ok: false }> => ({
+  ok: false,
+  refusal: over(why),
+});
