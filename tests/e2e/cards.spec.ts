@@ -186,7 +186,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
   await card(page).getByRole('button', { name: 'Carry £56.01' }).click();
   await expect(lastSale(page)).toContainText('£56.01');
   await carryOne('56.02', 'the bank declines: reported lost');
-  await expect(card(page)).toContainText('This device carries 1 card, £56.01 in all');
+  await expect(card(page)).toContainText('This device carries 1 card so far: £56.01 of at most £');
   await card(page).getByRole('button', { name: 'Carry £56.02' }).click();
   await expect(lastSale(page)).toContainText('£56.02');
   // More than one card may be carried for: a helper must be lent the right.

@@ -10,6 +10,8 @@ import { describe, it } from 'node:test';
 import { setImmediate, setTimeout } from 'node:timers/promises';
 import fc from 'fast-check';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import { leftOnSlip } from '../../src/lib/core/loose-end/left-on-slip';
+import { soldTwice } from '../../src/lib/core/loose-end/sold-twice';
 import { sum } from '../../src/lib/core/money/units';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { takePart } from '../../src/lib/core/sale/take-part';
@@ -24,8 +26,9 @@ import {
   item,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { DeviceDatabase } from '../../src/lib/device/database';
-import { DeviceDaybook } from '../../src/lib/device/daybook';
+import { DeviceDaybook, ownEntriesAfter } from '../../src/lib/device/daybook';
 import { newId } from '../../src/lib/device/new-id';
+import { receive } from '../../src/lib/device/receive';
 import {
   giveBack,
   moveLineTo,
@@ -116,7 +119,15 @@ class Window {
   cash = 0;
   readonly said: string[] = [];
 
-  constructor(readonly db: DeviceDatabase) {
+  /** Things that were tapped and that were taken off again, one of each. */
+  readonly tapped: string[] = [];
+  readonly takenOff = new Set<string>();
+
+  constructor(
+    readonly db: DeviceDatabase,
+    /** The next thing that is tapped, where each is another one. */
+    readonly nextItem: (() => number) | null = null,
+  ) {
     this.daybook = new DeviceDaybook(db, { now: () => NOW });
     this.queue = new SlipQueue(db, {
       newId,
@@ -124,7 +135,11 @@ class Window {
       forbids: (before, after): SlipRefusal | null => {
         const more = thingsOn(after) - thingsOn(before);
         if ((before.paid ?? []).length === 0 || more === 0) return null;
-        return more > 0 ? { code: 'slip/part-paid' } : { code: 'slip/no-such-line' };
+        if (more < 0) return { code: 'slip/no-such-line' };
+        // Said to the seller: it was tapped while a part was being taken.
+        for (const line of after.lines)
+          if (!before.lines.includes(line) && line.item !== null) this.takenOff.add(line.item);
+        return { code: 'slip/part-paid' };
       },
       onShown: () => undefined,
       onRefused: ({ code }) => {
@@ -150,8 +165,11 @@ class Window {
     switch (does.does) {
       case 'put': {
         const key = newId();
-        const refusal = queue.change((slip) => putItem(slip, item(does.item, 100), 1000, key));
-        if (refusal === null) this.put += 1;
+        const thing = item(this.nextItem?.() ?? does.item, 100);
+        const refusal = queue.change((slip) => putItem(slip, thing, 1000, key));
+        if (refusal !== null) return;
+        this.put += 1;
+        this.tapped.push(thing.id);
         return;
       }
       case 'remove': {
@@ -161,6 +179,7 @@ class Window {
           const line = slip.lines.find((each) => each.key === key);
           const off = removeLine(slip, key);
           const isPaid = (slip.paid ?? []).length > 0;
+          if (off.ok && line?.item != null) this.takenOff.add(line.item);
           if (off.ok && !isPaid) this.removed.set(key, (line?.quantity ?? 0) / 1000);
           else this.removed.delete(key);
           return off;
@@ -319,6 +338,102 @@ describe('the counter of one device', () => {
         const [window] = await run(all, 1);
         assert.ok(!window!.said.includes('slip/gone'), window!.said.join());
       }),
+      { numRuns: RUNS / 2, seed: SEED },
+    );
+  });
+});
+
+/** What one device wrote and another has not heard of yet. */
+async function hear(at: Window, of: Window, from: number): Promise<number> {
+  const entries = await ownEntriesAfter(of.db, from, 10_000);
+  const own = (await at.db.read('identity'))!.device;
+  const last = entries.at(-1)?.seq ?? from;
+  if (entries.length > 0) await receive(at.db, own, { entries, position: last });
+  return last;
+}
+
+type Apart = Omit<Step, 'what'> & { readonly what: Does | { readonly does: 'sync' } };
+const apart: fc.Arbitrary<Apart[]> = fc.array(
+  fc.record({
+    window: fc.nat({ max: 1 }),
+    what: fc.oneof(
+      { weight: 4, arbitrary: what },
+      { weight: 1, arbitrary: fc.constant({ does: 'sync' as const }) },
+    ),
+    wait: fc.constantFrom<Step['wait']>('nothing', 'a turn', 'all', 'all'),
+  }),
+  { minLength: 4, maxLength: 30 },
+);
+
+/** Two devices with a tab between them, in touch now and then. */
+async function runApart(all: readonly Apart[]): Promise<void> {
+  let things = 0;
+  const at = await Promise.all(
+    [1, 2].map(async (n) => {
+      const indexedDB = new IDBFactory();
+      const db = new DeviceDatabase('counter', { indexedDB, IDBKeyRange });
+      const identity = { business: BUSINESS, device: deviceId(n), number: n, token: 'x' };
+      await db.write('identity', identity);
+      return new Window(db, () => (things += 1));
+    }),
+  );
+  const [first, second] = at as [Window, Window];
+  const heard = [0, 0];
+  const sync = async (): Promise<void> => {
+    heard[0] = await hear(first, second, heard[0]!);
+    heard[1] = await hear(second, first, heard[1]!);
+  };
+  let under: Promise<unknown>[] = [];
+  for (const { window, what: does, wait } of all) {
+    if (does.does === 'sync') await sync();
+    else under.push(at[window]!.do(does));
+    if (wait === 'a turn') await setImmediate();
+    if (wait !== 'all') continue;
+    await Promise.all(under);
+    under = [];
+  }
+  await Promise.all(under);
+  for (const { queue, daybook } of at) {
+    await queue.saved();
+    await daybook.settle();
+  }
+  await sync();
+  const { books } = first.db;
+  const [sales, saleLines, slips, lines] = await Promise.all([
+    books.sales.toArray(),
+    books.saleLines.toArray(),
+    books.slips.toArray(),
+    books.slipLines.toArray(),
+  ]);
+  const waiting = new Set(slips.filter(({ state }) => state !== 'gone').map(({ id }) => id));
+  const found = new Set<string | null>([
+    ...saleLines.map((line) => line.item),
+    ...at.flatMap(({ queue }) => queue.shown.lines.map((line) => line.item)),
+    ...lines.flatMap(({ slip, line }) => (waiting.has(slip) ? (line?.item ?? null) : null)),
+    ...leftOnSlip(slips, lines, []).flatMap((left) => left.lines.map((line) => line.item)),
+    ...at.flatMap(({ takenOff }) => [...takenOff]),
+  ]);
+  for (const thing of at.flatMap(({ tapped }) => tapped))
+    assert.ok(found.has(thing), `${thing} was tapped, and is nowhere`);
+  // What was rung up twice is named.
+  const named = new Set(
+    soldTwice(sales, []).flatMap(({ sales: both }) => both.map(({ id }) => id)),
+  );
+  for (const thing of at.flatMap(({ tapped }) => tapped)) {
+    const rung = saleLines.filter((line) => line.item === thing);
+    if (rung.length > 1)
+      assert.ok(
+        rung.every(({ sale }) => named.has(sale)),
+        `${thing} was sold twice, and nothing says so`,
+      );
+  }
+  for (const { db } of at) db.close();
+}
+
+describe('two devices that are out of touch', () => {
+  it('lose nothing that was put on a tab, and what they both rang up is named', async () => {
+    await fc.assert(
+      fc.asyncProperty(apart, async (all) => await runApart(all)),
       { numRuns: RUNS / 2, seed: SEED },
     );
   });

@@ -281,7 +281,7 @@ describe('what a new device starts from', () => {
     const drafts = [
       ...sold,
       draft('slip.set', phone.newId(), EVENT, set),
-      draft('slip.gone', phone.newId(), EVENT, { slip, why: 'emptied' }),
+      draft('slip.gone', phone.newId(), EVENT, { slip, why: 'emptied', known: [] }),
       draft('payment.asked', phone.newId(), EVENT, {
         payment: idOf(40, 1),
         slip,

@@ -14,6 +14,7 @@ import {
   type KeepRefusal,
   type KeptSlip,
 } from '../core/set-aside/kept-slips';
+import { joinLines, type Joined } from '../core/set-aside/join-lines';
 import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId } from './new-id';
@@ -40,7 +41,13 @@ export type Paid = Pick<PartDone, 'ok' | 'drafts'> & { readonly slip: OpenSlip |
 
 export type PaidOutcome =
   | { readonly ok: true; readonly sale: string | null; readonly saleNumber: number }
-  | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | SlipOver };
+  | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | SlipOver | SlipJoined };
+
+/** Others had put something on it: it is there now, and nothing was paid. */
+export interface SlipJoined {
+  readonly code: 'slip/joined';
+  readonly names: readonly string[];
+}
 
 /** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
 export async function pay(
@@ -52,6 +59,10 @@ export async function pay(
   lender?: string,
 ): Promise<PaidOutcome> {
   const outcome = await slip.act<PaidOutcome>(async ({ slip: open, revision }) => {
+    const others = await putOnByOthers(daybook, open);
+    // What others put on it is seen before anything is paid; once a part has been, it stays as it is.
+    if (others !== null && (open.paid ?? []).length === 0)
+      return await takeUpOthers(daybook, others, { slip: open, revision });
     const lentBy = lender ?? lenderOf(open);
     let left: OpenSlip | null = null;
     let saleNumber = 0;
@@ -107,11 +118,12 @@ export async function setAside(
     // Not the customer’s name: they are named by id, so that they can be forgotten.
     const called = name ?? open.kept?.name ?? '';
     const known = await daybook.db.books.slipLines.where('slip').equals(open.id).toArray();
-    const isEmptied = open.lines.length === 0 && sort === 'aside' && open.kept !== undefined;
+    const isEmptied =
+      joinLines(open, known).slip.lines.length === 0 && sort === 'aside' && open.kept !== undefined;
     const written = await daybook.append(
       () =>
         isEmptied
-          ? throwAway(newId, event, open.id)
+          ? throwAway(newId, event, open)
           : keepSlip({ newId, event, slip: open, sort, name: called, known }),
       whole({ slip: open, revision }),
     );
@@ -167,6 +179,27 @@ export async function moveLineTo(
 /** The slip must be as it was; one with nothing on it was never saved, so there is nothing that could be gone. */
 const whole = ({ slip, revision }: SavedSlip): Pick<AppendOptions, 'settles' | 'revision'> =>
   revision === 0 ? {} : { settles: slip.id, revision };
+
+/** What others have done to a kept slip since it was taken up here; null if nothing. */
+async function putOnByOthers({ db }: DeviceDaybook, open: OpenSlip): Promise<Joined | null> {
+  if (open.kept === undefined) return null;
+  const joined = joinLines(open, await db.books.slipLines.where('slip').equals(open.id).toArray());
+  return joined.names.length === 0 ? null : joined;
+}
+
+/** It is on the slip now, for all to see, and nothing was paid. */
+async function takeUpOthers(
+  { db }: DeviceDaybook,
+  { slip, names }: Joined,
+  { slip: { id }, revision }: SavedSlip,
+): Promise<Acted<PaidOutcome>> {
+  await db.transaction('rw', db.meta, async () => {
+    const row = await db.read('slip');
+    if (row?.id === id && row.revision === revision)
+      await db.write('slip', { ...slip, revision: revision + 1 });
+  });
+  return { result: { ok: false, refusal: { code: 'slip/joined', names } } };
+}
 
 const over = (why: NotActed): SlipOver => ({ code: why === 'ended' ? 'slip/ended' : 'slip/gone' });
 

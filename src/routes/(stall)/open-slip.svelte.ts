@@ -1,4 +1,5 @@
 /** The open slip as the screens see it: changed at once, saved behind, the same in every tab. */
+import { untrack } from 'svelte';
 import type { Row, TaxSwap } from '$lib/core/books/tables';
 import type { Quote, SlipTax } from '$lib/core/pricing/slip';
 import {
@@ -19,6 +20,7 @@ import {
   type SlipRefusal,
 } from '$lib/core/slip/open-slip';
 import { leftOf } from '$lib/core/sale/take-part';
+import { joinLines } from '$lib/core/set-aside/join-lines';
 import { priceSlip } from '$lib/core/slip/price-slip';
 import type { DeviceDatabase } from '$lib/device/database';
 import { live } from '$lib/device/live.svelte';
@@ -40,6 +42,8 @@ export class OpenSlipState {
   /** Why the slip as it is shown could not be saved; null while all is well. */
   fault = $state<string | null>(null);
   readonly #row;
+  /** Lines of a kept slip as they are on the list now. */
+  readonly #onList;
 
   constructor(
     readonly db: DeviceDatabase,
@@ -49,6 +53,8 @@ export class OpenSlipState {
     readonly swaps: () => readonly TaxSwap[],
     /** Says what could not be put on after all. */
     onRefused: (refusal: SlipRefusal) => void,
+    /** Says what others have put on it. */
+    onJoined: (names: readonly string[]) => void,
   ) {
     this.queue = new SlipQueue(db, {
       newId,
@@ -67,6 +73,12 @@ export class OpenSlipState {
       () => async () => (await Promise.all([db.read('slip'), db.read('applied')]))[0],
       undefined,
     );
+    this.#onList = live(() => {
+      const { id, kept } = this.#slip;
+      return () =>
+        kept === undefined ? [] : db.books.slipLines.where('slip').equals(id).toArray();
+    }, []);
+    $effect(() => this.#joinOthers(this.#onList.value, onJoined));
     $effect(() => {
       if (!this.#row.isRead) return;
       this.queue.follow(this.#row.value).then(
@@ -164,6 +176,20 @@ export class OpenSlipState {
     const refusal = this.queue.change(change);
     if (refusal === null) this.#before = null;
     return refusal;
+  }
+
+  /** What others put on it while it is in hand here is on it, and said; once a part is paid it stays as it is. */
+  #joinOthers(
+    rows: readonly Row<'slipLines'>[],
+    onJoined: (names: readonly string[]) => void,
+  ): void {
+    const slip = this.#slip;
+    const isOfIt = rows.every((row) => row.slip === slip.id);
+    if (slip.kept === undefined || !isOfIt || (slip.paid ?? []).length > 0) return;
+    const { names } = joinLines(slip, rows);
+    if (names.length === 0) return;
+    untrack(() => this.#change((now) => ({ ok: true, slip: joinLines(now, rows).slip })));
+    onJoined(names);
   }
 
   #show(slip: OpenSlip): void {

@@ -94,6 +94,7 @@ export class Stall {
       () => this.taxes,
       () => this.event?.swaps ?? [],
       (refusal) => toast.error(refusalWords(refusal, this.money)),
+      (names) => toast(`Changed on another device: ${names.join(', ')}. It is on this slip now.`),
     );
     $effect(() => {
       const timer = setInterval(() => (this.#now.minute = Date.now()), 30_000);

@@ -360,6 +360,8 @@ export const tables = {
         event: textOrNull(40),
         by: textOrNull(40),
         at: text(30),
+        /** Of one that is gone: its lines as whoever ended it knew them; null where that was not written down. */
+        known: json<readonly { readonly id: string; readonly stamp: string }[] | null>(null),
       },
     },
     { indexes: ['state'] },

@@ -2,6 +2,7 @@
 import type { TaxSwap } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { slipEnded } from '../set-aside/slip-ended';
 import { localTime } from '../event/local-time';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
@@ -66,7 +67,7 @@ export function saleDrafts(
     ...(slip.isUpliftWaived === true ? { isUpliftWaived: true } : {}),
   });
   if (slip.kept === undefined) return [sale];
-  return [sale, draft('slip.gone', newId(), event.id, { slip: slip.id, why: 'rung' })];
+  return [sale, slipEnded(newId, event.id, slip, 'rung')];
 }
 
 /** A line as a fact; what there is nothing to say of is left out. */

@@ -3,6 +3,8 @@ import type { KeptLine, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import { hasWords, wordsIn } from '../entry-line/words';
+import { asTaken, joinLines, sorted } from './join-lines';
+import { slipEnded } from './slip-ended';
 import { emptySlip, type OpenLine, type OpenSlip, type SlipCustomer } from '../slip/open-slip';
 
 /** A kept slip with its lines, as this device knows it. */
@@ -47,6 +49,7 @@ export function openFrom({ row, lines }: KeptSlip, customer: SlipCustomer | unde
       line === null ? [] : [{ ...line, key: id, ...(person === '' ? {} : { person }) }],
     ),
     kept: { sort, name: row.name },
+    asTakenUp: asTaken(lines),
     ...(customer === undefined ? {} : { customer }),
     ...(row.group === null ? {} : { group: row.group }),
     ...(row.discount === null ? {} : { discount: row.discount }),
@@ -61,7 +64,7 @@ export interface Keep {
   readonly slip: OpenSlip;
   readonly sort: 'aside' | 'tab';
   readonly name: string;
-  /** Lines of it that are kept already, from when it was set aside before. */
+  /** All lines of it that are on the list now, also those that others put on while it was in hand. */
   readonly known: readonly Row<'slipLines'>[];
 }
 
@@ -77,7 +80,8 @@ export type KeepOutcome =
  * Keeps a slip for all devices to see, or puts a changed one back: only lines that are new, changed
  * or taken off are written. A tab may be opened with nothing on it; it needs a name.
  */
-export function keepSlip({ newId, event, slip, sort, name, known }: Keep): KeepOutcome {
+export function keepSlip({ newId, event, slip: inHand, sort, name, known }: Keep): KeepOutcome {
+  const { slip } = joinLines(inHand, known);
   const called = name.trim().slice(0, 80);
   if ((slip.paid ?? []).length > 0) return refuse('aside/part-paid');
   if (sort === 'tab' && called === '') return refuse('tab/no-name');
@@ -133,10 +137,10 @@ export const takeUp = (
 export const throwAway = (
   newId: () => string,
   event: string | null,
-  slip: string,
+  slip: Pick<OpenSlip, 'id' | 'asTakenUp'>,
 ): { readonly ok: true; readonly drafts: readonly Draft[] } => ({
   ok: true,
-  drafts: [draft('slip.gone', newId(), event, { slip, why: 'emptied' })],
+  drafts: [slipEnded(newId, event, slip, 'emptied')],
 });
 
 const lineDraft = (
@@ -150,8 +154,5 @@ const bare = (line: KeptLine): KeptLine => JSON.parse(JSON.stringify(line)) as K
 
 const isAlike = (a: KeptLine, b: KeptLine): boolean =>
   JSON.stringify(sorted(a)) === JSON.stringify(sorted(bare(b)));
-
-const sorted = (line: KeptLine): readonly (readonly [string, unknown])[] =>
-  Object.entries(line).sort(([a], [b]) => (a < b ? -1 : 1));
 
 const refuse = (code: KeepRefusal['code']): KeepOutcome => ({ ok: false, refusal: { code } });

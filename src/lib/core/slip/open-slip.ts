@@ -3,7 +3,7 @@
  * Every function gives a new slip and leaves the old one as it was, so that undo is the old one.
  */
 import type { Row } from '../books/tables';
-import type { Extra, Service } from '../books/tables';
+import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import { thousandths } from '../money/units';
@@ -58,6 +58,8 @@ export interface OpenSlip {
   readonly note?: string | undefined;
   /** It is kept for all devices to see: set aside, or a tab; what people call it. */
   readonly kept?: { readonly sort: 'aside' | 'tab'; readonly name: string } | undefined;
+  /** Its lines as they were on the list when it was taken up; what differs later, others did. */
+  readonly asTakenUp?: readonly TakenLine[] | undefined;
   /** The colleague who lent a right, and for what it was lent: favours as `favoursOn` names them. */
   readonly lent?: Lent | undefined;
   /** Cards are charged the cash price for this sale. */
@@ -68,6 +70,14 @@ export interface OpenSlip {
   readonly tip?: number | undefined;
   /** How it is shared out, once the people have said so. */
   readonly shares?: readonly Share[] | undefined;
+}
+
+/** A line of a kept slip as it was on the list. `stamp` is of its last change. */
+export interface TakenLine {
+  readonly id: string;
+  readonly stamp: string;
+  readonly person: string;
+  readonly line: KeptLine | null;
 }
 
 export interface Lent {
@@ -134,7 +144,7 @@ export type PutWith = Partial<Pick<OpenLine, 'extras' | 'price' | 'note' | 'pers
 
 /**
  * Puts an item on the slip; the same item at the same price goes on the line it already has, unless
- * something was said of that line.
+ * something was said of that line, or it was there when the slip was taken up: others may add to that one.
  * @param quantity Thousandths.
  */
 export function putItem(
@@ -151,6 +161,7 @@ export function putItem(
       line.item === item.id &&
       line.price === price &&
       isPlain(line) &&
+      !isTaken(slip, line) &&
       said.note === undefined &&
       line.person === said.person &&
       isSame(line.extras ?? [], extras),
@@ -177,6 +188,9 @@ export function putItem(
     ...(said.person === undefined ? {} : { person: said.person }),
   });
 }
+
+const isTaken = ({ asTakenUp = [] }: OpenSlip, { key }: OpenLine): boolean =>
+  asTakenUp.some(({ id }) => id === key);
 
 /** Whether nothing was said of the line that another of the same would not share. */
 const isPlain = (line: OpenLine): boolean =>

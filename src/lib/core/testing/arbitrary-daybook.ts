@@ -357,7 +357,7 @@ export class DeviceWriter {
       case 'take up':
         return takeUp(this.newId, EVENT, idOf(20, what.slip)).drafts;
       case 'throw away':
-        return throwAway(this.newId, EVENT, idOf(20, what.slip)).drafts;
+        return throwAway(this.newId, EVENT, { id: idOf(20, what.slip) }).drafts;
       case 'maker': {
         const { maker: number, commission } = what;
         const said = { number, name: `Maker ${String(number)}`, commission: String(commission) };

@@ -21,6 +21,7 @@ import { tokensMoved } from './migrations/0015-tokens-moved';
 import { startByIndex } from './migrations/0016-start-by-index';
 import { longerMovements } from './migrations/0017-longer-movements';
 import { whomItHolds } from './migrations/0018-whom-it-holds';
+import { leftOnSlips } from './migrations/0019-left-on-slips';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -41,6 +42,7 @@ const migrations: readonly Migration[] = [
   startByIndex,
   longerMovements,
   whomItHolds,
+  leftOnSlips,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

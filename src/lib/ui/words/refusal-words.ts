@@ -15,6 +15,7 @@ export type AnyRefusal =
   | KeepRefusal
   | SlipRefusal
   | { readonly code: 'slip/gone' | 'slip/ended' }
+  | { readonly code: 'slip/joined'; readonly names: readonly string[] }
   | { readonly code: 'drawer/none' }
   | { readonly code: 'event/not-trading' }
   | { readonly code: 'pay/no-cash-here' }
@@ -84,6 +85,8 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return `A slip holds ${String(MOST_LINES)} lines, and no more text than fits into one sale; take payment for these first.`;
     case 'slip/gone':
       return 'This slip was rung up or changed in another window of this device; look at it again.';
+    case 'slip/joined':
+      return `Somebody has changed this slip on another device: ${refusal.names.join(', ')}. Look at it again before you take payment.`;
     case 'slip/ended':
       return 'That slip has been rung up or set aside already.';
     case 'sale/nothing-on-it':

@@ -7,7 +7,13 @@ import { takePart, type PartDone, type PartRefusal, type TakePart } from '$lib/c
 import { CASH_WAY } from '$lib/core/payment/ways';
 import type { OpenSlip, PaidPart } from '$lib/core/slip/open-slip';
 import { newId } from '$lib/device/new-id';
-import { giveBack as giveBackOn, pay, type Paid, type SlipOver } from '$lib/device/slip-acts';
+import {
+  giveBack as giveBackOn,
+  pay,
+  type Paid,
+  type SlipJoined,
+  type SlipOver,
+} from '$lib/device/slip-acts';
 import { openDrawerFor, printIfEach } from '../print-receipt';
 import type { Stall } from '../stall.svelte';
 import { deskOf } from './keep-slip';
@@ -16,6 +22,7 @@ type Refusal =
   | PartRefusal
   | RingUpRefusal
   | SlipOver
+  | SlipJoined
   | { readonly code: 'event/not-trading' }
   | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
+  import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
   import { openCardEnds } from '$lib/core/payment/carry';
   import { unsettledCards } from '$lib/device/cards/card-rows';
@@ -11,6 +12,7 @@
   import { useStall } from '../stall.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
+  import LeftOnSlipCard from './LeftOnSlipCard.svelte';
   import KeptCard from './KeptCard.svelte';
 
   const stall = useStall();
@@ -26,6 +28,9 @@
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
   const twice = $derived(soldTwice(sales.value, settlements.value));
+  const slips = live(() => () => db.books.slips.where('state').equals('gone').toArray(), []);
+  const slipLines = live(() => () => db.books.slipLines.toArray(), []);
+  const left = $derived(leftOnSlip(slips.value, slipLines.value, settlements.value));
   const cards = live(() => () => unsettledCards(db), []);
   const cardEnds = $derived(
     openCardEnds(
@@ -75,6 +80,9 @@
   {#each twice as each (each.looseEnd)}
     <SoldTwiceCard twice={each} settlements={settlements.value} />
   {/each}
+  {#each left as each (each.looseEnd)}
+    <LeftOnSlipCard left={each} settlements={settlements.value} />
+  {/each}
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
   {/each}
@@ -93,7 +101,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

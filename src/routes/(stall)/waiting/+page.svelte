@@ -65,7 +65,9 @@
     else toast.error(refusalWords(taken.refusal, money));
   }
   async function throwOut(kept: KeptSlip): Promise<void> {
-    await stall.daybook.append(() => throwAway(newId, stall.event?.id ?? null, kept.row.id));
+    await stall.daybook.append(() =>
+      throwAway(newId, stall.event?.id ?? null, openFrom(kept, undefined)),
+    );
   }
 </script>
 

@@ -7,7 +7,12 @@ export const slipSet = (entry: EntryOf<'slip.set'>): Change[] => {
   const { id, ...fields } = entry.body;
   return [
     merge('slips', id, 'set', entry.stamp, fields),
-    merge('slips', id, 'state', entry.stamp, { ...saidBy(entry), state: 'open', device: null }),
+    merge('slips', id, 'state', entry.stamp, {
+      ...saidBy(entry),
+      state: 'open',
+      device: null,
+      known: null,
+    }),
   ];
 };
 
@@ -21,6 +26,7 @@ export const slipTaken = (entry: EntryOf<'slip.taken'>): Change[] => [
     ...saidBy(entry),
     state: 'taken',
     device: entry.device,
+    known: null,
   }),
 ];
 
@@ -29,5 +35,6 @@ export const slipGone = (entry: EntryOf<'slip.gone'>): Change[] => [
     ...saidBy(entry),
     state: 'gone',
     device: entry.device,
+    known: entry.body.known,
   }),
 ];
