@@ -162,7 +162,13 @@ async function pastEdition(
   prepare(desk, demo, event, opens - 2 * 3_600_000);
 
   const drawer = newId();
-  const opened = openDrawer({ id: drawer, event: event.id, name: 'Drawer 1', counts: demo.float });
+  const opened = openDrawer({
+    id: drawer,
+    event: event.id,
+    name: 'Drawer 1',
+    counts: demo.float,
+    open: [],
+  });
   if (!opened.ok) throw new Error(opened.refusal.code);
   desk.write(opened.drafts, opens - 900_000, ownerOf(demo));
 

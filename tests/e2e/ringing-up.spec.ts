@@ -46,7 +46,11 @@ async function rowOf(number: string): Promise<Record<string, unknown>> {
   return found!;
 }
 async function payExactly(page: Page): Promise<string> {
+  const before = await lastSale(page)
+    .textContent({ timeout: 200 })
+    .catch(() => null);
   await page.getByRole('button', { name: /^Exact cash/ }).click();
+  await expect(lastSale(page)).not.toHaveText(before ?? 'nothing yet');
   const said = (await lastSale(page).textContent()) ?? '';
   return said.split(',')[0]!;
 }

@@ -1,3 +1,4 @@
+import type { Row } from '../core/books/tables';
 import type { EventRows } from '../core/event/takings';
 import type { DeviceDatabase } from './database';
 
@@ -13,4 +14,17 @@ export async function eventRows({ books }: DeviceDatabase, event: string): Promi
     books.stock.where('place').equals(event).toArray(),
   ]);
   return { totals, items, hours, taxes, ways, tips, stock };
+}
+
+/** Drawers of an event that have not been counted. */
+export async function openDrawersOf(
+  { books }: DeviceDatabase,
+  event: string,
+): Promise<Row<'drawers'>[]> {
+  const [drawers, reads] = await Promise.all([
+    books.drawers.where('event').equals(event).toArray(),
+    books.drawerReads.where('event').equals(event).toArray(),
+  ]);
+  const counted = new Set(reads.map(({ drawer }) => drawer));
+  return drawers.filter(({ id }) => !counted.has(id));
 }

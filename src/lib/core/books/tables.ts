@@ -448,6 +448,20 @@ export const tables = {
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
+  voidsUndone: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      by: textOrNull(40),
+      at: text(30),
+      /** The entry that voided it a second time. */
+      void: id(),
+      sale: id(),
+      reason: text(200),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
   payments: facts(
     ['id'],
     {

@@ -76,7 +76,13 @@ describe('a drawer', () => {
       { value: 1000, count: 2 },
       { value: 100, count: 0 },
     ];
-    const outcome = openDrawer({ id: idOf(4, 2), event: idOf(2, 1), name: ' Tin ', counts });
+    const outcome = openDrawer({
+      id: idOf(4, 2),
+      event: idOf(2, 1),
+      name: ' Tin ',
+      counts,
+      open: [],
+    });
     assert.ok(outcome.ok);
     assert.deepEqual(outcome.drafts[0]?.body, {
       name: 'Tin',
@@ -87,7 +93,7 @@ describe('a drawer', () => {
 
   it('needs a name', () =>
     assert.equal(
-      code(openDrawer({ id: 'x', event: 'e', name: ' ', counts: [] })),
+      code(openDrawer({ id: 'x', event: 'e', name: ' ', counts: [], open: [] })),
       'drawer/no-name',
     ));
 

@@ -8,6 +8,7 @@ import { expectedCash } from './expected-cash';
 /** Why a drawer cannot be opened or counted as asked. Ordinary outcomes: returned, never thrown. */
 export type DrawerRefusal =
   | { readonly code: 'drawer/no-name' }
+  | { readonly code: 'drawer/open-already'; readonly name: string }
   | { readonly code: 'drawer/bad-count'; readonly value: number; readonly count: number }
   | { readonly code: 'drawer/counted-already'; readonly by: string }
   | { readonly code: 'drawer/reason-wanted'; readonly difference: number };
@@ -21,11 +22,16 @@ export interface OpenDrawer {
   readonly event: string;
   readonly name: string;
   readonly counts: readonly Pieces[];
+  /** Drawers of the event that have not been counted. */
+  readonly open: readonly Pick<Row<'drawers'>, 'name'>[];
 }
 
-/** Opens a drawer with a counted float. */
-export function openDrawer({ id, event, name, counts }: OpenDrawer): DrawerOutcome {
+/** Opens a drawer with a counted float; of one name there is one at a time, or the float would be there twice. */
+export function openDrawer({ id, event, name, counts, open }: OpenDrawer): DrawerOutcome {
   if (name.trim() === '') return refuse({ code: 'drawer/no-name' });
+  const called = name.trim().toLowerCase();
+  if (open.some((each) => each.name.toLowerCase() === called))
+    return refuse({ code: 'drawer/open-already', name: name.trim() });
   const bad = badCount(counts);
   if (bad !== null) return refuse(bad);
   const kept = counted(counts);

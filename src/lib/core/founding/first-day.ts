@@ -117,12 +117,14 @@ export function planEvent(command: PlanEvent): FirstDayOutcome {
 /** As many as one movement carries: an entry has a largest size. */
 const MOST_GOODS = 500;
 
-/** Takes everything that is at the base to the event. */
+/** Takes everything that is at the base to the event; once it is packed, there is nothing to do. */
 export function loadAll(
   newId: () => string,
   event: string,
+  stage: string,
   stock: readonly Row<'stock'>[],
 ): readonly Draft[] {
+  if (stage !== 'planned') return [];
   const goods = stock
     .filter(({ place, quantity }) => place === BASE && quantity > 0)
     .map(({ item, quantity }) => ({ item, quantity }));

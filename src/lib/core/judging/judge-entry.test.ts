@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
-import { draft } from '../daybook/kinds';
+import { draft, type BodyOf } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { decideHold } from '../payment/decide-hold';
 import { expectedCash } from '../drawer/expected-cash';
@@ -170,6 +170,22 @@ const reversal = (court: Court, change: Body = {}): Draft =>
     }),
     change,
   );
+
+/** A sale that was voided so many times, and the last of the voids taken back. */
+function voidsAndUndone(
+  court: Court,
+  times: number,
+  change: (body: BodyOf<'sale.voided'>) => BodyOf<'sale.voided'>,
+): readonly Draft[] {
+  const { newId } = court.writer;
+  const what = { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true } as const;
+  const all = court.writer.parts(what, NOW, LEAD);
+  const first = all.at(-1)!;
+  const voids = Array.from({ length: times - 1 }, () => ({ ...first, id: newId() }));
+  const body = change(first.body as BodyOf<'sale.voided'>);
+  const last = voids.at(-1) ?? first;
+  return [...all, ...voids, draft('void.undone', newId(), EVENT, { ...body, void: last.id })];
+}
 
 describe('an entry by somebody who may, as an honest till writes it', () => {
   const honest: readonly (readonly [string, (court: Court) => readonly Draft[], string?])[] = [
@@ -528,6 +544,27 @@ describe('a forged entry', () => {
         return [...all, { ...all.at(-1)!, id: court.writer.newId() }];
       },
       ['void/again'],
+      LEAD,
+    ],
+    [
+      'a void taken back that was not done twice',
+      (court) => voidsAndUndone(court, 1, (body) => body),
+      ['void/not-twice, barred'],
+      LEAD,
+    ],
+    [
+      'the second of two voids taken back by another sum',
+      (court) => voidsAndUndone(court, 2, (body) => ({ ...body, takings: 99 })),
+      ['void/again', 'void/not-twice, barred'],
+      LEAD,
+    ],
+    [
+      'the second of two voids taken back twice',
+      (court) => {
+        const all = voidsAndUndone(court, 2, (body) => body);
+        return [...all, { ...all.at(-1)!, id: court.writer.newId() }];
+      },
+      ['void/again', 'void/not-twice, barred'],
       LEAD,
     ],
     [

@@ -14,7 +14,7 @@ import { judgeReceipt, judgeSettlement, judgeStage, judgeStock } from './other';
 import { judgeReversal } from './reversal';
 import { judgeSale } from './sale';
 import { EFFECT_OF, type Doubt, type Effect, type Verdict } from './verdict';
-import { judgeVoid } from './void';
+import { judgeVoid, judgeVoidUndone } from './void';
 
 type Judges = {
   readonly [K in Kind]?: (entry: EntryOf<K>, evidence: Evidence) => Verdict | null;
@@ -24,6 +24,7 @@ const judges: Judges = {
   'device.set': judgeDevice,
   'sale.rung': judgeSale,
   'sale.voided': judgeVoid,
+  'void.undone': judgeVoidUndone,
   'payment.asked': judgeAsked,
   'payment.taken': judgePayment,
   'payment.result': judgeResult,

@@ -64,6 +64,8 @@ export const EFFECT_OF = {
   'void/figures': 'doubted',
   'void/again': 'doubted',
   'void/counted': 'doubted',
+  /** The sale was not voided twice, or that void was taken back already. */
+  'void/not-twice': 'barred',
   'drawer/event': 'doubted',
   'stage/event': 'barred',
   'read/drawer': 'doubted',

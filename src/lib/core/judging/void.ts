@@ -1,6 +1,7 @@
 /** A sale that is voided: there is one, it is voided once, in its shift, by exactly what it had brought. */
 import { digestOf } from '../daybook/chain';
 import type { EntryOf } from '../daybook/kinds';
+import { standingVoids } from '../loose-end/voided-twice';
 import { voidBody } from '../sale/void-sale';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
@@ -22,4 +23,25 @@ export function judgeVoid(
   return books.rows('drawerReads').some(({ drawer }) => drawers.has(drawer))
     ? { code: 'void/counted', found: sale.number }
     : null;
+}
+
+/** Of several voids of a sale one may stand: the others are taken back by exactly what they took off. */
+export function judgeVoidUndone(
+  { id, event, body }: EntryOf<'void.undone'>,
+  { books }: Evidence,
+): Doubt | null {
+  const sale = books.row('sales', body.sale);
+  const undone = books.rows('voidsUndone').filter((each) => each.id !== id);
+  const standing = standingVoids(books.rows('voids'), undone).filter(
+    (each) => each.sale === body.sale,
+  );
+  const isTwice = standing.length > 1 && standing.some((each) => each.id === body.void);
+  if (sale === undefined || !isTwice) return { code: 'void/not-twice', found: body.number };
+  const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
+  const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
+  const { void: _void, ...said } = body;
+  const wanted = voidBody({ sale, lines, payments, reason: body.reason });
+  return event === sale.event && digestOf(wanted) === digestOf(said)
+    ? null
+    : { code: 'void/not-twice', found: body.takings, wanted: wanted.takings };
 }

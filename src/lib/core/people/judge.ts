@@ -66,6 +66,7 @@ const needs: Needs = {
     ...backRights(body),
   ],
   'sale.voided': () => ['sale.void'],
+  'void.undone': () => ['sale.void'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
@@ -155,6 +156,7 @@ function mayBePin(
 export const isBarred = ({ kind }: KnownEntry): boolean =>
   (kind.endsWith('.set') && kind !== 'slip.set') ||
   kind === 'customer.erased' ||
+  kind === 'void.undone' ||
   kind === 'looseEnd.settled';
 
 type Agreed = Pick<BodyOf<'customer.set'>, 'discount' | 'creditLimit' | 'terms'>;

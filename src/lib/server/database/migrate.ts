@@ -22,6 +22,7 @@ import { startByIndex } from './migrations/0016-start-by-index';
 import { longerMovements } from './migrations/0017-longer-movements';
 import { whomItHolds } from './migrations/0018-whom-it-holds';
 import { leftOnSlips } from './migrations/0019-left-on-slips';
+import { voidsUndone } from './migrations/0020-voids-undone';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -43,6 +44,7 @@ const migrations: readonly Migration[] = [
   longerMovements,
   whomItHolds,
   leftOnSlips,
+  voidsUndone,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

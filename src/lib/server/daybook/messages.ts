@@ -102,6 +102,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'reversal/rung': 'the sale that it paid stands',
   'void/unknown': 'there is no such sale',
   'void/figures': 'the sale had brought something else',
+  'void/not-twice': 'the sale was not voided twice, or that void was taken back already',
   'void/again': 'the sale had been voided already',
   'void/counted': 'the cash of its shift had been counted',
   'drawer/event': 'it was opened at no event that there is',

@@ -58,6 +58,7 @@ function note(entry: KnownEntry, found: References): void {
       return;
     }
     case 'sale.voided':
+    case 'void.undone':
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
       for (const { payment, drawer } of entry.body.parts) {

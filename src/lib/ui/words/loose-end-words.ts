@@ -45,6 +45,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'payment.result': 'What became of a card',
   'hold.decided': 'A held card taken or released',
   'sale.voided': 'A sale voided',
+  'void.undone': 'A void taken back',
   'drawer.opened': 'A drawer opened',
   'drawer.counted': 'A drawer counted',
   'stock.moved': 'Goods moved',

@@ -31,6 +31,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'drawer.opened': 'Drawer opened',
   'drawer.counted': 'Drawer counted',
   'sale.voided': 'Sale voided',
+  'void.undone': 'Void taken back',
   'hold.decided': 'Held card taken or released',
   'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',

@@ -101,6 +101,8 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'This event takes no cash; take payment another way.';
     case 'right/lacking':
       return 'Somebody with the right to it must lend it first; the slip says which.';
+    case 'drawer/open-already':
+      return `There is a ${refusal.name} open already: use that one, or give this one another name.`;
     case 'drawer/none':
       return 'No drawer is open on this device; open one first.';
     case 'drawer/no-name':

@@ -81,8 +81,15 @@
 
   async function load(): Promise<void> {
     if (event === undefined) return;
-    const drafts = loadAll(newId, event.id, stock.value);
-    await stall.daybook.append(() => ({ ok: true, drafts }));
+    const { id } = event;
+    // Decided by the rows as they are: a second tap, or another window, finds it packed.
+    await stall.daybook.decide(
+      async () => ({ event: await db.books.events.get(id), stock: await db.books.stock.toArray() }),
+      (found) => {
+        const stage = found.event === undefined ? 'planned' : stageOf(found.event);
+        return { ok: true, drafts: loadAll(newId, id, stage, found.stock) };
+      },
+    );
   }
 </script>
 

@@ -2,6 +2,7 @@
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
   import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
+  import { voidedTwice } from '$lib/core/loose-end/voided-twice';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
   import { openCardEnds } from '$lib/core/payment/carry';
   import { unsettledCards } from '$lib/device/cards/card-rows';
@@ -13,6 +14,7 @@
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
   import LeftOnSlipCard from './LeftOnSlipCard.svelte';
+  import VoidedTwiceCard from './VoidedTwiceCard.svelte';
   import KeptCard from './KeptCard.svelte';
 
   const stall = useStall();
@@ -28,6 +30,9 @@
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
   const twice = $derived(soldTwice(sales.value, settlements.value));
+  const voids = live(() => () => db.books.voids.toArray(), []);
+  const undone = live(() => () => db.books.voidsUndone.toArray(), []);
+  const voided = $derived(voidedTwice(voids.value, undone.value));
   const slips = live(() => () => db.books.slips.where('state').equals('gone').toArray(), []);
   const slipLines = live(() => () => db.books.slipLines.toArray(), []);
   const left = $derived(leftOnSlip(slips.value, slipLines.value, settlements.value));
@@ -80,6 +85,9 @@
   {#each twice as each (each.looseEnd)}
     <SoldTwiceCard twice={each} settlements={settlements.value} />
   {/each}
+  {#each voided as each (each.sale)}
+    <VoidedTwiceCard twice={each} />
+  {/each}
   {#each left as each (each.looseEnd)}
     <LeftOnSlipCard left={each} settlements={settlements.value} />
   {/each}
@@ -101,7 +109,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

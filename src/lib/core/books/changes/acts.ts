@@ -16,6 +16,7 @@ export type Act =
   | 'drawer.counted'
   | 'payment.reversed'
   | 'sale.voided'
+  | 'void.undone'
   | 'hold.decided'
   | 'customer.erased'
   | 'card.kept'

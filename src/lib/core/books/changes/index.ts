@@ -6,7 +6,7 @@ import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
-import { saleRung, saleVoided } from './sale';
+import { saleRung, saleVoided, voidUndone } from './sale';
 import {
   businessSet,
   categorySet,
@@ -52,6 +52,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'slip.gone': slipGone,
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
+  'void.undone': voidUndone,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

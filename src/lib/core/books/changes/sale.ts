@@ -146,56 +146,89 @@ function unitsOf({ unit, quantity }: Line): number {
 /** A voided sale takes off whatever it had brought. */
 export const saleVoided = (entry: EntryOf<'sale.voided'>): Change[] => {
   const { id, device, stamp, body } = entry;
-  const event = entry.event ?? NO_EVENT;
-  const { sale, number, reason, place, day, hour, units, takings, tax, cost } = body;
+  const { sale, number, reason, takings } = body;
   return [
-    put('voids', {
-      id,
-      ...saidBy(entry),
-      device,
-      lentBy: entry.lentBy ?? null,
-      sale,
-      reason,
-    }),
+    put('voids', { id, ...saidBy(entry), device, lentBy: entry.lentBy ?? null, sale, reason }),
     act(entry, {
       what: 'sale.voided',
       about: `${number}: ${reason}`.slice(0, 120),
       amount: takings,
     }),
+    ...takenOff(entry.event, body, 1),
+    ...body.parts.flatMap((part): Change[] =>
+      part.isCard
+        ? [merge('cardPayments', part.payment, 'reversed', stamp, { isReversed: true })]
+        : [],
+    ),
+  ];
+};
+
+/** One of two voids is taken back: what it took off is there again. The card stays given back. */
+export const voidUndone = (entry: EntryOf<'void.undone'>): Change[] => {
+  const { id, body } = entry;
+  const { sale, number, reason, takings } = body;
+  return [
+    put('voidsUndone', { id, ...saidBy(entry), void: body.void, sale, reason }),
+    act(entry, {
+      what: 'void.undone',
+      about: `${number}: ${reason}`.slice(0, 120),
+      amount: takings,
+    }),
+    ...takenOff(entry.event, body, -1),
+  ];
+};
+
+/** What a void takes off each sum, or, with -1, puts back. */
+function takenOff(
+  of: string | null,
+  body: Omit<EntryOf<'sale.voided'>['body'], 'reason'>,
+  times: 1 | -1,
+): Change[] {
+  const event = of ?? NO_EVENT;
+  const { place, day, hour, units, takings, tax, cost } = body;
+  // Not -0, which is another number to some.
+  const off = (figure: number): number => (figure === 0 ? 0 : -times * figure);
+  return [
     add(
       'eventTotals',
       { event },
-      { sales: -1, takings: -takings, tax: -tax, units: -units, cost: -cost },
+      { sales: off(1), takings: off(takings), tax: off(tax), units: off(units), cost: off(cost) },
     ),
-    add('eventHours', { event, day, hour }, { sales: -1, takings: -takings }),
+    add('eventHours', { event, day, hour }, { sales: off(1), takings: off(takings) }),
     ...body.items.flatMap(({ item, quantity, takings: brought, tax: taxed, isStocked }) => [
-      add('eventItems', { event, item }, { quantity: -quantity, takings: -brought, tax: -taxed }),
-      ...(isStocked ? moved(item, GONE_SOLD, place, quantity) : []),
+      add(
+        'eventItems',
+        { event, item },
+        { quantity: off(quantity), takings: off(brought), tax: off(taxed) },
+      ),
+      ...(isStocked ? moved(item, GONE_SOLD, place, -off(quantity)) : []),
     ]),
     ...body.taxes.map(({ tax: taxId, rate, base, amount }) =>
-      add('eventTaxes', { event, tax: taxId, rate }, { base: -base, amount: -amount }),
+      add('eventTaxes', { event, tax: taxId, rate }, { base: off(base), amount: off(amount) }),
     ),
     ...body.parts.flatMap((part): Change[] => [
       add(
         'eventWays',
         { event, way: part.way },
-        { parts: -1, takings: -part.takings, surcharge: -part.surcharge, tips: -part.tip },
+        {
+          parts: off(1),
+          takings: off(part.takings),
+          surcharge: off(part.surcharge),
+          tips: off(part.tip),
+        },
       ),
       ...(part.drawer === null
         ? []
-        : [add('drawerSums', { drawer: part.drawer }, { back: part.amount })]),
+        : [add('drawerSums', { drawer: part.drawer }, { back: -off(part.amount) })]),
       ...(part.tip === 0
         ? []
         : [
             add(
               'eventTips',
               { event, seller: part.seller ?? NOBODY },
-              { parts: -1, tips: -part.tip },
+              { parts: off(1), tips: off(part.tip) },
             ),
           ]),
-      ...(part.isCard
-        ? [merge('cardPayments', part.payment, 'reversed', stamp, { isReversed: true })]
-        : []),
     ]),
   ];
-};
+}

@@ -30,7 +30,7 @@ import { slipLine } from './slip-line';
 import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
 import { saleRung } from './sale-rung';
-import { saleVoided } from './sale-voided';
+import { saleVoided, voidUndone } from './sale-voided';
 import { staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
 import { tableSet } from './table-set';
@@ -64,6 +64,7 @@ export const kinds = {
   'slip.gone': slipGone,
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
+  'void.undone': voidUndone,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

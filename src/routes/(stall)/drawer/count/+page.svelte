@@ -51,26 +51,28 @@
     if (counting === undefined || isBusy) return;
     isBusy = true;
     refusal = null;
-    // The rows of the last sale may still be on their way.
-    await stall.daybook.settle();
-    const reads = await db.books.drawerReads.where('drawer').equals(counting.id).toArray();
-    const now = await db.books.drawerSums.get(counting.id);
-    const outcome = await stall.daybook.append(
-      (next) =>
-        countDrawer({
-          newId,
-          drawer: counting,
-          sums: now,
-          counts: pieces,
-          // Whoever counted blind could not know that there was a difference to explain.
-          reason: seesExpected || reason.trim() !== '' ? reason : BLIND,
-          number: next.readNumber,
-          reads,
-          othersAreOpen: others.length > 0,
+    // With all that was sold until it is written: the rows of the last sale may still be on their way.
+    const outcome = await stall.daybook
+      .decide(
+        async () => ({
+          reads: await db.books.drawerReads.where('drawer').equals(counting.id).toArray(),
+          sums: await db.books.drawerSums.get(counting.id),
         }),
-      lender === null ? {} : { lentBy: lender },
-    );
-    isBusy = false;
+        ({ reads, sums: now }, next) =>
+          countDrawer({
+            newId,
+            drawer: counting,
+            sums: now,
+            counts: pieces,
+            // Whoever counted blind could not know that there was a difference to explain.
+            reason: seesExpected || reason.trim() !== '' ? reason : BLIND,
+            number: next.readNumber,
+            reads,
+            othersAreOpen: others.length > 0,
+          }),
+        lender === null ? {} : { lentBy: lender },
+      )
+      .finally(() => (isBusy = false));
     if (!outcome.ok) {
       if (outcome.refusal.code !== 'slip/gone') refusal = outcome.refusal;
       return;

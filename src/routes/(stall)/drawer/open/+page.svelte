@@ -4,6 +4,7 @@
   import { openDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
   import { stageOf } from '$lib/core/event/todays-event';
   import { worthOf } from '$lib/core/money/worth';
+  import { openDrawersOf } from '$lib/device/event-rows';
   import { newId } from '$lib/device/new-id';
   import PieceCounter from '$lib/ui/cash/PieceCounter.svelte';
   import { piecesFrom } from '$lib/ui/cash/typed-pieces';
@@ -29,17 +30,21 @@
     isBusy = true;
     refusal = null;
     const id = newId();
-    const outcome = await stall.daybook.append(() => {
-      const opened = openDrawer({ id, event: event.id, name, counts: pieces });
-      const isTrading = stageOf(event) !== 'planned' && stageOf(event) !== 'packed';
-      if (!opened.ok || isTrading) return opened;
-      const trading = draft('event.stage', newId(), event.id, {
-        event: event.id,
-        stage: 'trading',
-      });
-      return { ok: true as const, drafts: [...opened.drafts, trading] };
-    });
-    isBusy = false;
+    const outcome = await stall.daybook
+      .decide(
+        async () => await openDrawersOf(stall.db, event.id),
+        (drawers) => {
+          const opened = openDrawer({ id, event: event.id, name, counts: pieces, open: drawers });
+          const isTrading = stageOf(event) !== 'planned' && stageOf(event) !== 'packed';
+          if (!opened.ok || isTrading) return opened;
+          const trading = draft('event.stage', newId(), event.id, {
+            event: event.id,
+            stage: 'trading',
+          });
+          return { ok: true as const, drafts: [...opened.drafts, trading] };
+        },
+      )
+      .finally(() => (isBusy = false));
     if (!outcome.ok) {
       if (outcome.refusal.code !== 'slip/gone') refusal = outcome.refusal;
       return;

@@ -31,7 +31,7 @@
   {#if found.value !== null}
     {#key found.value.sale.id}
       <Receipt found={found.value} />
-      <VoidSale {...found.value} />
+      <VoidSale sale={found.value.sale} payments={found.value.payments} voids={found.value.voids} />
     {/key}
     {#if found.value.customer !== '' || found.value.sale.note !== ''}
       <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">

@@ -2,8 +2,8 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { paidWith } from '$lib/core/payment/part-sums';
-  import { isShiftOver, voidSale, type VoidRefusal } from '$lib/core/sale/void-sale';
-  import { newId } from '$lib/device/new-id';
+  import { isShiftOver, type VoidRefusal } from '$lib/core/sale/void-sale';
+  import { voidOnce } from '$lib/device/void-sale';
   import Field from '$lib/ui/forms/Field.svelte';
   import { voidRefusalWords } from '$lib/ui/words/payment-words';
   import RightButton from '../../RightButton.svelte';
@@ -11,11 +11,10 @@
 
   interface Props {
     sale: Row<'sales'>;
-    lines: readonly Row<'saleLines'>[];
     payments: readonly Row<'payments'>[];
     voids: readonly Row<'voids'>[];
   }
-  const { sale, lines, payments, voids }: Props = $props();
+  const { sale, payments, voids }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const [done] = $derived(voids);
@@ -30,27 +29,20 @@
     payments.map((part) => `${money.text(paidWith(part))} ${part.wayName}`).join(', '),
   );
 
+  let isBusy = false;
   async function go(lentBy?: string): Promise<void> {
-    const outcome = await stall.daybook.append(
-      () =>
-        voidSale({
-          newId,
-          sale,
-          lines,
-          payments,
-          reason,
-          voids,
-          event,
-          openDrawers,
-        }),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
-      return;
+    if (isBusy) return;
+    isBusy = true;
+    try {
+      const outcome = await voidOnce(stall.daybook, { sale: sale.id, reason, event, lentBy });
+      if (!outcome.ok) {
+        wrong = outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
+        return;
+      }
+      toast(`${sale.number} is void. Give back ${gives === '' ? 'nothing' : gives}.`);
+    } finally {
+      isBusy = false;
     }
-    await stall.daybook.settle();
-    toast(`${sale.number} is void. Give back ${gives === '' ? 'nothing' : gives}.`);
   }
 </script>
 
