@@ -232,6 +232,7 @@ class World {
     if (taken.slip === null) this.#sales += 1;
     if (taken.slip === null || !sale.isGivenBack) return;
     const back = givePartsBack({
+      takenBy: new Map(),
       newId: this.writer.newId,
       slip: taken.slip,
       event: EVENT,

@@ -320,6 +320,22 @@ describe('a customer who is erased', () => {
     }
   });
 
+  it('is gone from what a device had received before it says so itself', async () => {
+    const { db, daybook } = await device(1);
+    const other = new DeviceWriter(2);
+    const loads = [1, 2, 3].flatMap((quantity) =>
+      other.write({ does: 'load', item: 1, quantity: quantity * 1000 }, now),
+    );
+    await receive(db, deviceId(1), { entries: loads, position: 3 });
+    const written = other.append([noted(other), stage(3)], now);
+    await receive(db, deviceId(1), { entries: written, position: 5 });
+    assert.deepEqual((await personal(db)).sort(), ['customers', 'received']);
+    const { drafts } = eraseCustomer(other.newId, customerId(1));
+    await daybook.append(() => ({ ok: true, drafts }));
+    await daybook.settle();
+    assert.deepEqual(await personal(db), []);
+  });
+
   it('is gone from a device that hears of it, whoever had written it down', async () => {
     const { db, daybook } = await device(1);
     const other = new DeviceWriter(2);

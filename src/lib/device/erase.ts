@@ -1,4 +1,5 @@
 /** Dropping what is personal of erased customers from every entry that this device keeps. */
+import type { Table } from 'dexie';
 import { forgetting } from '../core/customer/erased';
 import type { Entry } from '../core/daybook/entry';
 import type { DeviceDatabase } from './database';
@@ -9,26 +10,32 @@ export async function erasePrivate(
   customers: readonly string[],
 ): Promise<void> {
   const erased = new Set(customers);
-  const bare = (entries: readonly Entry[]): Entry[] =>
-    entries.map((entry) => forgetting(entry, erased));
-  /** False leaves a block as it is, without writing it again. */
-  const forget = (block: { entries: readonly Entry[] }): boolean => {
-    const next = bare(block.entries);
-    const isChanged = next.some((entry, at) => entry !== block.entries[at]);
-    if (isChanged) block.entries = next;
-    return isChanged;
+  const ofBlock = <B extends { readonly entries: readonly Entry[] }>(block: B): B | null => {
+    const entries = block.entries.map((entry) => forgetting(entry, erased));
+    return entries.some((entry, at) => entry !== block.entries[at]) ? { ...block, entries } : null;
   };
-  await Promise.all([
-    db.books.payers
-      .where('customer')
-      .anyOf([...customers])
-      .delete(),
-    db.entries.toCollection().modify(forget),
-    db.received.toCollection().modify(forget),
-    db.kept.toCollection().modify((row: { entry: Entry | null }): boolean => {
-      const before = row.entry;
-      if (before !== null) row.entry = forgetting(before, erased);
-      return row.entry !== before;
-    }),
-  ]);
+  await db.books.payers
+    .where('customer')
+    .anyOf([...customers])
+    .delete();
+  await rewrite(db.entries, ofBlock);
+  await rewrite(db.received, ofBlock);
+  await rewrite(db.kept, (row) => {
+    const entry = row.entry === null ? null : forgetting(row.entry, erased);
+    return entry === row.entry ? null : { ...row, entry };
+  });
+}
+
+/**
+ * Writes those rows again that `change` gives anew. Not by Dexie's `modify`: what that reads it keeps by keys
+ * alone, so that a second table with the same keys is given the rows of the first, unless something is written
+ * in between.
+ */
+async function rewrite<R, K>(table: Table<R, K>, change: (row: R) => R | null): Promise<void> {
+  const changed: R[] = [];
+  await table.toCollection().each((row) => {
+    const next = change(row);
+    if (next !== null) changed.push(next);
+  });
+  await table.bulkPut(changed);
 }

@@ -65,8 +65,7 @@ export async function receive(
       const erased = erasedBy(fresh);
       const said = mark === undefined ? {} : { mark };
       await Promise.all([
-        // Another window may have been here already, with the same position.
-        fresh.length === 0 ? undefined : db.received.add(await blockOf(db, position, fresh)),
+        fresh.length === 0 ? undefined : db.received.add({ upTo: position, entries: fresh }),
         db.kept.bulkPut(taken.flatMap(({ kept }) => kept ?? [])),
         db.write('standing', { ...current, ...said, position, received, clock, late }),
         applyChanges(
@@ -78,13 +77,6 @@ export async function receive(
       return fresh.length;
     },
   );
-}
-
-/** Blocks are kept by position; what comes again from the start must not take the place of another one. */
-async function blockOf(db: DeviceDatabase, position: number, fresh: readonly Entry[]) {
-  let upTo = position;
-  while ((await db.received.get(upTo)) !== undefined) upTo += 0.5;
-  return { upTo, entries: fresh };
 }
 
 /** What of it has not been taken in yet, and what has been, with it. */

@@ -93,8 +93,11 @@ export async function giveBack(
   reason: string,
 ): Promise<SlipOver | null> {
   const outcome = await slip.act<SlipOver | null>(async ({ slip: open, revision }) => {
+    await daybook.settle();
+    const rows = await daybook.db.books.payments.bulkGet([...parts]);
+    const takenBy = new Map(rows.flatMap((row) => (row === undefined ? [] : [[row.id, row.by]])));
     // Worked out once: ids of its entries are the same if the append has to try again.
-    const given = givePartsBack({ newId, slip: open, event, parts, reason });
+    const given = givePartsBack({ newId, slip: open, event, parts, reason, takenBy });
     const written = await daybook.append(() => given, {
       settles: open.id,
       revision,

@@ -26,6 +26,14 @@ export interface OpenDrawer {
   readonly open: readonly Pick<Row<'drawers'>, 'name'>[];
 }
 
+/** What a drawer is called unless somebody says otherwise: the first number that is free. */
+export function nextDrawerName(drawers: readonly Pick<Row<'drawers'>, 'name'>[]): string {
+  const taken = new Set(drawers.map(({ name }) => name.toLowerCase()));
+  let number = 1;
+  while (taken.has(`drawer ${String(number)}`)) number += 1;
+  return `Drawer ${String(number)}`;
+}
+
 /** Opens a drawer with a counted float; of one name there is one at a time, or the float would be there twice. */
 export function openDrawer({ id, event, name, counts, open }: OpenDrawer): DrawerOutcome {
   if (name.trim() === '') return refuse({ code: 'drawer/no-name' });

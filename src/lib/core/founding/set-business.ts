@@ -17,6 +17,8 @@ export type BusinessRefusal = { readonly field: string } & (
   | { readonly code: 'business/days-wrong'; readonly typed: string }
   | { readonly code: 'business/currency-wrong'; readonly typed: string }
   | { readonly code: 'tax/taken'; readonly name: string }
+  /** Others are charged on it. */
+  | { readonly code: 'tax/needed'; readonly by: readonly string[] }
   | { readonly code: 'maker/number-wrong'; readonly typed: string }
   | { readonly code: 'maker/number-taken'; readonly name: string }
 );
@@ -174,6 +176,11 @@ export function setTax(
   );
   if (isTaken && typed.isActive) return refuse({ code: 'tax/taken', field: 'name', name });
   const known = taxes.find(({ id }) => id === typed.id);
+  const needs = taxes.filter(
+    (each) => each.isActive && typed.id !== null && each.on.includes(typed.id),
+  );
+  if (needs.length > 0 && !typed.isActive)
+    return refuse({ code: 'tax/needed', field: 'name', by: needs.map((each) => each.name) });
   const sort = known?.sort ?? Math.max(0, ...taxes.map((each) => each.sort)) + 1;
   // A tax can only be charged on those that stand before it.
   const on = typed.on.filter((id) => taxes.some((each) => each.id === id && each.sort < sort));

@@ -24,6 +24,9 @@ export function judgeReversal(
     body.takings === takingsOfPart({ ...part, side }) &&
     body.surcharge === part.surcharge &&
     body.tip === part.tip &&
+    (body.seller === undefined
+      ? entry.by === part.by || body.tip === 0
+      : body.seller === part.by) &&
     body.amount === paidWith(part) &&
     body.isCard === (part.card !== null);
   if (!isSame) return { code: 'reversal/figures', found: body.amount, wanted: paidWith(part) };

@@ -100,7 +100,7 @@ describe('a receipt', () => {
         '  tip in it, thank you              1.00',
         'Cash, share 2                      20.00',
         '  change                           10.00',
-        'VAT, 20 % of 12.50                  2.50',
+        'VAT, 20 % of 12.58                  2.52',
         '-'.repeat(40),
         '               Water well',
       ].join('\n'),

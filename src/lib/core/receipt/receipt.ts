@@ -118,7 +118,11 @@ export function receiptOf({
     lines: lines.map((line) => lineOf(line, isTaxIncluded)),
     service: sale.service,
     isTaxIncluded,
-    taxes: sale.taxes.map(({ name, rate, base, amount }) => ({ name, rate, base, amount })),
+    taxes: sale.taxes.map(({ id, name, rate, base, amount }) => {
+      // What cards were charged above the cash price has its tax as well.
+      const above = sale.upliftTaxes[id] ?? { base: 0, amount: 0 };
+      return { name, rate, base: base + above.base, amount: amount + above.amount };
+    }),
     uplift: sale.uplift,
     total: sale.total + sale.uplift,
     parts: own.map(partOf),

@@ -11,13 +11,15 @@ export interface GivePartsBack {
   /** Entries of the parts that go back. */
   readonly parts: readonly string[];
   readonly reason: string;
+  /** Who took each part, by its id: a tip that goes back was theirs. */
+  readonly takenBy: ReadonlyMap<string, string | null>;
 }
 
 /**
  * Gives parts back: each by an entry that names it. What was cleared is owed again, on a slip that
  * is as it was before; with none left, what it comes to may change again.
  */
-export function givePartsBack({ newId, slip, event, parts, reason }: GivePartsBack): {
+export function givePartsBack({ newId, slip, event, parts, reason, takenBy }: GivePartsBack): {
   readonly ok: true;
   readonly drafts: readonly Draft[];
   readonly slip: OpenSlip;
@@ -33,12 +35,19 @@ export function givePartsBack({ newId, slip, event, parts, reason }: GivePartsBa
       takings: takingsOfPart(part),
       surcharge: part.surcharge,
       tip: part.tip,
+      ...(takenBy.has(part.id) ? { seller: takenBy.get(part.id) ?? null } : {}),
       amount: paidWith(part),
       reason: reason.trim().slice(0, 200),
       isCard: part.card !== null,
     }),
   );
   const left = (slip.paid ?? []).filter(({ id }) => !parts.includes(id));
-  const { paid: _paid, ...bare } = slip;
-  return { ok: true, drafts, slip: left.length === 0 ? bare : { ...bare, paid: left } };
+  // With none left it is priced by the set-up as it is.
+  const { paid: _paid, fixed, ...bare } = slip;
+  const asFixed = fixed === undefined ? {} : { fixed };
+  return {
+    ok: true,
+    drafts,
+    slip: left.length === 0 ? bare : { ...bare, ...asFixed, paid: left },
+  };
 }

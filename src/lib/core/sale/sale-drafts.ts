@@ -7,7 +7,7 @@ import { localTime } from '../event/local-time';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
 import type { Quote, QuotedLine, SideQuote, SlipTax } from '../pricing/slip';
-import { standingOf, type Pricing } from '../slip/price-slip';
+import { pricedBy, standingOf, type Pricing } from '../slip/price-slip';
 import type { OpenLine, OpenSlip, PaidPart } from '../slip/open-slip';
 
 /** Where and when a sale is rung up. */
@@ -35,8 +35,9 @@ type SaleLine = SaleBody['lines'][number];
 export function saleDrafts(
   slip: OpenSlip,
   quote: Quote,
-  { newId, pricing, taxes, event, deviceNumber, number, now }: SaleSurroundings,
+  { newId, event, deviceNumber, number, now, ...setUp }: SaleSurroundings,
 ): readonly Draft[] {
+  const { pricing, taxes } = pricedBy(slip, { ...setUp, swaps: event.swaps ?? [] });
   const { cash } = quote;
   const paid = slip.paid ?? [];
   const { day, hour } = localTime(now, event.timeZone);

@@ -206,6 +206,7 @@ describe('parts of a payment, whatever they are', () => {
           slip = outcome.slip;
           if (slip === null || ask?.isGivenBack !== true) continue;
           const back = givePartsBack({
+            takenBy: new Map(),
             newId: writer.newId,
             slip,
             event: EVENT,

@@ -13,8 +13,8 @@ import {
 import type { Signature } from '../payment/signature';
 import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
 import type { Quote, SlipTax } from '../pricing/slip';
-import { priceSlip, type Pricing } from '../slip/price-slip';
-import type { OpenSlip, PaidPart } from '../slip/open-slip';
+import { pricedBy, priceSlip, type Pricing } from '../slip/price-slip';
+import type { FixedPricing, OpenSlip, PaidPart } from '../slip/open-slip';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
 
 export interface TakePart extends SaleSurroundings {
@@ -35,6 +35,8 @@ export interface TakePart extends SaleSurroundings {
   /** On top, apart from what is owed. */
   readonly tip?: number;
   readonly reference?: string;
+  /** Minor units that a card was asked for in all: the part must come to that. */
+  readonly asked?: number;
   readonly share?: number | null;
   /** The id of the entry, where it was told to others before; a new one otherwise. */
   readonly id?: string;
@@ -56,6 +58,8 @@ export interface Payer {
 export type PartRefusal =
   | { readonly code: 'sale/nothing-on-it' }
   | { readonly code: 'pay/nothing-left' }
+  | { readonly code: 'pay/too-many-parts'; readonly most: number }
+  | { readonly code: 'pay/not-as-asked'; readonly asked: number; readonly comesTo: number }
   | { readonly code: 'pay/not-an-amount' }
   | { readonly code: 'pay/more-than-left'; readonly left: number; readonly way: string }
   | { readonly code: 'pay/tip-wrong'; readonly tip: number }
@@ -129,8 +133,12 @@ function takeUpTo(
  *
  * Units: minor units; docs/rules.md, "Payment".
  */
-export function takePart(command: TakePart): PartOutcome {
-  const { slip, pricing, taxes, way, event, newId, amount, upTo = null, tip = 0 } = command;
+export function takePart(asIs: TakePart): PartOutcome {
+  const { slip, way, newId, amount, upTo = null, tip = 0 } = asIs;
+  const fixed = fixedFor(asIs);
+  const { pricing, taxes, swaps } = fixed;
+  const event = { ...asIs.event, swaps };
+  const command = { ...asIs, pricing, taxes, event };
   const { share = null } = command;
   if (slip.lines.length === 0) return refuse({ code: 'sale/nothing-on-it' });
   const fault = partLacks(command);
@@ -144,6 +152,11 @@ export function takePart(command: TakePart): PartOutcome {
   const taken = takeUpTo(totals, rules, amount, upTo, running);
   if (typeof taken === 'string')
     return refuse(refusalOf(taken, Math.min(running.left, upTo ?? running.left), way));
+  if (running.left > 0 && paid.length + 1 >= MOST_PARTS)
+    return refuse({ code: 'pay/too-many-parts', most: MOST_PARTS });
+  const comesTo = taken.charge + taken.surcharge + tip;
+  if (command.asked !== undefined && command.asked !== comesTo)
+    return refuse({ code: 'pay/not-as-asked', asked: command.asked, comesTo });
   const method = methodOf(way);
   const part: PaidPart = {
     id: command.id ?? newId(),
@@ -163,7 +176,7 @@ export function takePart(command: TakePart): PartOutcome {
   };
   const drafts = [partDraft(part, command)];
   const { tip: _given, ...untipped } = slip;
-  const now: OpenSlip = { ...untipped, paid: [...paid, part] };
+  const now: OpenSlip = { ...untipped, paid: [...paid, part], fixed };
   const isPaid = running.left === 0;
   if (isPaid) drafts.push(...saleDrafts(now, quote, command));
   return {
@@ -175,6 +188,21 @@ export function takePart(command: TakePart): PartOutcome {
     total: totals.cashTotal,
   };
 }
+
+/** As many parts as a sale can name. */
+export const MOST_PARTS = 50;
+
+/** What the slip is priced by from its first part on. */
+export const fixedFor = ({
+  slip,
+  pricing,
+  taxes,
+  event,
+}: Pick<TakePart, 'slip' | 'pricing' | 'taxes' | 'event'>): FixedPricing => {
+  const { currency, pricesIncludeTax, taxRounding, cashStep, typedSide, uplift, service } = pricing;
+  const own = { currency, pricesIncludeTax, taxRounding, cashStep, typedSide, uplift, service };
+  return pricedBy(slip, { pricing: own, taxes, swaps: event.swaps ?? [] });
+};
 
 function partDraft(
   { id, ...part }: PaidPart,

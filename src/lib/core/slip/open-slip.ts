@@ -3,11 +3,12 @@
  * Every function gives a new slip and leaves the old one as it was, so that undo is the old one.
  */
 import type { Row } from '../books/tables';
-import type { Extra, KeptLine, Service } from '../books/tables';
+import type { Extra, KeptLine, Service, TaxSwap } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import { thousandths } from '../money/units';
-import type { Discount } from '../pricing/slip';
+import type { Discount, SlipTax } from '../pricing/slip';
+import type { Pricing } from './price-slip';
 
 /** A line keeps what the item was when it was tapped; a change of set-up does not reach it. */
 export interface OpenLine {
@@ -28,8 +29,9 @@ export interface OpenLine {
   readonly otherPrice?: number | undefined;
   /** What was added, each at its own price for one unit of measure. */
   readonly extras?: readonly Extra[] | undefined;
-  /** The price before somebody changed it, and why they did. */
+  /** The price before somebody changed it, the other side's own with it, and why they did. */
   readonly listPrice?: number | undefined;
+  readonly listOther?: number | undefined;
   readonly reason?: string | undefined;
   readonly discount?: Discount | undefined;
   readonly note?: string | undefined;
@@ -66,6 +68,8 @@ export interface OpenSlip {
   readonly isUpliftWaived?: true | undefined;
   /** Parts of the payment that are safe already; while there are any, what it comes to stays. */
   readonly paid?: readonly PaidPart[] | undefined;
+  /** What it was priced by when the first part was taken, or a card was asked for: it comes to that from then on. */
+  readonly fixed?: FixedPricing | undefined;
   /** What the customer wants to give on top with the next part. Minor units. */
   readonly tip?: number | undefined;
   /** How it is shared out, once the people have said so. */
@@ -78,6 +82,13 @@ export interface TakenLine {
   readonly stamp: string;
   readonly person: string;
   readonly line: KeptLine | null;
+}
+
+/** Set-up that a slip is priced by, whatever becomes of the set-up meanwhile. */
+export interface FixedPricing {
+  readonly pricing: Pricing;
+  readonly taxes: readonly SlipTax[];
+  readonly swaps: readonly TaxSwap[];
 }
 
 export interface Lent {
@@ -155,6 +166,7 @@ export function putItem(
   said: PutWith = {},
 ): SlipOutcome {
   const price = said.price ?? item.price;
+  const otherPrice = said.price === undefined ? (item.otherPrice ?? undefined) : undefined;
   const extras = said.extras ?? [];
   const there = slip.lines.find(
     (line) =>
@@ -162,6 +174,9 @@ export function putItem(
       line.price === price &&
       isPlain(line) &&
       !isTaken(slip, line) &&
+      // What was set up otherwise since, or changed on that line, is another line.
+      line.otherPrice === otherPrice &&
+      isSameList(line.taxes, item.taxes) &&
       said.note === undefined &&
       line.person === said.person &&
       isSame(line.extras ?? [], extras),
@@ -179,9 +194,7 @@ export function putItem(
     taxes: item.taxes,
     cost: item.cost,
     isStocked: item.isStocked,
-    ...(item.otherPrice === null || said.price !== undefined
-      ? {}
-      : { otherPrice: item.otherPrice }),
+    ...(otherPrice === undefined ? {} : { otherPrice }),
     ...(item.maker === null ? {} : { maker: item.maker }),
     ...(extras.length === 0 ? {} : { extras }),
     ...(said.note === undefined ? {} : { note: said.note }),
@@ -198,6 +211,9 @@ const isPlain = (line: OpenLine): boolean =>
   line.listPrice === undefined &&
   line.note === undefined &&
   line.seller === undefined;
+
+const isSameList = (a: readonly string[], b: readonly string[]): boolean =>
+  a.length === b.length && a.every((each, at) => b[at] === each);
 
 const isSame = (a: readonly Extra[], b: readonly Extra[]): boolean =>
   a.length === b.length &&
@@ -242,13 +258,15 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
 export function setPrice(slip: OpenSlip, key: string, price: number, reason: string): SlipOutcome {
   return changeLine(slip, key, (line) => {
     if (!Number.isSafeInteger(price) || price < 0) return { code: 'slip/price-wrong', price };
-    const { listPrice = line.price, reason: _reason, otherPrice: _other, ...rest } = line;
+    const { listPrice = line.price, reason: _reason, otherPrice, listOther, ...rest } = line;
+    const other = line.listPrice === undefined ? otherPrice : listOther;
     if (price === listPrice)
-      return without({ ...rest, price, otherPrice: line.otherPrice }, 'listPrice');
+      return { ...rest, price, ...(other === undefined ? {} : { otherPrice: other }) };
     const why = reason.trim().slice(0, 200);
     if (why === '') return { code: 'slip/no-reason' };
-    // The other side follows the new price by the uplift: its own price was for the old one.
-    return { ...rest, price, listPrice, reason: why };
+    // The other side follows the new price by the uplift: its own price was for the old one, and comes back with it.
+    const kept = other === undefined ? {} : { listOther: other };
+    return { ...rest, price, listPrice, ...kept, reason: why };
   });
 }
 
@@ -275,6 +293,7 @@ export const sayOfSlip = (
       | 'isUpliftWaived'
       | 'tip'
       | 'shares'
+      | 'fixed'
     >
   >,
 ): OpenSlip => ({ ...slip, ...said });
@@ -302,8 +321,14 @@ const isFull = (lines: readonly OpenLine[]): boolean =>
  * The customer's and the group's standing discounts stay.
  */
 export function withoutFavours(slip: OpenSlip): OpenSlip {
-  const lines = slip.lines.map(({ discount: _off, listPrice, reason: _why, ...line }) =>
-    listPrice === undefined ? line : { ...line, price: listPrice },
+  const lines = slip.lines.map(({ discount: _off, listPrice, listOther, reason: _why, ...line }) =>
+    listPrice === undefined
+      ? line
+      : {
+          ...line,
+          price: listPrice,
+          ...(listOther === undefined ? {} : { otherPrice: listOther }),
+        },
   );
   return { ...slip, lines, discount: undefined, lent: undefined, isUpliftWaived: undefined };
 }
@@ -325,11 +350,6 @@ export const lenderOf = (slip: OpenSlip): string | undefined =>
   slip.lent !== undefined && favoursOn(slip).every((favour) => slip.lent?.to.includes(favour))
     ? slip.lent.by
     : undefined;
-
-const without = (line: OpenLine, field: 'listPrice'): OpenLine => {
-  const { [field]: _gone, ...rest } = line;
-  return rest;
-};
 
 export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
   const lines = slip.lines.filter((line) => line.key !== key);

@@ -4,7 +4,7 @@ import { quantityText, rateOf, thousandths } from '../money/units';
 import { quoteSlip } from '../pricing/quote';
 import type { Quote, Slip, SlipTax } from '../pricing/slip';
 import { isKnown } from '../event/todays-event';
-import type { OpenSlip } from './open-slip';
+import type { FixedPricing, OpenSlip } from './open-slip';
 
 export type Pricing = Pick<
   Row<'businesses'>,
@@ -13,10 +13,14 @@ export type Pricing = Pick<
 
 /** The taxes in force, in set-up order. */
 export function taxesInForce(taxes: readonly Row<'taxes'>[]): SlipTax[] {
-  return taxes
+  const inForce = taxes
     .filter((tax) => isKnown(tax) && tax.isActive)
-    .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1))
-    .map(({ id, name, rate, level, on }) => ({ id, name, rate, level, on }));
+    .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1));
+  return inForce.map(({ id, name, rate, level, on }, at) => {
+    // Charged on a tax that two devices put away, or moved behind it, out of touch: that one is nothing then.
+    const before = new Set(inForce.slice(0, at).map((tax) => tax.id));
+    return { id, name, rate, level, on: on.filter((each) => before.has(each)) };
+  });
 }
 
 /** The taxes that goods carry at an event: some stand in the place of others there, or of none. */
@@ -46,13 +50,21 @@ export function standingOf({ customer, group }: Pick<OpenSlip, 'customer' | 'gro
 export const serviceOf = (slip: OpenSlip, pricing: Pricing): Service | null =>
   slip.service === undefined ? pricing.service : slip.service;
 
+/** What a slip is priced by: what it was fixed to, or the set-up as it is. */
+export const pricedBy = (
+  { fixed }: Pick<OpenSlip, 'fixed'>,
+  { pricing, taxes, swaps }: FixedPricing,
+): FixedPricing => fixed ?? { pricing, taxes, swaps };
+
 /** Works out what an open slip comes to now. @throws What `quoteSlip` throws. */
 export function priceSlip(
   slip: OpenSlip,
-  pricing: Pricing,
-  taxes: readonly SlipTax[],
-  swaps: readonly TaxSwap[] = [],
+  pricingNow: Pricing,
+  taxesNow: readonly SlipTax[],
+  swapsNow: readonly TaxSwap[] = [],
 ): Quote {
+  const now = { pricing: pricingNow, taxes: taxesNow, swaps: swapsNow };
+  const { pricing, taxes, swaps } = pricedBy(slip, now);
   const known = new Set(taxes.map(({ id }) => id));
   const carry = (ids: readonly string[]): string[] =>
     taxesAt(ids, swaps).filter((id) => known.has(id));

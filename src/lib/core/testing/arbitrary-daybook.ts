@@ -471,6 +471,7 @@ export class DeviceWriter {
     if (what.isGivenBack) {
       const parts = [card.part.id];
       const back = givePartsBack({
+        takenBy: new Map(by === null ? [] : [[card.part.id, by]]),
         newId: this.newId,
         slip: card.slip,
         event: EVENT,
@@ -483,11 +484,11 @@ export class DeviceWriter {
     if (!cash.ok) throw new Error(cash.refusal.code);
     this.#sales += 1;
     const all = [...card.drafts, ...cash.drafts];
-    return what.isVoided ? [...all, ...this.#voided(all, by)] : all;
+    return what.isVoided ? [...all, ...this.#voided(all, by, what.goods % 2 === 0)] : all;
   }
 
   /** What voids the sale among these drafts, worked out from the rows they make. */
-  #voided(drafts: readonly Draft[], by: string | null): readonly Draft[] {
+  #voided(drafts: readonly Draft[], by: string | null, isTwice: boolean): readonly Draft[] {
     const books = new Books();
     // On a chain of its own: only the rows are wanted.
     const apart = new DeviceWriter(this.number);
@@ -507,8 +508,13 @@ export class DeviceWriter {
       event: EVENT,
       openDrawers: [DRAWER],
     });
-    if (!outcome.ok) throw new Error(outcome.refusal.code);
-    return outcome.drafts;
+    const [first] = outcome.ok ? outcome.drafts : [];
+    if (first === undefined) throw new Error('it was not voided');
+    if (!isTwice) return [first];
+    // As two devices out of touch do it, and somebody puts it right.
+    const second = { ...first, id: this.newId() };
+    const body = { ...(first.body as BodyOf<'sale.voided'>), void: second.id };
+    return [first, second, draft('void.undone', this.newId(), EVENT, body)];
   }
 
   #count(counted: number): readonly Draft[] {

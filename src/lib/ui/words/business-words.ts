@@ -19,6 +19,8 @@ export function businessRefusalWords(refusal: BusinessRefusal): string {
       return `“${refusal.typed}” is not a number of hours from 1 to 720.`;
     case 'business/days-wrong':
       return `“${refusal.typed}” is not a number of days from 1 to 365; left empty, it is never.`;
+    case 'tax/needed':
+      return `${refusal.by.join(', ')} ${refusal.by.length === 1 ? 'is' : 'are'} charged on this tax: change that first.`;
     case 'tax/taken':
       return `There is a tax called ${refusal.name} already.`;
     case 'maker/number-wrong':

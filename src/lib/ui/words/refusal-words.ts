@@ -67,6 +67,10 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Part of this slip has been paid: finish the payment, or give those parts back first.';
     case 'pay/nothing-left':
       return 'Nothing is left to pay.';
+    case 'pay/too-many-parts':
+      return `A slip is paid in at most ${String(refusal.most)} parts: this one must take all that is left.`;
+    case 'pay/not-as-asked':
+      return `The card was asked for ${money.text(refusal.asked)}, and this would come to ${money.text(refusal.comesTo)}: it is left, and undone by itself. Ask again.`;
     case 'pay/not-an-amount':
       return 'Type an amount above zero, such as 13.50.';
     case 'pay/more-than-left':

@@ -42,7 +42,7 @@ export type PartTaken =
 
 export type AskedPart = Pick<
   TakePart,
-  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'payer'
+  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'payer' | 'asked'
 > & {
   /** The payment's id, where it was told to others before. */
   readonly id?: string;

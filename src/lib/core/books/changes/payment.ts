@@ -92,7 +92,8 @@ export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] =>
   const { payment, slip, way, drawer, takings, surcharge, tip, amount, reason, isCard } =
     entry.body;
   const event = entry.event ?? NO_EVENT;
-  const seller = entry.by ?? NOBODY;
+  const { seller: whose = entry.by } = entry.body;
+  const seller = whose ?? NOBODY;
   return [
     put('reversals', {
       id: entry.id,

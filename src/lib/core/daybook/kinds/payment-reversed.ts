@@ -6,7 +6,7 @@ import { amountFromZero, kind, recordId, wayId } from '../kind';
  * part brought, so that each sum can take it off again.
  */
 export const paymentReversed = kind(
-  1,
+  2,
   z.strictObject({
     payment: recordId,
     slip: recordId,
@@ -18,6 +18,8 @@ export const paymentReversed = kind(
     takings: amountFromZero,
     surcharge: amountFromZero,
     tip: amountFromZero,
+    /** Whose the tip was, null for nobody; missing before version 2, where it was whoever wrote this. */
+    seller: recordId.nullable().optional(),
     /** Handed back: what had been kept of it, tip and surcharge included. */
     amount: amountFromZero,
     reason: z.string().max(200),

@@ -24,6 +24,8 @@ export const openLine = z.strictObject({
     .max(50)
     .optional(),
   listPrice: amount.optional(),
+  /** The other side's own price before that, since version 2. */
+  listOther: amount.optional(),
   reason: z.string().max(200).optional(),
   discount: discount.optional(),
   note: z.string().max(200).optional(),
@@ -34,7 +36,7 @@ export const openLine = z.strictObject({
 
 /** A line of a kept slip, as it now is; null takes it off. */
 export const slipLine = kind(
-  1,
+  2,
   z.strictObject({
     id: recordId,
     slip: recordId,

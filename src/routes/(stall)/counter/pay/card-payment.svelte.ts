@@ -11,7 +11,7 @@ import { cardAnswerSchema, type CardAnswer } from '$lib/core/payment/card-messag
 import { mustSign, type Signature } from '$lib/core/payment/signature';
 import { offeredTips } from '$lib/core/payment/tip';
 import type { WayToPay } from '$lib/core/payment/ways';
-import { partLacks } from '$lib/core/sale/take-part';
+import { fixedFor, partLacks } from '$lib/core/sale/take-part';
 import type { PaidPart } from '$lib/core/slip/open-slip';
 import { cardLock } from '$lib/device/cards/card-errands';
 import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
@@ -48,8 +48,9 @@ interface Asked {
   readonly way: WayToPay;
   /** Cleared on the card side. */
   readonly clears: number;
-  /** In all. */
+  /** In all, and the tip in it. */
   readonly amount: number;
+  readonly tip: number;
   readonly read: CardRead;
   /** The customer is here and can sign. */
   readonly isHere: boolean;
@@ -95,9 +96,13 @@ export class CardPayment {
     how: HowAsked = {},
   ): Promise<void> {
     const { stall, paying } = this;
-    const would = paying.charge(way, clears);
     const event = stall.event;
-    if (this.isUnderWay || would === null || event === undefined) return;
+    if (this.isUnderWay || paying.charge(way, clears) === null || event === undefined) return;
+    // It comes to what the card is asked for, whatever becomes of the set-up meanwhile.
+    const { business: pricing, taxes } = stall;
+    stall.slip.say({ fixed: fixedFor({ slip: stall.slip.current, pricing, taxes, event }) });
+    const would = paying.charge(way, clears);
+    if (would === null) return;
     const lacks = partLacks({
       way,
       slip: stall.slip.current,
@@ -119,7 +124,8 @@ export class CardPayment {
       this.#rest('Nothing was charged: the payment was stopped at the reader.');
       return;
     }
-    const amount = untipped + paying.tip;
+    const { tip } = paying;
+    const amount = untipped + tip;
     this.step = { at: 'reader', amount };
     await this.#hold(payment);
     try {
@@ -141,7 +147,7 @@ export class CardPayment {
         await this.#close(payment, 'cancelled', why);
         return;
       }
-      this.#asked = { payment, way, clears, amount, read, isHere: reader.isHere, how };
+      this.#asked = { payment, way, clears, amount, tip, read, isHere: reader.isHere, how };
       await this.ask();
     } catch (error) {
       this.#rest(`Nothing was taken: ${error instanceof Error ? error.message : String(error)}`);
@@ -268,6 +274,8 @@ export class CardPayment {
       id: payment,
       card,
       reference,
+      asked: asked.amount,
+      tip: asked.tip,
       ...(lentBy === undefined ? {} : { lentBy }),
       ...(signature === undefined ? {} : { payer: { signature, name: '', salt: newSalt() } }),
     };
@@ -303,6 +311,8 @@ export class CardPayment {
   }
 
   #rest(says: string): void {
+    const { slip } = this.stall;
+    if (!slip.isPartPaid && slip.current.fixed !== undefined) slip.say({ fixed: undefined });
     this.#asked = null;
     this.#sign = null;
     this.#stop = null;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { draft } from '$lib/core/daybook/kinds';
-  import { openDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
+  import { nextDrawerName, openDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
   import { stageOf } from '$lib/core/event/todays-event';
   import { worthOf } from '$lib/core/money/worth';
   import { openDrawersOf } from '$lib/device/event-rows';
@@ -15,7 +15,8 @@
   const money = $derived(stall.money);
   const event = $derived(stall.event);
   let typed = $state<Record<number, string>>({});
-  let name = $state(`Drawer ${String(stall.drawers.length + 1)}`);
+  // As others are opened elsewhere it follows, until somebody types a name.
+  let name = $derived(nextDrawerName(stall.drawers));
   let refusal = $state.raw<DrawerRefusal | null>(null);
   let isBusy = $state(false);
   const pieces = $derived(piecesFrom(typed));
