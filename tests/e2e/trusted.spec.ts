@@ -179,3 +179,31 @@ const knownHere = async (page: Page): Promise<Record<string, number>> =>
     db.close();
     return counts;
   });
+
+test('a device whose clock is a day off sells at the event that somebody chooses by hand', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await page.goto(till.enrolAddress());
+  await signIn(page, 'Maren');
+  await expect(page.getByTitle('Who is selling')).toHaveText('Maren');
+  await goOffline(page);
+  await page.clock.setSystemTime(Date.now() - DAY);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'No event today' })).toBeVisible();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Pellow Green market' })
+    .getByRole('button', { name: 'Sell at this event' })
+    .click();
+  await expect(page.getByText('This event was chosen by hand')).toBeVisible();
+  await openDrawer(page);
+  const number = await sellOne(page, 'Lavender');
+  expect(number).toMatch(/^D\d+-1$/);
+  await page.clock.setSystemTime(Date.now());
+  await page.goto('/');
+  await expect(page.getByText('This event was chosen by hand')).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
+  await context.close();
+});

@@ -5,6 +5,7 @@
 import { Dexie, type Table, type Transaction } from 'dexie';
 import { withoutPrivate, type ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
+import type { ChosenEvent } from '../core/event/todays-event';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
@@ -67,6 +68,8 @@ export interface Choices {
   readonly seenAt?: number;
   /** Its receipt printer; missing is none. */
   readonly printer?: PrinterChoice;
+  /** The event somebody chose by hand, as long as that holds. */
+  readonly event?: ChosenEvent | null;
   /** The drawer this device uses, by event. */
   readonly drawers: Readonly<Record<string, string>>;
 }

@@ -22,6 +22,7 @@
   const totals = $derived(rows.value?.totals);
   const locale = $derived(stall.business.locale);
   const todaysDay = $derived(
+    // Of one that was chosen by hand, the first.
     event?.days.find(({ date }) => date === stall.today) ?? event?.days[0],
   );
 </script>
@@ -39,6 +40,25 @@
         <a class="btn btn-quiet" href="/books">Look at the books</a>
       </div>
     </section>
+    {#if stall.eventsNear.length > 0}
+      <section class="sheet grid max-w-xl gap-3" aria-labelledby="near">
+        <h2 id="near">Or are you at one of these?</h2>
+        <p>
+          This device’s clock says it is {dayWords(stall.today, locale)}. If that is wrong, set it
+          right; you can sell all the same.
+        </p>
+        <ul class="grid gap-2">
+          {#each stall.eventsNear as near (near.id)}
+            <li class="flex flex-wrap items-center justify-between gap-3">
+              <span>{near.name}, {dayWords(near.days[0]?.date ?? '', locale)}</span>
+              <button type="button" class="btn btn-quiet" onclick={() => stall.chooseEvent(near)}
+                >Sell at this event</button
+              >
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
   {:else}
     <div class="grid grid-cols-[minmax(0,1fr)] items-end gap-4 lg:grid-cols-[1fr_1.2fr]">
       <div>
@@ -52,6 +72,19 @@
       <Bunting stage={stageOf(event)} />
     </div>
 
+    {#if stall.isChosenByHand}
+      <p class="sheet border-accent flex flex-wrap items-center justify-between gap-3 border-l-8">
+        <span
+          >This event was chosen by hand; by this device’s clock it is {dayWords(
+            stall.today,
+            locale,
+          )}.</span
+        >
+        <button type="button" class="btn btn-quiet" onclick={() => stall.chooseEvent(null)}
+          >As the calendar says</button
+        >
+      </p>
+    {/if}
     <NextStep {event} />
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[1.2fr_1fr]">

@@ -3,7 +3,7 @@ import { getContext, setContext } from 'svelte';
 import { toast } from 'svelte-sonner';
 import type { Row } from '$lib/core/books/tables';
 import { localTime } from '$lib/core/event/local-time';
-import { byDate, isKnown, todaysEvent } from '$lib/core/event/todays-event';
+import { byDate, eventsNear, isKnown, todaysEvent } from '$lib/core/event/todays-event';
 import { saleRights } from '$lib/core/people/judge';
 import { inOrder } from '$lib/core/people/in-order';
 import { setPin } from '$lib/core/people/set-pin';
@@ -140,8 +140,22 @@ export class Stall {
   );
   /** The event that is on today. */
   readonly event: Row<'events'> | undefined = $derived.by(() =>
-    todaysEvent(this.#events.value, this.#now.minute, this.given?.event),
+    todaysEvent(this.#events.value, this.#now.minute, this.given?.event, this.choices.event),
   );
+  /** Others that somebody may be at, if the calendar is wrong, or the clock is. */
+  readonly eventsNear: readonly Row<'events'>[] = $derived.by(() =>
+    eventsNear(this.#events.value, this.#now.minute).filter(({ id }) => id !== this.event?.id),
+  );
+  /** Whether somebody chose the event by hand. */
+  readonly isChosenByHand: boolean = $derived.by(
+    () => this.choices.event?.id !== undefined && this.choices.event.id === this.event?.id,
+  );
+  /** Sells at this event for the day of the device's clock; null is as the calendar has it. */
+  async chooseEvent(event: Row<'events'> | null): Promise<void> {
+    const chosen =
+      event === null ? null : { id: event.id, day: localTime(Date.now(), event.timeZone).day };
+    await this.choose({ event: chosen });
+  }
   get today(): string {
     return localTime(this.#now.minute, this.business.timeZone).day;
   }

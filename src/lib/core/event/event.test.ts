@@ -6,7 +6,7 @@ import { DeviceWriter, eventBody, idOf } from '../testing/arbitrary-daybook';
 import { localTime } from './local-time';
 import { setEventTaxes } from './set-taxes';
 import { differencesBetween, takingsOf, type EventRows } from './takings';
-import { byDate, todaysEvent } from './todays-event';
+import { byDate, eventsNear, todaysEvent } from './todays-event';
 
 const event = (n: number, date: string, stage: string): Row<'events'> => ({
   ...eventBody(`Event ${String(n)}`),
@@ -39,6 +39,30 @@ describe('the event of today', () => {
       todaysEvent([{ ...event(1, '2026-11-22', 'trading'), setStamp: '' }], now),
       undefined,
     ));
+  it('is what somebody chose by hand, for the day of the device’s clock and while it is not settled', () => {
+    // The clock is a day behind: the event of the 23rd is going on.
+    const events = [event(1, '2026-11-22', 'planned'), event(2, '2026-11-23', 'packed')];
+    const chosen = { id: idOf(2, 2), day: '2026-11-22' };
+    assert.equal(todaysEvent(events, now, null, chosen)?.id, idOf(2, 2));
+    assert.equal(todaysEvent(events, now, idOf(2, 1), chosen)?.id, idOf(2, 2));
+    assert.equal(todaysEvent(events, now + 86_400_000, null, chosen)?.id, idOf(2, 2));
+    const later = { ...chosen, day: '2026-11-21' };
+    assert.equal(todaysEvent(events, now, null, later)?.id, idOf(2, 1));
+    const settled = [event(2, '2026-11-23', 'settled')];
+    assert.equal(todaysEvent(settled, now, null, chosen), undefined);
+  });
+  it('may be one of those near it, as far as they are not settled', () => {
+    const events = [
+      event(1, '2026-11-18', 'packed'),
+      event(2, '2026-11-23', 'planned'),
+      event(3, '2026-11-21', 'counted'),
+      event(4, '2026-11-21', 'settled'),
+    ];
+    assert.deepEqual(
+      eventsNear(events, now).map(({ id }) => id),
+      [idOf(2, 3), idOf(2, 2)],
+    );
+  });
   it('follows the time zone of the event', () => {
     const kite = { ...event(1, '2026-11-21', 'trading'), timeZone: 'America/Chicago' };
     assert.equal(todaysEvent([kite], Date.UTC(2026, 10, 22, 3))?.id, kite.id);

@@ -46,6 +46,73 @@ const code = (outcome: PartOutcome): string => (outcome.ok ? 'taken' : outcome.r
 const named: WayToPay = { ...CARD_WAY, needsCustomer: true, reference: 'Terminal slip' };
 
 describe('a part of a payment', () => {
+  it('fixes what the slip comes to: the set-up that changes meanwhile changes nothing of it', () => {
+    const first = done({ way: CARD_WAY, amount: 1000 });
+    const later = {
+      slip: first.slip!,
+      pricing: { ...pricing, uplift: '9', pricesIncludeTax: false },
+      taxes: [{ ...tax, rate: '5' }],
+      event: { ...AT_EVENT, swaps: [{ from: tax.id, to: null }] },
+    };
+    const asBefore = done({ slip: first.slip!, way: CARD_WAY });
+    const now = done({ ...later, way: CARD_WAY });
+    assert.deepEqual([now.part.charge, now.total], [asBefore.part.charge, asBefore.total]);
+    const sale = (outcome: PartDone) => outcome.drafts.find(({ kind }) => kind === 'sale.rung');
+    const { taxes, uplift, total } = sale(now)!.body;
+    assert.deepEqual(
+      { taxes, uplift, total },
+      (({ taxes: t, uplift: u, total: all }) => ({
+        taxes: t,
+        uplift: u,
+        total: all,
+      }))(sale(asBefore)!.body),
+    );
+    // Given back, it is priced by the set-up as it is.
+    const parts = [first.part.id];
+    const back = { newId: () => idOf(8, (ids += 1)), slip: first.slip!, event: EVENT, parts };
+    const given = givePartsBack({ ...back, reason: 'left', takenBy: new Map() });
+    assert.equal(given.slip.fixed, undefined);
+  });
+
+  it('of a card is what the card was asked for, or it is not taken', () => {
+    const asked = done({ way: CARD_WAY });
+    const { charge, surcharge } = asked.part;
+    const as = charge + surcharge + 200;
+    assert.equal(code(take({ way: CARD_WAY, tip: 200, asked: as })), 'taken');
+    assert.equal(code(take({ way: CARD_WAY, tip: 150, asked: as })), 'pay/not-as-asked');
+  });
+
+  it('is one of at most fifty: the last of them takes all that is left', () => {
+    let slip: OpenSlip = slipOf(2640);
+    for (let n = 1; n < 50; n += 1) slip = done({ slip, amount: 10 }).slip!;
+    assert.equal(code(take({ slip, amount: 10 })), 'pay/too-many-parts');
+    const last = done({ slip });
+    assert.equal(last.slip, null);
+    for (const entry of new DeviceWriter(1).append(last.drafts, 0)) assert.ok(readEntry(entry).ok);
+  });
+
+  it('that is given back takes the tip from whoever had been given it', () => {
+    const writer = new DeviceWriter(1);
+    const [taker, other] = [idOf(10, 1), idOf(10, 2)];
+    const books = new Books();
+    const say = (drafts: PartDone['drafts'], by: string): void => {
+      for (const entry of writer.append(drafts, 0, by)) {
+        const read = readEntry(entry);
+        assert.ok(read.ok, JSON.stringify(read));
+        books.apply(changesOf(read.entry));
+      }
+    };
+    const taken = done({ newId: writer.newId, amount: 1000, tip: 150 });
+    say(taken.drafts, taker);
+    const parts = [taken.part.id];
+    const command = { newId: writer.newId, slip: taken.slip!, event: EVENT, parts, reason: 'left' };
+    say(givePartsBack({ ...command, takenBy: new Map([[taken.part.id, taker]]) }).drafts, other);
+    assert.deepEqual(
+      books.rows('eventTips').map(({ seller, tips }) => [seller, tips]),
+      [[taker, 0]],
+    );
+  });
+
   it('clears £15.00 of £26.40 by a card with a surcharge, and leaves £11.40', () => {
     const { part, left, drafts } = done({
       pricing: { ...pricing, uplift: '0' },

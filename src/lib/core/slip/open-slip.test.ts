@@ -1,8 +1,13 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { item } from '../testing/arbitrary-daybook';
+import { idOf, item } from '../testing/arbitrary-daybook';
 import {
   emptySlip,
+  putBackOn,
+  sayOfLine,
+  sayOfSlip,
+  setPrice,
+  withoutFavours,
   MOST_LINES,
   putItem,
   putUnlisted,
@@ -76,5 +81,62 @@ describe('the open slip', () => {
       refusal(putUnlisted(full, { name: 'x', price: 1, taxes: [] }, 'more')),
       'slip/full',
     );
+  });
+});
+
+describe('an item with a price of its own on the other side', () => {
+  const both = { ...item(1, 450), otherPrice: 480 };
+  const on = putItem(emptySlip(idOf(9, 1)), both, 1000, 'a');
+  assert.ok(on.ok);
+  const only = (outcome: SlipOutcome) => {
+    assert.ok(outcome.ok, JSON.stringify(outcome));
+    return outcome.slip;
+  };
+
+  it('has it again when its price is changed and changed back, or the favour is taken back', () => {
+    const changed = only(setPrice(on.slip, 'a', 300, 'bruised'));
+    assert.equal(changed.lines[0]?.otherPrice, undefined);
+    const again = only(setPrice(changed, 'a', 350, 'less bruised'));
+    assert.equal(only(setPrice(again, 'a', 450, '')).lines[0]?.otherPrice, 480);
+    assert.equal(withoutFavours(again).lines[0]?.otherPrice, 480);
+    assert.deepEqual(only(setPrice(again, 'a', 450, '')).lines, on.slip.lines);
+  });
+
+  it('joins the line that has the same one, and no other', () => {
+    assert.equal(only(putItem(on.slip, both, 1000, 'b')).lines.length, 1);
+    assert.equal(only(putItem(on.slip, { ...both, otherPrice: 500 }, 1000, 'b')).lines.length, 2);
+    assert.equal(only(putItem(on.slip, { ...both, otherPrice: null }, 1000, 'b')).lines.length, 2);
+  });
+
+  it('does not join a line whose taxes were changed', () => {
+    const taxed = only(sayOfLine(on.slip, 'a', { taxes: [] }));
+    const two = only(putItem(taxed, both, 1000, 'b'));
+    assert.deepEqual(
+      two.lines.map(({ taxes }) => taxes.length),
+      [0, both.taxes.length],
+    );
+  });
+});
+
+describe('what was taken off', () => {
+  it('comes back where it was, with what was put on meanwhile', () => {
+    const all = [1, 2, 3].reduce(
+      (slip, n) => {
+        const put = putItem(slip, item(n, 450), 1000, String(n));
+        assert.ok(put.ok);
+        return put.slip;
+      },
+      emptySlip(idOf(9, 1)),
+    );
+    const off = removeLine(all, '2');
+    assert.ok(off.ok);
+    const more = putItem(off.slip, item(4, 450), 1000, '4');
+    assert.ok(more.ok);
+    assert.deepEqual(
+      putBackOn(more.slip, all).lines.map(({ key }) => key),
+      ['1', '2', '3', '4'],
+    );
+    const said = sayOfSlip(all, { note: 'by the gate' });
+    assert.deepEqual(putBackOn(emptySlip(all.id), said), said);
   });
 });
