@@ -50,7 +50,7 @@ test('a business begins, and sells its first thing', async ({ browser }) => {
     await expect(page.getByTestId('goods-list')).toContainText(name);
   }
   await page.getByLabel('Market or fair').fill('Lakeside market');
-  await page.getByRole('button', { name: 'Put it in the calendar' }).click();
+  await page.getByRole('button', { name: 'Add the event' }).click();
   await expect(page.getByTestId('the-event')).toContainText('Lakeside market, today');
   await page.getByRole('button', { name: 'Load it all' }).click();
   await page.getByRole('link', { name: 'Open the drawer' }).click();
@@ -109,8 +109,8 @@ test('an owner signs in, adds a device by its link, ends a session, and signs ou
   await signIn(other);
   await expect(other).toHaveURL(/\/account$/);
   await page.reload();
-  await page.getByRole('button', { name: 'End it' }).click();
-  await expect(page.getByRole('button', { name: 'End it' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'End this session' }).click();
+  await expect(page.getByRole('button', { name: 'End this session' })).toHaveCount(0);
   await other.reload();
   await expect(other.getByRole('heading', { name: 'Sign in as an owner' })).toBeVisible();
   await elsewhere.close();
@@ -147,11 +147,11 @@ test('a passkey: added after a proof, signs in alone, and is worth nothing once 
   await page.getByLabel('What to call it').fill('Stall phone');
   await page.getByRole('button', { name: 'Add a passkey' }).click();
   await page.getByLabel('Your password').fill('not it');
-  await page.getByRole('button', { name: 'It is me' }).click();
+  await page.getByRole('button', { name: 'Confirm' }).click();
   await expect(page.getByRole('alert')).toHaveText('That is not the password.');
   await page.getByLabel('Your password').fill(OWNER.password);
   const letters = till.mailbox.letters.length;
-  await page.getByRole('button', { name: 'It is me' }).click();
+  await page.getByRole('button', { name: 'Confirm' }).click();
   await expect(page.getByTestId('passkeys')).toContainText('Stall phone');
   await expect(page.getByTestId('passkeys')).toContainText('not used yet');
   await expect.poll(() => till.mailbox.letters.length).toBe(letters + 1);
@@ -332,7 +332,7 @@ test('script in every text field is shown as text, on every screen', async ({ br
   await expect(page.getByTestId('goods-list')).toContainText(EVIL);
   await page.getByLabel('Market or fair').fill(EVIL);
   await page.getByLabel('Place').fill(EVIL);
-  await page.getByRole('button', { name: 'Put it in the calendar' }).click();
+  await page.getByRole('button', { name: 'Add the event' }).click();
   await page.getByRole('button', { name: 'Load it all' }).click();
   await page.getByRole('link', { name: 'Open the drawer' }).click();
   await page.getByLabel(/Name/).first().fill(EVIL);
@@ -344,18 +344,18 @@ test('script in every text field is shown as text, on every screen', async ({ br
   await page.goto('/people');
   await page.getByRole('link', { name: 'img src' }).last().click();
   await page.getByLabel('Name', { exact: true }).fill(`2${EVIL}`);
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/\/people$/);
   await page.goto('/customers/new');
   for (const label of ['Name', 'Company', 'Phone', 'Address', 'Note'])
     await page.getByLabel(label, { exact: true }).fill(EVIL.slice(0, 40));
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('customers')).toContainText('img src');
   await page.goto('/items/new');
   for (const label of ['Name', 'What tells it from others', 'Own code', 'Description'])
     await page.getByLabel(label).first().fill(EVIL.slice(0, 40));
   await page.getByLabel('Price', { exact: true }).fill('2');
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('items')).toContainText('img src');
   await page.goto('/counter');
   await page.getByTestId('goods').getByRole('button').first().click();

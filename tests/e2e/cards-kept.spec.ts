@@ -88,7 +88,7 @@ test('the reader asks for the tip, where the owner has it so', async ({ browser 
   await owner.goto('/business');
   await owner.getByLabel('Tips that are offered').fill('10 15');
   await owner.getByLabel('The card reader asks for the tip').check();
-  await owner.getByRole('button', { name: 'Keep it so' }).click();
+  await owner.getByRole('button', { name: 'Save' }).click();
   await owner.waitForURL(/set-up/);
   const [page, context] = await desk.seller(browser, 'Ines');
   await toPayment(page, '20.00');
@@ -106,7 +106,7 @@ test('the reader asks for the tip, where the owner has it so', async ({ browser 
   await expect.poll(async () => (await desk.cardRows(2300))[0]?.state).toBe('captured');
   await owner.goto('/business');
   await owner.getByLabel('Tips that are offered').fill('');
-  await owner.getByRole('button', { name: 'Keep it so' }).click();
+  await owner.getByRole('button', { name: 'Save' }).click();
   await owner.waitForURL(/set-up/);
   // What is not sent when a context closes is lost with its browser.
   await expect
@@ -180,8 +180,8 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   const [charged] = await desk.cardRows(2700);
   expect(await desk.atAcquirer(charged!.id)).toMatchObject({ state: 'captured', amount: 2700 });
 
-  await page.getByRole('button', { name: 'Take it off file …' }).click();
-  await page.getByRole('button', { name: 'Take it off file' }).click();
+  await page.getByRole('button', { name: 'Remove file …' }).click();
+  await page.getByRole('button', { name: 'Remove file' }).click();
   await expect(page.getByRole('button', { name: 'Put a card on file' })).toBeVisible();
   // The acquirer is told, so that a device that has not heard of it is declined.
   await expect
@@ -302,7 +302,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await page.getByRole('button', { name: /^Void it/ }).click();
   await page.getByRole('button', { name: 'Tobin' }).click();
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByTestId('voided')).toContainText('wrong customer');
 
   // The browser dies with all of that unsent, and comes back with the network.

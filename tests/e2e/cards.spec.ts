@@ -104,7 +104,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   // A helper has not the right to it: a lead lends it.
   await page.getByRole('button', { name: 'Tobin' }).click();
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByTestId('voided')).toContainText('wrong customer');
   await expect
     .poll(async () => (await desk.atAcquirer(mine!.id))?.state, { timeout: 30_000 })
@@ -194,7 +194,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
   await expect(card(page)).toContainText('more than the £60.00 that one card may be carried for');
   await card(page).getByRole('button', { name: 'Carry £61.00' }).click();
   await expect(page.getByRole('region', { name: 'Lend a right' })).toBeVisible();
-  await card(page).getByRole('button', { name: 'Leave this card' }).click();
+  await card(page).getByRole('button', { name: 'Cancel this card' }).click();
 
   // The browser goes, and comes back with the network.
   await page.close();
@@ -268,7 +268,7 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   // The rest is given back, which a helper may not decide alone.
   await held.getByRole('button', { name: 'Tobin' }).click();
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByTestId('held')).toHaveCount(0);
   expect(await desk.atAcquirer(row!.id)).toMatchObject({ state: 'captured', amount: 6000 });
   await page.goto('/loose-ends');

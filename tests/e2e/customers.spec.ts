@@ -1,4 +1,4 @@
-/** Customers noted down and forgotten, devices that are given something, loose ends that are settled. */
+/** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { enrol, PINS, standing } from '../support/at-the-stall';
@@ -13,10 +13,10 @@ test.afterAll(() => till.end());
 const lend = async (page: Page, name: string): Promise<void> => {
   await page.getByRole('button', { name, exact: true }).click();
   await page.getByLabel(`PIN of ${name}`).fill(PINS[name]!);
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
 };
 
-test('a customer is noted down with no network, handed their data, and forgotten everywhere', async ({
+test('a customer is added with no network, handed their data, and forgotten everywhere', async ({
   browser,
 }) => {
   const [phone, desk] = await Promise.all([browser.newContext(), browser.newContext()]);
@@ -28,18 +28,18 @@ test('a customer is noted down with no network, handed their data, and forgotten
   await seller.goto(`${till.origin}/customers`);
   await expect(seller.getByTestId('customers')).toContainText('Hazel Birk, Sluice Allotments');
   await phone.setOffline(true);
-  await seller.getByRole('link', { name: 'Note somebody down' }).click();
+  await seller.getByRole('link', { name: 'Add a customer' }).click();
   await seller.getByLabel('E-mail').fill('linden@');
-  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await seller.getByRole('button', { name: 'Save' }).click();
   await expect(seller.getByRole('alert')).toContainText('Give the customer a name');
   await seller.getByLabel('Name', { exact: true }).fill('Linden Marsh');
-  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await seller.getByRole('button', { name: 'Save' }).click();
   await expect(seller.getByRole('alert')).toContainText('“linden@” is not an e-mail address');
   await seller.getByLabel('E-mail').fill('linden@marsh.example');
   await seller.getByLabel('Agreed to be kept').selectOption({ label: 'said so' });
   // More than a helper may give anybody: an owner lends the right to it.
   await seller.getByLabel('Standing discount').fill('12');
-  await seller.getByRole('button', { name: 'Keep it so' }).click();
+  await seller.getByRole('button', { name: 'Save' }).click();
   await lend(seller, 'Maren');
   await expect(seller.getByTestId('customers')).toContainText('Linden Marsh');
   await phone.setOffline(false);
@@ -105,7 +105,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
     await owner.goto(`${till.origin}/people`);
     await owner.getByRole('link', { name: /^Tobin/ }).click();
     await owner.getByLabel('change goods, prices, people and events').setChecked(isAllowed);
-    await owner.getByRole('button', { name: 'Keep it so' }).click();
+    await owner.getByRole('button', { name: 'Save' }).click();
     await expect(owner.getByRole('heading', { name: 'People' })).toBeVisible();
     await expect(standing(owner)).toHaveText('All sent');
   };
@@ -116,7 +116,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
     .last()
     .click();
   await owner.getByLabel('Name', { exact: true }).fill('Tobin’s handheld');
-  await owner.getByRole('button', { name: 'Keep it so' }).click();
+  await owner.getByRole('button', { name: 'Save' }).click();
   await expect(owner.getByTestId('devices')).toContainText('Tobin’s handheld');
 
   await helper.goto(`${till.origin}/set-up`);
@@ -125,7 +125,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await phone.setOffline(true);
   await may(false);
   await helper.getByLabel('Name', { exact: true }).fill('Bryony');
-  await helper.getByRole('button', { name: 'Keep it so' }).click();
+  await helper.getByRole('button', { name: 'Save' }).click();
   await expect(helper.getByRole('link', { name: /^Bryony/ })).toBeVisible();
   await phone.setOffline(false);
   await expect(standing(helper)).toHaveText('All sent');

@@ -66,7 +66,7 @@ test('from the printed address to the final read', async ({ browser }) => {
     await expect(total(page)).toHaveText('£19.55');
     await page.getByRole('button', { name: 'Remove' }).click();
     await expect(total(page)).toHaveText('£16.35');
-    await page.getByRole('button', { name: 'Put it back' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
     await expect(total(page)).toHaveText('£19.55');
     await slipIsKept(page, await slip.getByRole('listitem').count());
   });
@@ -226,7 +226,7 @@ test('the counter keeps up with a queue by touch on a phone', async ({ browser }
   await lines.nth(1).getByRole('button').tap();
   await page.getByRole('button', { name: 'Remove' }).tap();
   await page.getByRole('button', { name: 'Lower the slip' }).tap();
-  await page.getByRole('button', { name: 'Put it back' }).tap();
+  await page.getByRole('button', { name: 'Undo' }).tap();
   await expect(lines).toHaveText([/Pinwheel/, /^\s*2\s*Windsock[^−]*$/]);
   await page.getByRole('button', { name: 'Exact cash' }).tap();
   await expect(lastSale(page)).toHaveText(new RegExp(`^${device}-4, `));

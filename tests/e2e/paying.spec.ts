@@ -93,10 +93,10 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
     'There is a way to pay called Cheque already',
   );
   await desk.getByLabel('Name', { exact: true }).fill('Terminal');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toContainText('“ten” is not an amount');
   await desk.getByLabel('Fixed fee').fill('');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('ways')).toContainText('1.8 % on top');
   await desk.getByRole('button', { name: 'Move Terminal up' }).click();
   await expect(desk.getByTestId('ways').getByRole('listitem').nth(5)).toContainText('Terminal');
@@ -105,11 +105,11 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   const here = desk.getByRole('region', { name: 'Ways to pay here' });
   await here.getByRole('checkbox', { name: 'Bank transfer' }).uncheck();
-  await here.getByRole('button', { name: 'Keep it so' }).click();
+  await here.getByRole('button', { name: 'Save' }).click();
   await expect(here.getByRole('checkbox', { name: 'Bank transfer, not here' })).toBeVisible();
   // An event that takes no cash has none at the counter either.
   await here.getByRole('checkbox', { name: 'Cash' }).uncheck();
-  await here.getByRole('button', { name: 'Keep it so' }).click();
+  await here.getByRole('button', { name: 'Save' }).click();
   await expect(here.getByRole('checkbox', { name: 'Cash, not here' })).toBeVisible();
   await owe(desk, '26.40');
   await desk.keyboard.press('F9');
@@ -119,7 +119,7 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.goto('/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   await here.getByRole('checkbox', { name: 'Cash, not here' }).click();
-  await here.getByRole('button', { name: 'Keep it so' }).click();
+  await here.getByRole('button', { name: 'Save' }).click();
   await expect(here.getByRole('checkbox', { name: 'Cash, not here' })).toHaveCount(0);
   await desk.goto('/counter/pay');
   await expect(wayRow(desk, 'Terminal')).toContainText('26.88');

@@ -81,16 +81,16 @@ test('a helper changes a colleague only with a right that somebody lends, and it
   await page.goto('/people');
   await page.getByRole('link', { name: 'Ines helper' }).click();
   await page.getByLabel('Discount that needs no right').fill('10');
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Oriel may not change goods, prices')).toBeVisible();
   // Tobin runs the stall but may not change the set-up, so he has nothing to lend.
   await expect(page.getByRole('button', { name: 'Tobin', exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'Maren', exact: true }).click();
   await page.getByLabel('PIN of Maren').fill('1111');
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByRole('alert').first()).toContainText('That is not the PIN');
   await page.getByLabel('PIN of Maren').fill(PINS['Maren']!);
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page).toHaveURL(/\/people$/);
   await page.goto('/acts');
   await expect(page.getByRole('listitem').first()).toContainText('Person set up: Ines');
@@ -108,7 +108,7 @@ test('somebody new gets a PIN that nobody else has, and another device knows the
   await changeTo('Maren');
   await page.goto('/people/new');
   await page.getByLabel('Name', { exact: true }).fill('ines');
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('There is a ines already');
   await page.getByLabel('Name', { exact: true }).fill('Jory');
   for (const [pin, says] of [
@@ -117,11 +117,11 @@ test('somebody new gets a PIN that nobody else has, and another device knows the
     ['12', 'four to eight figures'],
   ] as const) {
     await page.getByLabel(/^PIN/).fill(pin);
-    await page.getByRole('button', { name: 'Keep it so' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByRole('alert')).toContainText(says);
   }
   await page.getByLabel(/^PIN/).fill('80917');
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('link', { name: /^Jory/ })).toBeVisible();
   await expect(standing(page)).toHaveText('All sent');
 
@@ -164,10 +164,10 @@ test('who may not see what should be in the drawer counts it blind', async ({ br
   await expect(device.getByTestId('expected')).toHaveCount(0);
   await countPieces(device, { '£10': 3 });
   await expect(device.getByText('counted so far')).toBeVisible();
-  await device.getByRole('button', { name: 'Have it shown' }).click();
+  await device.getByRole('button', { name: 'Show what should be in it' }).click();
   await device.getByRole('button', { name: 'Tobin', exact: true }).click();
   await device.getByLabel('PIN of Tobin').fill(PINS['Tobin']!);
-  await device.getByRole('button', { name: 'Lend it this once' }).click();
+  await device.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(device.getByTestId('expected')).toHaveText(/^\d/);
   await device.reload();
   await expect(device.getByTestId('expected')).toHaveCount(0);

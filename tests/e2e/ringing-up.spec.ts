@@ -7,7 +7,7 @@ import {
   enrol,
   goOffline,
   entryLine,
-  lastSale,
+  payExactly,
   openDrawer,
   PINS,
   standing,
@@ -45,16 +45,6 @@ async function rowOf(number: string): Promise<Record<string, unknown>> {
     .toHaveLength(1);
   return found!;
 }
-async function payExactly(page: Page): Promise<string> {
-  const before = await lastSale(page)
-    .textContent({ timeout: 200 })
-    .catch(() => null);
-  await page.getByRole('button', { name: /^Exact cash/ }).click();
-  await expect(lastSale(page)).not.toHaveText(before ?? 'nothing yet');
-  const said = (await lastSale(page).textContent()) ?? '';
-  return said.split(',')[0]!;
-}
-
 test('a helper changes a price and gives a discount; the slip is rung up once a right is lent', async ({
   browser,
 }) => {
@@ -80,7 +70,7 @@ test('a helper changes a price and gives a discount; the slip is rung up once a 
   await expect(page.getByRole('region', { name: 'Lend a right' })).toContainText('Oriel may not');
   await page.getByRole('button', { name: 'Tobin', exact: true }).click();
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin']!);
-  await page.getByRole('button', { name: 'Lend it this once' }).click();
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
   const number = await payExactly(page);
   await context.setOffline(false);
   expect((await rowOf(number))['total']).toBe('400');
@@ -145,7 +135,7 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   await desk.getByLabel('Name, code, barcode or category').fill('lavender');
   await desk.getByRole('link', { name: /^Lavender/ }).click();
   await desk.getByLabel('Price', { exact: true }).fill('9.99');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('items')).toBeVisible();
   await desk.goto(`/sales/${String(sale['id'])}`);
   await expect(desk.getByText('£7.70').first()).toBeVisible();
@@ -223,13 +213,13 @@ test('set aside in one gesture, seen elsewhere, taken up there, put back, told t
   await page.getByLabel('Customer, name or goods').fill('zebra');
   await expect(page.getByTestId('waiting')).toContainText('Nothing that waits fits');
   await page.getByLabel('Customer, name or goods').fill('hos');
-  await page.getByRole('button', { name: 'Go on with it' }).click();
+  await page.getByRole('button', { name: 'Continue' }).click();
   await expect(total(page)).toHaveText('£19.00');
   await expect(standing(page)).toHaveText('All sent');
   // The desk takes it up as well: it is told, and may; its own slip is put aside by itself.
   await desk.goto('/waiting');
   await expect(desk.getByTestId('waiting')).toContainText('taken up by D');
-  await desk.getByRole('button', { name: 'Go on with it' }).click();
+  await desk.getByRole('button', { name: 'Continue' }).click();
   await expect(desk.getByRole('alert')).toContainText('both sales stand');
   await desk.getByRole('button', { name: 'Take it up all the same' }).click();
   await expect(total(desk)).toHaveText('£19.00');
@@ -273,7 +263,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
     await where
       .getByRole('listitem')
       .filter({ hasText: 'Terrarium bench' })
-      .getByRole('button', { name: 'Go on with it' })
+      .getByRole('button', { name: 'Continue' })
       .click();
     await type(where, what);
     await expect(lines(where)).toContainText(new RegExp(what, 'i'));
@@ -300,7 +290,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await desk
     .getByRole('listitem')
     .filter({ hasText: 'Terrarium bench' })
-    .getByRole('button', { name: 'Go on with it' })
+    .getByRole('button', { name: 'Continue' })
     .click();
   await openLine(desk, /Sedum/);
   await desk.getByLabel('For', { exact: true }).fill('Wren');
@@ -328,8 +318,8 @@ test('an event charges another tax, and what was sold before keeps its own', asy
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   const here = desk.getByRole('region', { name: 'Taxes here' });
   await here.getByRole('combobox').first().selectOption({ label: 'VAT zero, 0 %' });
-  await here.getByRole('button', { name: 'Keep it so' }).click();
-  await expect(here.getByRole('button', { name: 'Keep it so' })).toHaveCount(0);
+  await here.getByRole('button', { name: 'Save' }).click();
+  await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await desk.goto('/counter');
   await tag(desk, 'Rosemary').click();
   await expect(desk.getByTestId('tax')).toHaveText('0.00');
@@ -355,14 +345,14 @@ test('an unknown barcode is added at the stall with no network, and sold on anot
   await expect(desk.getByLabel('Barcodes')).toHaveValue('4006381333931');
   await desk.getByLabel('Name', { exact: true }).fill('Garden string');
   await desk.getByLabel('Price', { exact: true }).fill('dear');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert').first()).toContainText('“dear” is not an amount');
   await desk.getByLabel('Price', { exact: true }).fill('3.25');
   // Leaving and coming back loses nothing that was typed.
   await desk.goBack();
   await desk.goForward();
   await expect(desk.getByLabel('Name', { exact: true })).toHaveValue('Garden string');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('goods')).toBeVisible();
   // The goods may only just be read anew.
   await expect(async () => {
@@ -491,7 +481,7 @@ test('goods from a file: what will happen is said line by line, and a table is l
   await desk.waitForTimeout(400);
   await desk.mouse.up();
   await expect(laid.first()).toContainText('Fern');
-  await desk.getByRole('button', { name: 'Keep it so' }).click();
+  await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('tables')).toContainText('New arrivals');
   await desk.goto('/counter');
   await desk.getByRole('tab', { name: 'New arrivals' }).click();

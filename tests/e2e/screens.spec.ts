@@ -47,7 +47,7 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
     async () => {
       await page.goto('/people');
       await page.getByRole('link', { name: 'Oriel helper' }).click();
-      await page.getByRole('button', { name: 'Keep it so' }).click();
+      await page.getByRole('button', { name: 'Save' }).click();
       await expect(page.getByText('can lend it for this once')).toBeVisible();
     },
   ],

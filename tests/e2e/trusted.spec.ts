@@ -69,7 +69,7 @@ test('whoever is given a right is asked for a longer PIN at the next sign-in', a
   await page.goto('/people');
   await page.getByRole('link', { name: 'Oriel helper' }).click();
   await page.getByLabel('void a sale').check();
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/\/people$/);
   await page.getByTitle('Who is selling').click();
   await page.getByRole('button', { name: /^Oriel/ }).click();
@@ -136,7 +136,7 @@ test('a device that is told to forgets after a day without network, sends what i
   await enrol(page, till, 'Maren');
   await page.goto('/business');
   await page.getByLabel('Forget everything after so many days').fill('1');
-  await page.getByRole('button', { name: 'Keep it so' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/\/set-up$/);
   await expect(standing(page)).toHaveText('All sent');
   await openDrawer(page);

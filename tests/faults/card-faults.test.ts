@@ -347,7 +347,7 @@ describe('cards, whatever fails', () => {
               assert.ok(
                 end === 'declined after it was taken' ||
                   end === 'approved in part' ||
-                  end === 'let go of',
+                  end === 'released',
                 JSON.stringify({ row, end }),
               );
             else assert.equal(end, undefined);
@@ -355,7 +355,7 @@ describe('cards, whatever fails', () => {
             if (theirs?.state === 'reversed') seen.undone += 1;
             if (end === 'declined after it was taken') seen.declined += 1;
             if (end === 'approved in part') seen.short += 1;
-            if (end === 'let go of') seen.letGo += 1;
+            if (end === 'released') seen.letGo += 1;
           }
           // Nothing was charged that the till does not know of.
           assert.deepEqual([...references], []);

@@ -69,34 +69,47 @@ export async function type(page: Page, text: string): Promise<void> {
 
 /** Taps an item once and takes exact cash; returns the sale's number once it is said to be safe. */
 export async function sellOne(page: Page, name: string): Promise<string> {
-  const before = await lastSale(page)
-    .textContent({ timeout: 200 })
-    .catch(() => null);
   await tag(page, name).click();
+  return await payExactly(page);
+}
+
+/** Takes exact cash for what is on the slip; returns the sale's number once it is said to be safe. */
+export async function payExactly(page: Page): Promise<string> {
+  // By its number: what is said of the last sale may not be on the screen yet, or be of the one before.
+  const number = `-${String((await salesWritten(page)) + 1)},`;
   await page.getByRole('button', { name: /^Exact cash/ }).click();
-  await expect(lastSale(page)).not.toHaveText(before ?? 'nothing yet');
+  await expect(lastSale(page)).toContainText(number);
   const said = (await lastSale(page).textContent()) ?? '';
   return said.split(',')[0]!;
 }
 
+/** How many sales this device has rung up. */
+async function salesWritten(page: Page): Promise<number> {
+  const head = (await kept(page, 'head')) as { sales: number } | undefined;
+  return head?.sales ?? 0;
+}
+
+/** What the device keeps under a name, beside its rows. */
+const kept = async (page: Page, key: string): Promise<unknown> =>
+  await page.evaluate(async (name) => {
+    const open = indexedDB.open('stall-till');
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      open.onsuccess = () => resolve(open.result);
+    });
+    const asked = db.transaction('meta').objectStore('meta').get(name);
+    await new Promise((resolve) => {
+      asked.onsuccess = resolve;
+    });
+    db.close();
+    return (asked.result as { value: unknown } | undefined)?.value;
+  }, key);
+
 /** Waits until the slip at the counter, which is saved behind the screen, is on disk with so many lines. */
 export async function slipIsKept(page: Page, lines = 1): Promise<void> {
   await expect
-    .poll(() =>
-      page.evaluate(async () => {
-        const open = indexedDB.open('stall-till');
-        const db = await new Promise<IDBDatabase>((resolve) => {
-          open.onsuccess = () => resolve(open.result);
-        });
-        const asked = db.transaction('meta').objectStore('meta').get('slip');
-        await new Promise((resolve) => {
-          asked.onsuccess = resolve;
-        });
-        db.close();
-        return (
-          (asked.result as { value: { lines: unknown[] } } | undefined)?.value.lines.length ?? 0
-        );
-      }),
+    .poll(
+      async () =>
+        ((await kept(page, 'slip')) as { lines: unknown[] } | undefined)?.lines.length ?? 0,
     )
     .toBeGreaterThanOrEqual(lines);
 }

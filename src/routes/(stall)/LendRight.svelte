@@ -41,7 +41,7 @@
     {@const from = lender}
     <PinPad
       name={from.name}
-      does="Lend it this once"
+      does="Allow it this once"
       {says}
       {isBusy}
       onPin={(pin) => lend(from, pin)}
@@ -60,7 +60,7 @@
       {:else}
         <p class="soft">Nobody with a PIN has it.</p>
       {/each}
-      <button type="button" class="btn btn-quiet" onclick={onBack}>Leave it</button>
+      <button type="button" class="btn btn-quiet" onclick={onBack}>Cancel</button>
     </div>
   {/if}
 </section>

@@ -36,8 +36,8 @@
   }
 </script>
 
-<h1>A longer PIN, {person.name}</h1>
-<p>
+<h1 class="mx-auto w-full max-w-xs">A longer PIN, {person.name}</h1>
+<p class="mx-auto w-full max-w-xs">
   {first === null
     ? 'You may do more than sell, so your PIN has at least six figures from now on. Choose one.'
     : 'Type it once more.'}

@@ -37,7 +37,7 @@
     </div>
     <a class="btn btn-quiet" href="/drawer/count">Count the drawer</a>
     <a class="btn btn-main px-6" href="/counter"
-      >{stall.slip.isEmpty ? 'Go to the counter' : 'Go on with it'}</a
+      >{stall.slip.isEmpty ? 'Go to the counter' : 'Continue'}</a
     >
   {:else if others[0] !== undefined}
     {@const [drawer] = others}

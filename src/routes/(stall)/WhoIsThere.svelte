@@ -54,7 +54,7 @@
     <LongerPin {person} onSet={(pin) => renewed(person, pin)} onBack={() => (renewing = null)} />
   {:else if asked !== null}
     {@const person = asked}
-    <h1>{person.name}</h1>
+    <h1 class="mx-auto w-full max-w-xs">{person.name}</h1>
     <PinPad
       name={person.name}
       does="Sign in"

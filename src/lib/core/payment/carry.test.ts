@@ -126,7 +126,7 @@ describe('cards that do not tie up', () => {
     { is: 'declined after it was taken', of: card(1, { state: 'declined' }) },
     { is: 'perhaps charged', of: card(1, { takenState: '' }) },
     { is: 'still to be given back', of: card(1, { state: 'captured', isReversed: true }) },
-    { is: 'let go of', of: card(1, { takenState: 'authorised', state: 'released' }) },
+    { is: 'released', of: card(1, { takenState: 'authorised', state: 'released' }) },
     { is: 'held too long', of: card(1, { ...held, expires: '2026-11-22T10:59:00.000Z' }) },
     { is: undefined, of: card(1, { ...held, expires: '2026-11-29T10:00:00.000Z' }) },
     { is: 'approved in part', of: card(1, { state: 'captured', resultAmount: 999 }) },

@@ -141,7 +141,7 @@ export const decisionOf = ({
 export type CardLooseEnd = { readonly payment: CardPayment } & (
   | { readonly is: 'declined after it was taken' }
   | { readonly is: 'approved in part' }
-  | { readonly is: 'let go of' }
+  | { readonly is: 'released' }
   | { readonly is: 'held too long' }
   | { readonly is: 'not sent yet' }
   | { readonly is: 'perhaps charged' }
@@ -169,7 +169,7 @@ export function cardLooseEnds(
       if (isReversed) return isUndone(state) ? [] : [{ payment, is: 'still to be given back' }];
       if (takenState === '') return state === '' ? [{ payment, is: 'perhaps charged' }] : [];
       if (isUndone(state)) return [{ payment, is: 'declined after it was taken' }];
-      if (state === 'released' || state === 'expired') return [{ payment, is: 'let go of' }];
+      if (state === 'released' || state === 'expired') return [{ payment, is: 'released' }];
       if (state === 'authorised')
         return payment.expires < now ? [{ payment, is: 'held too long' }] : [];
       if (isCarried(payment)) return [{ payment, is: 'not sent yet' }];

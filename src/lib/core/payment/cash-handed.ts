@@ -28,26 +28,62 @@ export function piecesOf(amount: number, currency: string): Breakdown {
 const MOST_SUGGESTIONS = 4;
 
 /**
- * Sums of notes that somebody who owes `due` would hand over, smallest first, without the exact
- * amount. Each is the least that does it in some note or large coin, so no piece is one too many;
- * those of the fewest pieces are kept.
+ * What somebody who owes `due` would hand over in notes alone, smallest first, without the exact amount: sums in
+ * which no note is one too many, the fewest notes first. If there are fewer than four, sums a little above them
+ * with no smallest note join them.
  *
  * Units: minor units.
- * @example likelyCash(1240, 'GBP') // => [1300, 1500, 2000, 5000]
+ * @example likelyCash(5880, 'GBP') // => [6000, 7000, 8000, 10000]
  */
 export function likelyCash(due: number, currency: string): number[] {
   if (due <= 0) return [];
-  const { notes, coins, decimals } = currencyOf(currency);
-  const large = coins.filter((coin) => coin >= 10 ** decimals);
-  const sums = new Set([...notes, ...large].map((value) => Math.ceil(due / value) * value));
-  sums.delete(due);
-  return [...sums]
-    .map((amount) => ({ amount, count: pieceCount(amount, currency) }))
-    .sort((a, b) => a.count - b.count || a.amount - b.amount)
-    .slice(0, MOST_SUGGESTIONS)
-    .map(({ amount }) => amount)
-    .sort((a, b) => a - b);
+  const notes = [...currencyOf(currency).notes].sort((a, b) => a - b);
+  const [smallest, largest] = [notes[0], notes.at(-1)];
+  if (smallest === undefined || largest === undefined) return [];
+  const sums: number[] = [];
+  const first = Math.ceil(due / smallest) * smallest;
+  for (let sum = first; sum < due + largest; sum += smallest) if (sum !== due) sums.push(sum);
+  const likely = fewestFirst(
+    sums.filter((sum) =>
+      canMake(
+        sum,
+        notes.filter((note) => note > sum - due),
+      ),
+    ),
+    notes,
+  ).slice(0, MOST_SUGGESTIONS);
+  const round = notes.slice(1);
+  const near = sums.filter(
+    (sum) => sum * 8 <= due * 11 && !likely.includes(sum) && canMake(sum, round),
+  );
+  return [...likely, ...fewestFirst(near, notes).slice(0, MOST_SUGGESTIONS - likely.length)].sort(
+    (a, b) => a - b,
+  );
 }
 
-const pieceCount = (amount: number, currency: string): number =>
-  piecesOf(amount, currency).pieces.reduce((all, { count }) => all + count, 0);
+const fewestFirst = (sums: readonly number[], notes: readonly number[]): number[] =>
+  sums
+    .map((sum) => ({ sum, count: fewest(sum, notes) }))
+    .sort((a, b) => a.count - b.count || a.sum - b.sum)
+    .map(({ sum }) => sum);
+
+const canMake = (sum: number, notes: readonly number[]): boolean =>
+  Number.isFinite(fewest(sum, notes));
+
+/** How many notes make a sum, at least; infinitely many where they cannot. Notes from the smallest up. */
+function fewest(sum: number, notes: readonly number[]): number {
+  const largest = notes.at(-1);
+  if (largest === undefined) return Infinity;
+  // Most of a large sum is in the largest notes; only the rest has to be tried.
+  const many = Math.max(0, Math.floor(sum / largest) - 10);
+  const rest = sum - many * largest;
+  const step = notes.reduce(commonDivisor);
+  const counts: number[] = [0];
+  for (let at = 1; at * step <= rest; at += 1) {
+    const of = notes.map((note) => counts[at - note / step] ?? Infinity);
+    counts.push(Math.min(...of) + 1);
+  }
+  return many + (rest % step === 0 ? (counts[rest / step] ?? Infinity) : Infinity);
+}
+
+const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDivisor(b, a % b));

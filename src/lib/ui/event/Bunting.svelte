@@ -8,7 +8,11 @@
   const { stage }: Props = $props();
   const at = $derived(STAGES.indexOf(stage));
   const standing = $derived(
-    STAGES.map((name, i) => ({ name, is: i < at ? 'done' : i === at ? 'now' : 'to come' })),
+    STAGES.map((name, i) => {
+      // Behind the last one nothing comes: whoever is there has done it.
+      const isDone = i < at || (i === at && at === STAGES.length - 1);
+      return { name, is: isDone ? 'done' : i === at ? 'now' : 'to come' };
+    }),
   );
 </script>
 

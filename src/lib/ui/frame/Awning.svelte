@@ -19,7 +19,7 @@
 >
   <div class="flex items-center gap-2 px-2.5 pt-[9px] md:px-4">
     <a href="/" class="sign">
-      <span class="font-head truncate text-[length:min(1.125rem,5.2vw)] font-bold"
+      <span class="font-head text-[length:min(1.125rem,4.6vw)] leading-tight font-bold md:truncate"
         >{event?.short ?? business}</span
       >
       {#if event?.pitch}<span class="soft hidden whitespace-nowrap md:inline"
@@ -27,12 +27,14 @@
         >{/if}
     </a>
     <span class="min-w-0 flex-1"></span>
-    <a href="/set-up" class="sign whitespace-nowrap" data-testid="standing">
+    <a href="/set-up" class="sign max-w-[40vw] leading-tight md:max-w-none" data-testid="standing">
       <span class="md:hidden" role="status">{syncWords(standing, true)}</span>
       <span class="hidden md:inline" role="status">{syncWords(standing, false)}</span>
     </a>
-    <a href="/who" class="sign max-w-24 md:max-w-none" title="Who is selling">
-      <span class="truncate">{seller ?? 'Who?'}</span>
+    <a href="/who" class="sign max-w-[28vw] leading-tight md:max-w-none" title="Who is selling">
+      <span class="break-words hyphens-auto max-md:line-clamp-2 md:truncate"
+        >{seller ?? 'Who?'}</span
+      >
     </a>
   </div>
 </header>

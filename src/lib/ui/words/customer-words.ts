@@ -21,6 +21,6 @@ export function customerRefusalWords(refusal: CustomerRefusal): string {
     case 'customer/too-long':
       return `There is too much text under “${refusal.field}”; shorten it.`;
     case 'customer/erased':
-      return 'This customer has been forgotten; note them down anew.';
+      return 'This customer has been forgotten; add them anew.';
   }
 }

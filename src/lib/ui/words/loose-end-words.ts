@@ -30,7 +30,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'table.set': 'A table arranged',
   'staff.set': 'A person set up',
   'device.set': 'A device named',
-  'customer.set': 'A customer noted down',
+  'customer.set': 'A customer saved',
   'customer.erased': 'A customer forgotten',
   'customer.card': 'A customer’s card on file',
   'event.set': 'An event set up',

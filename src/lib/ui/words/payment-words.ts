@@ -73,7 +73,7 @@ export function carriedWords(
 export const CARD_END_TITLES: Readonly<Record<CardLooseEnd['is'], string>> = {
   'declined after it was taken': 'A card was declined after the goods had gone',
   'approved in part': 'Less was taken of a card than it was to pay',
-  'let go of': 'A card that was held was let go of',
+  released: 'A card that was held was released',
   'held too long': 'A card has been held too long',
   'not sent yet': 'A card has not been sent yet',
   'perhaps charged': 'A card may have been charged',
@@ -90,8 +90,8 @@ export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): 
       return `${card} was taken for ${sum} with no network, and declined afterwards: ${reason || 'no reason was given'}. Ask whoever bought for another way to pay.`;
     case 'approved in part':
       return `${card} was to pay ${sum}, and only ${money.text(resultAmount)} was taken of it. ${money.text(amount - resultAmount)} is still owed.`;
-    case 'let go of':
-      return `${card} was held for ${sum}, and let go of. The sale it was for is not paid.`;
+    case 'released':
+      return `${card} was held for ${sum}, and released. The sale it was for is not paid.`;
     case 'held too long':
       return `${card} was held for ${sum}, which can no longer be taken. Ask whoever bought for another way to pay.`;
     case 'not sent yet':

@@ -47,8 +47,8 @@
   />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
   <div class="flex flex-wrap gap-2">
-    <button class="btn btn-quiet">It is me</button>
+    <button class="btn btn-quiet">Confirm</button>
     <button type="button" class="btn btn-quiet" onclick={passkey}>Use a passkey</button>
-    <button type="button" class="btn btn-quiet" onclick={onBack}>Leave it</button>
+    <button type="button" class="btn btn-quiet" onclick={onBack}>Cancel</button>
   </div>
 </form>

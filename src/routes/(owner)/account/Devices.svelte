@@ -84,9 +84,7 @@
               class="btn btn-quiet !border-error text-error"
               onclick={() => shutOut(each.device)}>Shut D{each.number} out</button
             >
-            <button type="button" class="btn btn-quiet" onclick={() => (asked = '')}
-              >Leave it</button
-            >
+            <button type="button" class="btn btn-quiet" onclick={() => (asked = '')}>Cancel</button>
           </div>
         {/if}
         {#if toProve === each.device}

@@ -38,7 +38,8 @@
         {#if session.id === account.session}
           <span class="soft">this one</span>
         {:else}
-          <button type="button" class="btn btn-quiet" onclick={() => end(session.id)}>End it</button
+          <button type="button" class="btn btn-quiet" onclick={() => end(session.id)}
+            >End this session</button
           >
         {/if}
       </li>

@@ -2,6 +2,8 @@
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
+  import { COUNTRIES } from '$lib/core/founding/countries';
+  import { currencyCodes } from '$lib/core/money/currency';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
@@ -40,6 +42,11 @@
   keepDraft('business', start.setStamp, () => $state.snapshot(typed));
   let wrong = $state.raw<BusinessRefusal | null>(null);
   const zones = Intl.supportedValuesOf('timeZone');
+  const currencyNames = new Intl.DisplayNames([start.locale], { type: 'currency' });
+  const localeNames = new Intl.DisplayNames([start.locale], { type: 'language' });
+  const locales = [
+    ...new Set([start.locale, ...COUNTRIES.map((country) => country.locale)]),
+  ].sort();
   const isWrong = (field: string): boolean => wrong?.field === field;
   const isCurrencyChanged = $derived(typed.currency !== start.currency);
   const isTaxChanged = $derived(typed.pricesIncludeTax !== start.pricesIncludeTax);
@@ -64,13 +71,26 @@
 <form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="Name and money">
     <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
-    <Field
-      label="Currency (ISO 4217)"
-      bind:value={typed.currency}
-      maxlength={3}
-      isWrong={isWrong('currency')}
-    />
-    <Field label="Language and region" bind:value={typed.locale} maxlength={20} />
+    <label class="grid content-start gap-1 font-[560]">
+      Currency
+      <select
+        class="select min-h-12 w-full"
+        bind:value={typed.currency}
+        aria-invalid={isWrong('currency')}
+      >
+        {#each currencyCodes as code (code)}
+          <option value={code}>{code}, {currencyNames.of(code)}</option>
+        {/each}
+      </select>
+    </label>
+    <label class="grid content-start gap-1 font-[560]">
+      Language and region
+      <input class="input w-full" bind:value={typed.locale} list="locales" maxlength="20" />
+      <datalist id="locales"
+        >{#each locales as locale (locale)}<option value={locale}>{localeNames.of(locale)}</option
+          >{/each}</datalist
+      >
+    </label>
     <label class="grid content-start gap-1 font-[560]">
       Time zone
       <input class="input w-full" bind:value={typed.timeZone} list="zones" />
@@ -124,7 +144,7 @@
         <button
           type="button"
           class="btn btn-quiet"
-          onclick={() => (typed.groups = typed.groups.filter((_, i) => i !== at))}>Take away</button
+          onclick={() => (typed.groups = typed.groups.filter((_, i) => i !== at))}>Remove</button
         >
       </div>
     {/each}
@@ -233,5 +253,5 @@
     </p>
   {/if}
   {#if wrong !== null}<p class="text-error" role="alert">{businessRefusalWords(wrong)}</p>{/if}
-  <RightButton right="set-up" label="Keep it so" onGo={save} />
+  <RightButton right="set-up" label="Save" onGo={save} />
 </form>

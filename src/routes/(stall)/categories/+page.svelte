@@ -108,7 +108,7 @@
           {#if name !== category.name}
             <RightButton
               right="set-up"
-              label="Keep it so"
+              label="Save"
               look="btn-quiet"
               onGo={(lentBy) => keep(category, name, category.isActive, lentBy)}
             />

@@ -59,7 +59,7 @@
       {/each}
     </ul>
     {#if who.trim() !== '' && found.length === 0}
-      <a class="plain" href="/customers/new">Nobody of that name; note them down</a>
+      <a class="plain" href="/customers/new">Nobody of that name; add them</a>
     {/if}
   {/if}
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}

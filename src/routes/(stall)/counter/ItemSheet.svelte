@@ -126,7 +126,7 @@
   >
     <div class="flex items-start justify-between gap-3">
       <h2 id="item-sheet">{item.name}</h2>
-      <button type="button" class="btn btn-quiet" onclick={() => dialog?.close()}>Leave it</button>
+      <button type="button" class="btn btn-quiet" onclick={() => dialog?.close()}>Cancel</button>
     </div>
     {#if item.description !== ''}<p class="soft">{item.description}</p>{/if}
     {#if usual !== null}

@@ -167,7 +167,7 @@
           }}>Empty it</button
         >
         <button type="button" class="btn btn-quiet" onclick={() => (isAsking = false)}
-          >Leave it</button
+          >Cancel</button
         >
       </div>
     {:else}

@@ -207,9 +207,7 @@
       {#if slip.takenOff !== null}
         <div class="flex flex-wrap items-center justify-between gap-2 py-1.5" role="status">
           <span class="soft">{slip.takenOff.name} is off the slip</span>
-          <button type="button" class="btn btn-quiet" onclick={() => slip.undo()}
-            >Put it back</button
-          >
+          <button type="button" class="btn btn-quiet" onclick={() => slip.undo()}>Undo</button>
         </div>
       {/if}
       {#if isDesk.current}

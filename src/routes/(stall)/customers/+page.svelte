@@ -13,7 +13,7 @@
 <div class="page mx-auto w-full max-w-3xl gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Customers</h1>
-    <a class="btn btn-main px-6" href="/customers/new">Note somebody down</a>
+    <a class="btn btn-main px-6" href="/customers/new">Add a customer</a>
   </div>
   <label class="grid gap-1 font-[560]">
     Name, company, e-mail or phone
@@ -34,7 +34,7 @@
       {#if all.isRead}
         <li class="soft p-3">
           {typed.trim() === ''
-            ? 'Nobody yet. Note somebody down who is to have a discount, an order or a bill.'
+            ? 'Nobody yet. Add a customer who is to have a discount, an order or a bill.'
             : `Nobody fits “${typed}”.`}
         </li>
       {/if}

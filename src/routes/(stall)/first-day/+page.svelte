@@ -21,9 +21,10 @@
   const stock = live(() => () => db.books.stock.toArray(), []);
   const event = $derived(stall.event);
   const isLoaded = $derived(event !== undefined && stageOf(event) !== 'planned');
-  const atBase = (item: string): number =>
+  /** What there is to sell: at home, or at the event once it has been loaded. */
+  const toSell = (item: string): number =>
     stock.value
-      .filter((row) => row.item === item && row.place === BASE)
+      .filter((row) => row.item === item && (row.place === BASE || row.place === event?.id))
       .reduce((sum, { quantity }) => sum + quantity, 0);
 
   let name = $state('');
@@ -109,7 +110,7 @@
           >
             <span class="min-w-0 break-words">{item.name}</span>
             <span class="figure"
-              >{stall.money.text(item.price)} · {quantityWords(atBase(item.id), item.unit)} there</span
+              >{stall.money.text(item.price)} · {quantityWords(toSell(item.id), item.unit)} there</span
             >
           </li>
         {/each}
@@ -190,7 +191,7 @@
             >Closes<input class="input w-full" type="time" bind:value={closes} /></label
           >
         </div>
-        <button class="btn btn-quiet justify-self-start">Put it in the calendar</button>
+        <button class="btn btn-quiet justify-self-start">Add the event</button>
       </form>
     {/if}
   </section>

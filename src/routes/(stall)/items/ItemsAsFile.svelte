@@ -167,7 +167,7 @@
           onGo={takeIn}
         />
       {/if}
-      <button type="button" class="btn btn-quiet" onclick={() => (planned = null)}>Leave it</button>
+      <button type="button" class="btn btn-quiet" onclick={() => (planned = null)}>Cancel</button>
     </div>
   {/if}
 </section>

@@ -39,5 +39,5 @@
   </div>
   <Field label="What came of it" bind:value={reason} maxlength={500} isWrong={wrong !== ''} />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton right="set-up" label="Settle it" look="btn-quiet" onGo={settle} />
+  <RightButton right="set-up" label="Settle" look="btn-quiet" onGo={settle} />
 </article>

@@ -70,6 +70,6 @@
     <p class="text-error sm:col-span-3" role="alert">{businessRefusalWords(wrong)}</p>
   {/if}
   <div class="sm:col-span-3">
-    <RightButton right="set-up" label="Keep it so" look="btn-quiet" onGo={save} />
+    <RightButton right="set-up" label="Save" look="btn-quiet" onGo={save} />
   </div>
 </form>

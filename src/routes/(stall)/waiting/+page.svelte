@@ -104,7 +104,7 @@
         {/if}
         <div class="flex flex-wrap gap-2">
           <button type="button" class="btn btn-quiet" onclick={() => goOn(kept)}
-            >{asked === kept.row.id ? 'Take it up all the same' : 'Go on with it'}</button
+            >{asked === kept.row.id ? 'Take it up all the same' : 'Continue'}</button
           >
           {#if kept.lines.length === 0}
             <button type="button" class="btn btn-quiet" onclick={() => throwOut(kept)}

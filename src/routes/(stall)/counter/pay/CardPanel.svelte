@@ -80,7 +80,7 @@
           />
         {/if}
         <button type="button" class="btn btn-quiet" onclick={() => card.leave()}
-          >Leave this card</button
+          >Cancel this card</button
         >
       </div>
     {/if}

@@ -133,7 +133,7 @@
         <dd class="flex flex-wrap items-center gap-3">
           <span class="figure">{money.text(would?.surcharge ?? 0)}</span>
           <button type="button" class="soft min-h-12 underline" onclick={() => (hasFee = !hasFee)}
-            >{hasFee ? 'Take it off' : 'Put it back'}</button
+            >{hasFee ? 'Remove' : 'Add it again'}</button
           >
         </dd>
       {/if}
@@ -144,7 +144,7 @@
           <button
             type="button"
             class="soft min-h-12 underline"
-            onclick={() => stall.slip.say({ tip: undefined })}>Take it off</button
+            onclick={() => stall.slip.say({ tip: undefined })}>Remove</button
           >
         </dd>
       {/if}

@@ -70,7 +70,7 @@
   <div class="grid gap-4">
     <div class="flex items-center justify-between">
       <h2 id="share-out">Share out {money.text(cash?.total ?? 0)}</h2>
-      <button type="button" class="btn btn-quiet" onclick={onclose}>Leave it</button>
+      <button type="button" class="btn btn-quiet" onclick={onclose}>Cancel</button>
     </div>
     <div class="flex flex-wrap gap-2" role="group" aria-label="How">
       {#each MANNERS as each (each)}

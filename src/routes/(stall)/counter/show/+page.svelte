@@ -14,7 +14,8 @@
   );
   const standing = $derived(standingOf(slip.current));
   const off = $derived(cash?.lines.reduce((all, { gross, net }) => all + gross - net, 0) ?? 0);
-  let isTurned = $state(true);
+  // A phone or handheld is held out across the counter; a desk or tablet has its screen turned.
+  let isTurned = $state(matchMedia('(max-width: 767px)').matches);
 </script>
 
 <div class="bg-base-100 fixed inset-0 z-40 flex flex-col">

@@ -18,7 +18,7 @@
 
 <div class="page mx-auto w-full max-w-3xl gap-5">
   {#if id === 'new'}
-    <h1>Note a customer down</h1>
+    <h1>Add a customer</h1>
     <CustomerForm />
   {:else if customer === undefined}
     {#if found.isRead}

@@ -127,15 +127,13 @@
       {#if said !== ''}<p class="text-error sm:col-span-2" role="alert">{said}</p>{/if}
       <div class="flex flex-wrap gap-2 sm:col-span-2">
         <button class="btn btn-main px-5" disabled={isBusy}>Put it on file</button>
-        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}
-          >Leave it</button
-        >
+        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}>Cancel</button>
       </div>
     </form>
   {:else if isRemoving}
     <div class="flex flex-wrap gap-2">
       <button type="button" class="btn btn-quiet !border-error text-error" onclick={remove}
-        >Take it off file</button
+        >Remove file</button
       >
       <button type="button" class="btn btn-quiet" onclick={() => (isRemoving = false)}
         >Keep it</button
@@ -148,7 +146,7 @@
       >
       {#if card !== null}
         <button type="button" class="btn btn-quiet" onclick={() => (isRemoving = true)}
-          >Take it off file …</button
+          >Remove file …</button
         >
       {/if}
     </div>

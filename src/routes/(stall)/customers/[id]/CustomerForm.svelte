@@ -16,7 +16,7 @@
   import { useStall } from '../../stall.svelte';
 
   interface Props {
-    /** Nobody yet when somebody new is noted down. */
+    /** Nobody yet when somebody new is added. */
     customer?: Row<'customers'>;
   }
   const { customer }: Props = $props();
@@ -105,7 +105,7 @@
     }
     dropDraft(form);
     await stall.daybook.settle();
-    toast(`${said.who.name.trim()} is noted down so from now on.`);
+    toast(`${said.who.name.trim()} is added so from now on.`);
     await goto('/customers');
   }
 </script>
@@ -160,6 +160,6 @@
   {/if}
   {#if wrong !== ''}<p class="text-error sm:col-span-2" role="alert">{wrong}</p>{/if}
   <div class="sm:col-span-2">
-    <RightButton {right} label="Keep it so" onGo={save} />
+    <RightButton {right} label="Save" onGo={save} />
   </div>
 </form>

@@ -61,7 +61,7 @@
       <button
         type="button"
         class="btn btn-quiet justify-self-start"
-        onclick={() => (isAsking = false)}>Leave it</button
+        onclick={() => (isAsking = false)}>Cancel</button
       >
     </div>
   {/if}

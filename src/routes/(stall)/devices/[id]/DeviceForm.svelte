@@ -76,5 +76,5 @@
     </select>
   </label>
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton right="set-up" label="Keep it so" onGo={save} />
+  <RightButton right="set-up" label="Save" onGo={save} />
 </form>

@@ -191,7 +191,7 @@
         <div class="sheet flex flex-wrap items-center justify-between gap-3">
           <p class="soft">What should be in it is shown when the drawer has been closed.</p>
           <button type="button" class="btn btn-quiet" onclick={() => (isLending = true)}
-            >Have it shown</button
+            >Show what should be in it</button
           >
         </div>
       {/if}

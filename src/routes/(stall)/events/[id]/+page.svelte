@@ -122,7 +122,8 @@
           {money.text(figures?.takings ?? 0)}
         </p>
         <p class="soft" data-testid="event-sales">
-          {figures?.sales ?? 0} sales · {figures?.units ?? 0} things · tax {money.text(
+          {figures?.sales ?? 0}
+          {figures?.sales === 1 ? 'sale' : 'sales'} · {figures?.units ?? 0} things · tax {money.text(
             figures?.tax ?? 0,
           )}
         </p>

@@ -70,5 +70,5 @@
       </li>
     {/each}
   </ul>
-  {#if isChanged}<RightButton right="set-up" label="Keep it so" onGo={save} />{/if}
+  {#if isChanged}<RightButton right="set-up" label="Save" onGo={save} />{/if}
 </section>

@@ -51,7 +51,7 @@
         <button
           type="button"
           class="btn btn-quiet"
-          onclick={() => (groups = groups.filter((_, i) => i !== at))}>Take away</button
+          onclick={() => (groups = groups.filter((_, i) => i !== at))}>Remove</button
         >
       </div>
       {#each group.options as option, i (i)}

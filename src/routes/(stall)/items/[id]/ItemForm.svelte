@@ -279,5 +279,5 @@
     </p>
   {/if}
   {#if wrong !== null}<p class="text-error" role="alert">{words}</p>{/if}
-  <RightButton right="set-up" label="Keep it so" onGo={save} />
+  <RightButton right="set-up" label="Save" onGo={save} />
 </form>

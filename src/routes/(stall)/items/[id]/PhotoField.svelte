@@ -32,8 +32,7 @@
   <div class="flex flex-wrap items-center gap-3">
     {#if shown !== null}
       <img src={shown} alt="As it is shown on the tag" class="size-16 rounded-lg object-cover" />
-      <button type="button" class="btn btn-quiet" onclick={() => (picture = null)}>Take away</button
-      >
+      <button type="button" class="btn btn-quiet" onclick={() => (picture = null)}>Remove</button>
     {/if}
     <input
       type="file"

@@ -71,7 +71,7 @@
         type="button"
         class="btn btn-quiet"
         aria-label={`Take the choice ${choice.name} away`}
-        onclick={() => (choices = choices.filter((_, i) => i !== at))}>Take away</button
+        onclick={() => (choices = choices.filter((_, i) => i !== at))}>Remove</button
       >
     </div>
   {/each}

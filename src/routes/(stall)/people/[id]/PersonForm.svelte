@@ -192,7 +192,7 @@
         onBack={() => (isLending = false)}
       />
     {:else}
-      <button class="btn btn-main justify-self-start px-6" disabled={isBusy}>Keep it so</button>
+      <button class="btn btn-main justify-self-start px-6" disabled={isBusy}>Save</button>
     {/if}
   </form>
 {/if}

@@ -70,9 +70,7 @@
           look="btn-quiet !border-error text-error"
           onGo={go}
         />
-        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}
-          >Leave it</button
-        >
+        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}>Cancel</button>
       </div>
     {:else}
       <button

@@ -219,5 +219,5 @@
         : 'The same goods lie on it twice.'}
     </p>
   {/if}
-  <RightButton right="set-up" label="Keep it so" onGo={save} />
+  <RightButton right="set-up" label="Save" onGo={save} />
 </form>
