@@ -131,7 +131,9 @@ class Window {
     this.daybook = new DeviceDaybook(db, { now: () => NOW });
     this.queue = new SlipQueue(db, {
       newId,
-      seen: async () => void (await setImmediate()),
+      seen: async () => {
+        await setImmediate();
+      },
       forbids: (before, after): SlipRefusal | null => {
         const more = thingsOn(after) - thingsOn(before);
         if ((before.paid ?? []).length === 0 || more === 0) return null;
@@ -186,10 +188,14 @@ class Window {
         });
         return;
       }
-      case 'exact cash':
-        return await this.#pay(null);
-      case 'part':
-        return await this.#pay(does.amount);
+      case 'exact cash': {
+        await this.#pay(null);
+        return;
+      }
+      case 'part': {
+        await this.#pay(does.amount);
+        return;
+      }
       case 'give back': {
         const part = queue.shown.paid?.at(-1);
         if (part === undefined) return;

@@ -117,7 +117,7 @@ describe('an odd entry', () => {
     const { kept } = await keptEntries(t.database, BUSINESS);
     assert.deepEqual(
       kept.map(({ entry }) => entry.id),
-      [bad!.id],
+      [bad.id],
     );
     // What is handed out to nobody is named, so that no number is missing.
     const seen = await pull(t.database, { business: BUSINESS, device: deviceId(99) }, 0);

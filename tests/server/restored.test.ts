@@ -37,7 +37,7 @@ after(async () => await t.end());
 class DirectTransport extends Transport {
   constructor() {
     super('x', async (address) => {
-      const { searchParams: asked } = new URL(String(address), 'http://till.example');
+      const { searchParams: asked } = new URL(address as string, 'http://till.example');
       const pulled = await pull(
         t.database,
         { business: BUSINESS, device: READER },
