@@ -61,6 +61,10 @@ export interface AppendOptions {
 /** The surroundings that tests put others in place of. */
 export interface Surroundings {
   readonly now: () => number;
+  /** Told behind each append; `isAnew` where what is personal was dropped from what is kept. */
+  readonly mirror?: { follow(isAnew?: boolean): void };
+  /** Asked when the browser has no room left to write; whether it is worth another try. */
+  readonly makeRoom?: () => Promise<boolean>;
 }
 
 /** A body that its own schema refuses was about to be written: a fault of this program. */
@@ -125,10 +129,17 @@ export class DeviceDaybook {
   ): Promise<Appended<M>> {
     if (!this.db.isOpen()) await this.db.open();
     const attempt = (ground: Ground): Attempt<M> => this.#attempt(command, ground, options.lentBy);
-    const written =
+    const write = async (): Promise<Attempt<M> | null> =>
       (await this.#write(options, attempt, this.#seen)) ??
       (await this.#write(options, attempt, null));
-    setTimeout(() => this.#settleBehind());
+    const written = await write().catch(async (error: unknown) => {
+      if (!isNoRoom(error) || (await this.surroundings.makeRoom?.()) !== true) throw error;
+      return await write();
+    });
+    setTimeout(() => {
+      this.surroundings.mirror?.follow();
+      this.#settleBehind();
+    });
     if (written === null) {
       if (options.after !== undefined && (await this.#headSeq()) !== options.after)
         throw new OvertakenError();
@@ -295,6 +306,7 @@ export class DeviceDaybook {
         await Promise.all([db.write('applied', last.seq), applyChanges(db, changes)]);
         if (erased.length > 0) await erasePrivate(db, erased);
       });
+      if (erased.length > 0) this.surroundings.mirror?.follow(true);
     }
   }
 }
@@ -338,6 +350,11 @@ function mustBeFit(entry: Entry): void {
 
 const later = (a: Clock, b: Clock): Clock =>
   b.millis > a.millis || (b.millis === a.millis && b.counter > a.counter) ? b : a;
+
+/** Whether the browser had no room to write it. */
+export const isNoRoom = (error: unknown): boolean =>
+  error instanceof Error &&
+  (error.name === 'QuotaExceededError' || /quota|no space|disk.*full/i.test(error.message));
 
 const asError = (error: unknown): Error =>
   error instanceof Error ? error : new Error('the browser did not keep it', { cause: error });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Identity } from '$lib/device/database';
+  import { DeviceMirror, takeBack } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
@@ -14,15 +15,24 @@
   let fault = $state<string | null>(null);
 
   untrack(() => {
-    Promise.all([db.read('identity'), db.read('shutOut'), db.read('forgotten')]).then(
-      ([found, out, forgotten]) => {
-        isShutOut = out === true;
-        isForgotten = forgotten === true;
-        identity = found ?? null;
-      },
+    whoIsThis().catch(
       (error: unknown) => (fault = error instanceof Error ? error.message : String(error)),
     );
   });
+
+  async function whoIsThis(): Promise<void> {
+    const read = async () =>
+      await Promise.all([db.read('identity'), db.read('shutOut'), db.read('forgotten')]);
+    let [found, out, forgotten] = await read();
+    if (found === undefined) {
+      // Never enrolled, or the browser threw the database away: then there is a mirror.
+      const mirror = await new DeviceMirror().read().catch(() => null);
+      if (await takeBack(db, mirror)) [found, out, forgotten] = await read();
+    }
+    isShutOut = out === true;
+    isForgotten = forgotten === true;
+    identity = found ?? null;
+  }
 </script>
 
 {#if fault !== null}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { DeviceDatabase, Identity } from '$lib/device/database';
+  import { DeviceMirror } from '$lib/device/mirror/mirror';
   import { handOver, startAnew, wipe } from '$lib/device/shut-out';
   import { Transport } from '$lib/device/sync/transport';
 
@@ -9,6 +10,7 @@
   }
   const { db, identity }: Props = $props();
   const LOOK_EVERY = 10_000;
+  const mirror = new DeviceMirror();
   /** Entries that are still only here; null until that is known. */
   let left = $state<number | null>(null);
 
@@ -19,6 +21,8 @@
       // What was typed and not kept goes too.
       sessionStorage.clear();
       left = await handOver(db, transport);
+      // Nothing of it stays beside the database either.
+      if (left === 0) await mirror.clear().catch(() => undefined);
     };
     void go();
     const timer = setInterval(() => {
@@ -29,6 +33,7 @@
 
   async function again(): Promise<void> {
     await startAnew(db);
+    await mirror.clear();
     location.assign('/enrol');
   }
 </script>

@@ -47,6 +47,12 @@
       .catch((error: unknown) => console.error('the rows will follow later:', error))
       .then(() => applyKept(db))
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
+    // What was written before there was a mirror, and room kept back for when there is none.
+    stall.mirror.follow();
+    stall.mirror.reserve().then(
+      (isKept) => (stall.isLowOnRoom ||= !isKept),
+      () => (stall.isLowOnRoom = true),
+    );
     return () => {
       errands.abort();
       sync.end();
@@ -100,6 +106,16 @@
       <div class="contents print:hidden"><WaysAround path={page.url.pathname} /></div>
       <main class="flex min-h-0 min-w-0 flex-1 flex-col">
         {#if !page.url.pathname.startsWith('/counter')}<ClockOff />{/if}
+        {#if stall.isLowOnRoom}
+          <p
+            class="sheet border-error mx-4 mt-8 mb-0 border-l-8"
+            role="alert"
+            data-testid="no-room"
+          >
+            This device has hardly any room left. What is said to be rung up is safe; free some room
+            now: pictures, films or apps that are not needed.
+          </p>
+        {/if}
         {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
       </main>
     </div>

@@ -15,6 +15,7 @@ import { DeviceDaybook } from '$lib/device/daybook';
 import { NO_CHOICES, type Choices, type DeviceDatabase, type Identity } from '$lib/device/database';
 import { checkPin, type PinChecked } from '$lib/device/check-pin';
 import { live } from '$lib/device/live.svelte';
+import { DeviceMirror } from '$lib/device/mirror/mirror';
 import { newId, newSalt } from '$lib/device/new-id';
 import { hashPin } from '$lib/device/pin-hash';
 import type { SyncState } from '$lib/device/sync/state';
@@ -29,6 +30,9 @@ const KEY = Symbol('stall');
 
 export class Stall {
   readonly daybook: DeviceDaybook;
+  readonly mirror = new DeviceMirror();
+  /** The browser could not write what it was given to write: room has to be made on this device. */
+  isLowOnRoom = $state(false);
   readonly transport: Transport;
   readonly slip: OpenSlipState;
   /** As last said by whichever tab talks to the server. */
@@ -56,7 +60,14 @@ export class Stall {
     readonly db: DeviceDatabase,
     readonly identity: Identity,
   ) {
-    this.daybook = new DeviceDaybook(db);
+    this.daybook = new DeviceDaybook(db, {
+      now: () => Date.now(),
+      mirror: this.mirror,
+      makeRoom: async () => {
+        this.isLowOnRoom = true;
+        return await this.mirror.giveWay();
+      },
+    });
     this.transport = new Transport(identity.token);
     const { books } = db;
     this.#business = live(() => () => books.businesses.get(identity.business), undefined);

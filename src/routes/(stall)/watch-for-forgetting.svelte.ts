@@ -16,6 +16,8 @@ export function watchForForgetting(stall: Stall, onForgotten: () => void): void 
       if (left === null || left > 0) return;
       await stall.daybook.settle();
       await forgetAll(stall.db);
+      // What was sent stands there no more than in the database.
+      stall.mirror.follow(true);
       // What was typed and not kept goes too.
       sessionStorage.clear();
       onForgotten();

@@ -1,0 +1,151 @@
+/** Keeps the mirror in the origin's private file system: only a worker may write there and wait for the disk. */
+import * as Comlink from 'comlink';
+import { DeviceDatabase, type OwnBlock } from '../database';
+import { asText, mirrorFrom, type Mirror, type MirrorLine } from './mirror-file';
+
+/** A file that is open in a worker (WHATWG File System); the compiler's library for pages does not know it. */
+interface OpenFile {
+  getSize(): number;
+  read(into: Uint8Array, options: { readonly at: number }): number;
+  write(bytes: Uint8Array, options: { readonly at: number }): number;
+  truncate(size: number): void;
+  flush(): void;
+  close(): void;
+}
+interface OpenableFile extends FileSystemFileHandle {
+  createSyncAccessHandle(): Promise<OpenFile>;
+}
+
+const FILE = 'mirror.ndjson';
+const RESERVE = 'reserve.bin';
+const RESERVE_BYTES = 2 * 1024 * 1024;
+const LOCK = 'stall-till-mirror';
+/** A file of this many bytes is made anew once all that it holds has been sent. */
+const LARGE = 256 * 1024;
+
+/** What this worker wrote last: with the file as long as that, nobody else has written since. */
+let last: { readonly size: number; readonly device: string; readonly upTo: number } | null = null;
+let db: DeviceDatabase | null = null;
+
+const api = {
+  /** Brings the mirror up to what the database has. @param isAnew Writes all of it again. */
+  async follow(isAnew: boolean): Promise<void> {
+    await withFile(FILE, async (handle) => {
+      const now = await standing();
+      if (now === null) return;
+      const { identity, head, sent, blocks } = now;
+      const known = knownOf(handle);
+      const isOurs = known?.device === identity.device;
+      const isSpent = handle.getSize() > LARGE && sent >= (known?.upTo ?? 0);
+      const from = isAnew || !isOurs || isSpent ? null : known.upTo;
+      const lines: MirrorLine[] = [
+        ...(from === null ? [{ identity }] : []),
+        ...blocks
+          .filter(({ upTo }) => from === null || upTo > from)
+          .map((block) => ({ block: { upTo: block.upTo, entries: [...block.entries] } })),
+        ...(head === null ? [] : [{ head, sent }]),
+      ];
+      if (from === null) handle.truncate(0);
+      handle.write(new TextEncoder().encode(asText(lines)), { at: handle.getSize() });
+      handle.flush();
+      const upTo = Math.max(from ?? 0, head?.seq ?? 0);
+      last = { size: handle.getSize(), device: identity.device, upTo };
+    });
+  },
+
+  async read(): Promise<Mirror | null> {
+    let found: Mirror | null = null;
+    await withFile(FILE, (handle) => {
+      found = mirrorFrom(textOf(handle));
+      return Promise.resolve();
+    });
+    return found;
+  },
+
+  /** There is nothing of this device to be kept any more. */
+  async clear(): Promise<void> {
+    await withFile(FILE, (handle) => {
+      handle.truncate(0);
+      handle.flush();
+      last = null;
+      return Promise.resolve();
+    });
+  },
+
+  /** Keeps some room back, by writing it: what the browser estimates is no promise. @returns Whether it could. */
+  async reserve(): Promise<boolean> {
+    try {
+      await withFile(RESERVE, (handle) => {
+        if (handle.getSize() < RESERVE_BYTES) {
+          handle.write(new Uint8Array(RESERVE_BYTES), { at: 0 });
+          handle.flush();
+        }
+        return Promise.resolve();
+      });
+      return true;
+    } catch {
+      return false;
+    }
+  },
+
+  /** Gives the room that was kept back away, so that what is under way can end. @returns Whether there was any. */
+  async giveWay(): Promise<boolean> {
+    let given = false;
+    await withFile(RESERVE, (handle) => {
+      given = handle.getSize() > 0;
+      handle.truncate(0);
+      handle.flush();
+      return Promise.resolve();
+    });
+    return given;
+  },
+};
+export type MirrorWorker = typeof api;
+
+/** One window at a time: a file is open once. */
+async function withFile(name: string, work: (handle: OpenFile) => Promise<void>): Promise<void> {
+  await navigator.locks.request(LOCK, async () => {
+    const folder = await navigator.storage.getDirectory();
+    const file = (await folder.getFileHandle(name, { create: true })) as OpenableFile;
+    const handle = await file.createSyncAccessHandle();
+    try {
+      await work(handle);
+    } finally {
+      handle.close();
+    }
+  });
+}
+
+const textOf = (handle: OpenFile): string => {
+  const bytes = new Uint8Array(handle.getSize());
+  handle.read(bytes, { at: 0 });
+  return new TextDecoder().decode(bytes);
+};
+
+function knownOf(handle: OpenFile): { device: string; upTo: number } | null {
+  if (last?.size === handle.getSize()) return last;
+  const mirror = mirrorFrom(textOf(handle));
+  return mirror === null
+    ? null
+    : { device: mirror.identity.device, upTo: mirror.head?.seq ?? mirror.sent };
+}
+
+/** Where the device stands, all of one moment; null if it is not enrolled, or has wiped what it knew. */
+async function standing(): Promise<Mirror | null> {
+  db ??= new DeviceDatabase();
+  const open = db;
+  return await open.transaction('r', open.meta, open.entries, async () => {
+    const [identity, head, known, isOut] = await Promise.all([
+      open.read('identity'),
+      open.read('head'),
+      open.read('standing'),
+      open.read('shutOut'),
+    ]);
+    if (identity === undefined || isOut === true) return null;
+    const sent = known?.sent ?? 0;
+    const blocks: OwnBlock[] = await open.entries.where('upTo').above(sent).toArray();
+    return { identity, head: head ?? null, sent, blocks };
+  });
+}
+
+Comlink.expose(api);

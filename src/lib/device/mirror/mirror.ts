@@ -1,0 +1,80 @@
+/** The mirror as the screens use it: followed behind each append, read when the database is found empty. */
+import * as Comlink from 'comlink';
+import type { DeviceDatabase } from '../database';
+import { NO_STANDING } from '../receive';
+import type { Mirror } from './mirror-file';
+import type { MirrorWorker } from './mirror-worker';
+
+/** Whether this browser has a file system of ours at all. */
+const isThere = (): boolean =>
+  typeof Worker === 'function' && typeof navigator.storage.getDirectory === 'function';
+
+export class DeviceMirror {
+  #worker: Comlink.Remote<MirrorWorker> | null = null;
+  #following: Promise<void> | null = null;
+  #again: 'no' | 'more' | 'anew' = 'no';
+
+  get #api(): Comlink.Remote<MirrorWorker> | null {
+    if (!isThere()) return null;
+    this.#worker ??= Comlink.wrap<MirrorWorker>(
+      new Worker(new URL('./mirror-worker.ts', import.meta.url), { type: 'module' }),
+    );
+    return this.#worker;
+  }
+
+  /** Something was appended; `isAnew` where something that stands in the mirror is to be gone from it. */
+  follow(isAnew = false): void {
+    if (this.#following !== null) {
+      if (this.#again !== 'anew') this.#again = isAnew ? 'anew' : 'more';
+      return;
+    }
+    this.#following = this.#follow(isAnew)
+      .catch((error: unknown) => console.error('the mirror follows with the next sale:', error))
+      .finally(() => {
+        const again = this.#again;
+        [this.#following, this.#again] = [null, 'no'];
+        if (again !== 'no') this.follow(again === 'anew');
+      });
+  }
+
+  async #follow(isAnew: boolean): Promise<void> {
+    await this.#api?.follow(isAnew);
+  }
+
+  async read(): Promise<Mirror | null> {
+    return (await this.#api?.read()) ?? null;
+  }
+
+  async clear(): Promise<void> {
+    await this.#api?.clear();
+  }
+
+  /** Keeps room back. @returns False where there was none to keep: the device is short of it. */
+  async reserve(): Promise<boolean> {
+    return (await this.#api?.reserve()) ?? true;
+  }
+
+  /** Gives the room that was kept back away. @returns Whether there was any, so that it is worth another try. */
+  async giveWay(): Promise<boolean> {
+    return (await this.#api?.giveWay()) ?? false;
+  }
+}
+
+/**
+ * A database that is empty while there is a mirror was thrown away by the browser. The device is again who it
+ * was, with what it had not sent; the rest it takes in again as soon as there is a network.
+ * @returns Whether there was anything to take back.
+ */
+export async function takeBack(db: DeviceDatabase, mirror: Mirror | null): Promise<boolean> {
+  if (mirror === null) return false;
+  const { identity, head, sent, blocks } = mirror;
+  return await db.transaction('rw', db.meta, db.entries, async () => {
+    if ((await db.read('identity')) !== undefined) return false;
+    await db.write('identity', identity);
+    if (head !== null) await db.write('head', head);
+    await db.write('standing', { ...NO_STANDING, sent });
+    await db.write('forgotten', true);
+    await db.entries.bulkPut([...blocks]);
+    return true;
+  });
+}

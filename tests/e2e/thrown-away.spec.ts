@@ -1,0 +1,64 @@
+/** The browser runs out of room and throws the whole database away: what was said to be safe is safe. */
+import { expect, test } from '@playwright/test';
+import { select } from '../../src/lib/server/database/select';
+import {
+  enrol,
+  goOffline,
+  openDrawer,
+  sellOne,
+  signIn,
+  standing,
+  useDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterAll(() => till.end());
+
+test('sales that were not sent, and who the device is, are there again', async ({ browser }) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await openDrawer(page);
+  await expect(standing(page)).toHaveText('All sent');
+  await goOffline(page);
+  const sold: string[] = [];
+  for (let n = 0; n < 5; n += 1) sold.push(await sellOne(page, 'Viola'));
+  // The mirror follows behind the last sale.
+  await expect
+    .poll(
+      async () =>
+        await page.evaluate(async () => {
+          const folder = await navigator.storage.getDirectory();
+          const file = await (await folder.getFileHandle('mirror.ndjson')).getFile();
+          return (await file.text()).match(/"kind":"sale.rung"/g)?.length ?? 0;
+        }),
+    )
+    .toBe(5);
+  await page.goto('about:blank');
+  const devtools = await context.newCDPSession(page);
+  await devtools.send('Storage.clearDataForOrigin', {
+    origin: till.origin,
+    storageTypes: 'indexeddb',
+  });
+  await page.goto(till.origin);
+  await expect(page.getByTestId('forgotten')).toHaveText(/10\s+entries are still to be sent/);
+  await context.setOffline(false);
+  await page.reload();
+  await signIn(page, 'Ines');
+  await expect(standing(page)).toHaveText('All sent');
+  const rows = await select<{ number: string }>(
+    till.database,
+    'SELECT number FROM books_sales WHERE number LIKE ? ORDER BY number',
+    [`${sold[0]!.split('-')[0]!}-%`],
+  );
+  expect(rows.map(({ number }) => number)).toEqual(sold);
+  // It goes on with the next number.
+  await useDrawer(page);
+  await page.goto('/counter');
+  expect(await sellOne(page, 'Viola')).toBe(sold[0]!.replace(/-1$/, '-6'));
+  await context.close();
+});
