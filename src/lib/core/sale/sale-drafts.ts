@@ -7,7 +7,8 @@ import { localTime } from '../event/local-time';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
 import type { Quote, QuotedLine, SideQuote, SlipTax } from '../pricing/slip';
-import { pricedBy, standingOf, type Pricing } from '../slip/price-slip';
+import { pricedBy, standingOf } from '../slip/price-slip';
+import type { Pricing } from '../slip/pricing';
 import type { OpenLine, OpenSlip, PaidPart } from '../slip/open-slip';
 
 /** Where and when a sale is rung up. */

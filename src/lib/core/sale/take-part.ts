@@ -13,8 +13,9 @@ import {
 import type { Signature } from '../payment/signature';
 import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
 import type { Quote, SlipTax } from '../pricing/slip';
-import { pricedBy, priceSlip, type Pricing } from '../slip/price-slip';
-import type { FixedPricing, OpenSlip, PaidPart } from '../slip/open-slip';
+import { pricedBy, priceSlip } from '../slip/price-slip';
+import type { OpenSlip, PaidPart } from '../slip/open-slip';
+import type { FixedPricing, Pricing } from '../slip/pricing';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
 
 export interface TakePart extends SaleSurroundings {

@@ -3,12 +3,12 @@
  * Every function gives a new slip and leaves the old one as it was, so that undo is the old one.
  */
 import type { Row } from '../books/tables';
-import type { Extra, KeptLine, Service, TaxSwap } from '../books/tables';
+import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import { thousandths } from '../money/units';
-import type { Discount, SlipTax } from '../pricing/slip';
-import type { Pricing } from './price-slip';
+import type { Discount } from '../pricing/slip';
+import type { FixedPricing } from './pricing';
 
 /** A line keeps what the item was when it was tapped; a change of set-up does not reach it. */
 export interface OpenLine {
@@ -82,13 +82,6 @@ export interface TakenLine {
   readonly stamp: string;
   readonly person: string;
   readonly line: KeptLine | null;
-}
-
-/** Set-up that a slip is priced by, whatever becomes of the set-up meanwhile. */
-export interface FixedPricing {
-  readonly pricing: Pricing;
-  readonly taxes: readonly SlipTax[];
-  readonly swaps: readonly TaxSwap[];
 }
 
 export interface Lent {

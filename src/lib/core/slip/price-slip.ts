@@ -4,12 +4,8 @@ import { quantityText, rateOf, thousandths } from '../money/units';
 import { quoteSlip } from '../pricing/quote';
 import type { Quote, Slip, SlipTax } from '../pricing/slip';
 import { isKnown } from '../event/todays-event';
-import type { FixedPricing, OpenSlip } from './open-slip';
-
-export type Pricing = Pick<
-  Row<'businesses'>,
-  'currency' | 'pricesIncludeTax' | 'taxRounding' | 'cashStep' | 'typedSide' | 'uplift' | 'service'
->;
+import type { OpenSlip } from './open-slip';
+import type { FixedPricing, Pricing } from './pricing';
 
 /** The taxes in force, in set-up order. */
 export function taxesInForce(taxes: readonly Row<'taxes'>[]): SlipTax[] {

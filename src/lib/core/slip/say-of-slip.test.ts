@@ -15,7 +15,8 @@ import {
   type OpenSlip,
   type SlipOutcome,
 } from './open-slip';
-import { priceSlip, standingOf, taxesAt, type Pricing } from './price-slip';
+import { priceSlip, standingOf, taxesAt } from './price-slip';
+import type { Pricing } from './pricing';
 import { discountText, readDiscount } from './read-discount';
 
 const pricing: Pricing = PRICING;

@@ -1,7 +1,7 @@
 /** What sales in tests are rung up with, where a test does not say otherwise. */
 import type { SlipTax } from '../pricing/slip';
 import type { PaidPart } from '../slip/open-slip';
-import type { Pricing } from '../slip/price-slip';
+import type { Pricing } from '../slip/pricing';
 import { EVENT, pricing, TAX } from './arbitrary-daybook';
 
 /** Shelf prices include tax, rounded once for the sale; one price for all, and nothing on top. */
