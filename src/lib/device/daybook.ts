@@ -354,7 +354,8 @@ const later = (a: Clock, b: Clock): Clock =>
 /** Whether the browser had no room to write it. */
 export const isNoRoom = (error: unknown): boolean =>
   error instanceof Error &&
-  (error.name === 'QuotaExceededError' || /quota|no space|disk.*full/i.test(error.message));
+  (error.name === 'QuotaExceededError' ||
+    /quota|no space|disk.*full|full disk/i.test(error.message));
 
 const asError = (error: unknown): Error =>
   error instanceof Error ? error : new Error('the browser did not keep it', { cause: error });

@@ -6,6 +6,7 @@
   import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
   import StallFrame from './StallFrame.svelte';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   const { children } = $props();
   const db = openedDatabase();
@@ -15,9 +16,7 @@
   let fault = $state<string | null>(null);
 
   untrack(() => {
-    whoIsThis().catch(
-      (error: unknown) => (fault = error instanceof Error ? error.message : String(error)),
-    );
+    whoIsThis().catch((error: unknown) => (fault = faultWords(error)));
   });
 
   async function whoIsThis(): Promise<void> {

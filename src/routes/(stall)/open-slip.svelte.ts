@@ -33,6 +33,7 @@ import {
   type SavedSlip,
 } from '$lib/device/slip-queue';
 import { painted } from '$lib/ui/frame/painted';
+import { faultWords } from '$lib/ui/words/fault-words';
 
 export class OpenSlipState {
   readonly queue: SlipQueue;
@@ -63,8 +64,7 @@ export class OpenSlipState {
       onShown: (slip) => this.#show(slip),
       onRefused,
       onFault: (error) => {
-        const name = error instanceof Error ? error.name : String(error);
-        this.fault = error === null ? null : `the device would not keep it (${name}).`;
+        this.fault = error === null ? null : `${faultWords(error)}.`;
       },
     });
     this.#slip = this.queue.shown;

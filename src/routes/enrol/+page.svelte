@@ -4,6 +4,7 @@
   import { enrol } from '$lib/device/enrol';
   import { openedDatabase } from '$lib/device/opened-database';
   import { askToKeep } from '$lib/device/storage';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   const db = openedDatabase();
   let code = $state(decodeURIComponent(location.hash.slice(1)));
@@ -24,7 +25,7 @@
       }
       wrong = result.message;
     } catch (error) {
-      wrong = `This browser does not keep data: ${error instanceof Error ? error.message : String(error)}`;
+      wrong = `This browser does not keep data: ${faultWords(error)}`;
     }
     isBusy = false;
     field?.focus();

@@ -6,6 +6,7 @@
   import { signUp } from '$lib/device/sign-up';
   import { askToKeep } from '$lib/device/storage';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   const guessed = countryOf(navigator.language) ?? COUNTRIES.find(({ code }) => code === 'GB')!;
   let business = $state('');
@@ -45,7 +46,7 @@
     } catch (error) {
       wrong = {
         code: 'browser',
-        message: `This browser does not keep data: ${error instanceof Error ? error.message : String(error)}`,
+        message: `This browser does not keep data: ${faultWords(error)}`,
       };
     }
     isBusy = false;

@@ -21,6 +21,7 @@
   import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
   import { takeCash } from './take-part';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   const stall = useStall();
   const { db, slip } = stall;
@@ -122,7 +123,7 @@
       if (!done.ok && done.refusal.code !== 'slip/ended')
         toast.error(refusalWords(done.refusal, money));
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = faultWords(error);
       toast.error(`Nothing was rung up, and the slip is still here: ${why}`);
     }
   }

@@ -6,6 +6,7 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
   import { moveLineTo } from './keep-slip';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   interface Props {
     line: OpenLine;
@@ -17,7 +18,7 @@
       const moved = await moveLineTo(stall, line.key, to);
       if (!moved.ok) wrong = refusalWords(moved.refusal, stall.money);
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = faultWords(error);
       wrong = `It stays on this slip, since the device would not write: ${why}`;
     }
   }

@@ -7,6 +7,7 @@
   import { saveFile } from '$lib/ui/files/save-file';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import { faultWords } from '$lib/ui/words/fault-words';
 
   interface Props {
     items: readonly Row<'items'>[];
@@ -54,8 +55,7 @@
     try {
       return await work(controller.signal);
     } catch (error) {
-      if (!controller.signal.aborted)
-        fault = error instanceof Error ? error.message : String(error);
+      if (!controller.signal.aborted) fault = faultWords(error);
       return null;
     } finally {
       doing = '';

@@ -19,6 +19,7 @@ import { newId, newSalt } from '$lib/device/new-id';
 import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
 import type { Paying } from './paying.svelte';
+import { faultWords } from '$lib/ui/words/fault-words';
 
 /** Where it stands; each has its words on the screen. */
 export type CardStep =
@@ -150,7 +151,7 @@ export class CardPayment {
       this.#asked = { payment, way, clears, amount, tip, read, isHere: reader.isHere, how };
       await this.ask();
     } catch (error) {
-      this.#rest(`Nothing was taken: ${error instanceof Error ? error.message : String(error)}`);
+      this.#rest(`Nothing was taken: ${faultWords(error)}`);
     }
   }
 
@@ -183,7 +184,7 @@ export class CardPayment {
       await this.#askAcquirer(asked);
     } catch (error) {
       // What may have been charged is undone by itself; the panel must not stand in the way.
-      this.#rest(`${LEFT} ${error instanceof Error ? error.message : String(error)}`);
+      this.#rest(`${LEFT} ${faultWords(error)}`);
     }
   }
 

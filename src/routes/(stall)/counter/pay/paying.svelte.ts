@@ -7,6 +7,7 @@ import { wouldTake } from '$lib/core/sale/take-part';
 import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
 import { giveBack, takePartOf, type AskedPart, type PartTaken } from '../take-part';
+import { faultWords } from '$lib/ui/words/fault-words';
 
 export interface Finished {
   readonly number: string;
@@ -124,4 +125,4 @@ export class Paying {
 }
 
 const notTaken = (error: unknown): string =>
-  `Nothing was written, and the slip is still here: ${error instanceof Error ? error.message : String(error)}`;
+  `Nothing was written, and the slip is still here: ${faultWords(error)}`;
