@@ -7,14 +7,19 @@
 
   interface Props {
     onSignedIn: () => void;
+    /** Somebody is being asked for their PIN: nothing else is of use meanwhile. */
+    isAsking?: boolean;
   }
-  const { onSignedIn }: Props = $props();
+  let { onSignedIn, isAsking = $bindable(false) }: Props = $props();
   const stall = useStall();
 
   let asked = $state.raw<Row<'staff'> | null>(null);
   /** Their PIN was right, and is too short for what they may do. */
   let renewing = $state.raw<Row<'staff'> | null>(null);
   let says = $state('');
+  $effect(() => {
+    isAsking = asked !== null || renewing !== null;
+  });
   let isBusy = $state(false);
 
   async function choose(person: Row<'staff'>): Promise<void> {
@@ -47,7 +52,7 @@
 </script>
 
 <section
-  class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-10"
+  class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-4 md:pt-10"
 >
   {#if renewing !== null}
     {@const person = renewing}

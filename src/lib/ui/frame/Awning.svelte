@@ -31,10 +31,12 @@
       <span class="md:hidden" role="status">{syncWords(standing, true)}</span>
       <span class="hidden md:inline" role="status">{syncWords(standing, false)}</span>
     </a>
-    <a href="/who" class="sign max-w-[28vw] leading-tight md:max-w-none" title="Who is selling">
-      <span class="break-words hyphens-auto max-md:line-clamp-2 md:truncate"
-        >{seller ?? 'Who?'}</span
-      >
+    <a
+      href="/who"
+      class="sign max-w-[28vw] shrink-0 leading-tight md:max-w-none"
+      title="Who is selling"
+    >
+      <span class="max-md:line-clamp-2 md:truncate">{seller ?? 'Who?'}</span>
     </a>
   </div>
 </header>

@@ -62,6 +62,9 @@
   const isPulledUp = $derived(wantsAll && lines.length > 0);
   const isDesk = new MediaQuery('(min-width: 768px)');
   const isFolded = $derived(!isDesk.current && !isPulledUp);
+  /** On a low screen the goods need the room: a folded slip is its last line and what it comes to. */
+  const isLow = new MediaQuery('(max-height: 700px)');
+  const folded = $derived(isLow.current ? 1 : 2);
   /** Where the lower of the two lines stands that a folded slip shows: the one touched last. */
   const lower = $derived.by(() => {
     const touched = lines.findIndex(({ key }) => key === slip.current.touched);
@@ -75,6 +78,8 @@
   });
   const shown = $derived.by(() => {
     if (!isFolded) return lines;
+    if (isLow.current)
+      return [lines[lines.length === 1 ? 0 : lower]].filter((line) => line !== undefined);
     const newest = lines[lower];
     const isSettled = newest === undefined || newest.key !== slip.current.touched;
     const before = isSettled
@@ -140,8 +145,8 @@
               open = null;
             }}
           >
-            {#if isFolded && lines.length > 2}<span class="soft text-sm"
-                >{lines.length - 2} more</span
+            {#if isFolded && lines.length > folded}<span class="soft text-sm"
+                >{lines.length - folded} more</span
               >
             {:else}<span class="bg-base-300 h-1.5 w-14 rounded-full"></span>{/if}
           </button>
