@@ -1,5 +1,5 @@
 /** The browser runs out of room and throws the whole database away: what was said to be safe is safe. */
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
@@ -29,21 +29,9 @@ test('sales that were not sent, and who the device is, are there again', async (
   for (let n = 0; n < 5; n += 1) sold.push(await sellOne(page, 'Viola'));
   // The mirror follows behind the last sale.
   await expect
-    .poll(
-      async () =>
-        await page.evaluate(async () => {
-          const folder = await navigator.storage.getDirectory();
-          const file = await (await folder.getFileHandle('mirror.ndjson')).getFile();
-          return (await file.text()).match(/"kind":"sale.rung"/g)?.length ?? 0;
-        }),
-    )
+    .poll(async () => (await mirrorOf(page)).match(/"kind":"sale.rung"/g)?.length ?? 0)
     .toBe(5);
-  await page.goto('about:blank');
-  const devtools = await context.newCDPSession(page);
-  await devtools.send('Storage.clearDataForOrigin', {
-    origin: till.origin,
-    storageTypes: 'indexeddb',
-  });
+  await throwAway(page);
   await page.goto(till.origin);
   await expect(page.getByTestId('forgotten')).toHaveText(/10\s+entries are still to be sent/);
   await context.setOffline(false);
@@ -62,3 +50,40 @@ test('sales that were not sent, and who the device is, are there again', async (
   expect(await sellOne(page, 'Viola')).toBe(sold[0]!.replace(/-1$/, '-6'));
   await context.close();
 });
+
+test('a code that is entered then makes nobody else of it: what was not sent is sent first', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await useDrawer(page);
+  await goOffline(page);
+  await page.goto('/counter');
+  const number = await sellOne(page, 'Lavender');
+  await expect.poll(async () => (await mirrorOf(page)).includes('"kind":"sale.rung"')).toBe(true);
+  await throwAway(page);
+  await context.setOffline(false);
+  await page.goto(till.enrolAddress());
+  await signIn(page, 'Ines');
+  await expect(standing(page)).toHaveText('All sent');
+  const rows = await select(till.database, 'SELECT id FROM books_sales WHERE number = ?', [number]);
+  expect(rows).toHaveLength(1);
+  await context.close();
+});
+
+const mirrorOf = async (page: Page): Promise<string> =>
+  await page.evaluate(async () => {
+    const folder = await navigator.storage.getDirectory();
+    return await (await (await folder.getFileHandle('mirror.ndjson')).getFile()).text();
+  });
+
+/** As a browser does that has run out of room. */
+async function throwAway(page: Page): Promise<void> {
+  await page.goto('about:blank');
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Storage.clearDataForOrigin', {
+    origin: till.origin,
+    storageTypes: 'indexeddb',
+  });
+}

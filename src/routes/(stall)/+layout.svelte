@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Identity } from '$lib/device/database';
-  import { DeviceMirror, takeBack } from '$lib/device/mirror/mirror';
+  import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
@@ -23,11 +23,8 @@
     const read = async () =>
       await Promise.all([db.read('identity'), db.read('shutOut'), db.read('forgotten')]);
     let [found, out, forgotten] = await read();
-    if (found === undefined) {
-      // Never enrolled, or the browser threw the database away: then there is a mirror.
-      const mirror = await new DeviceMirror().read().catch(() => null);
-      if (await takeBack(db, mirror)) [found, out, forgotten] = await read();
-    }
+    // Never enrolled, or the browser threw the database away.
+    if (await takeBackIfThrownAway(db)) [found, out, forgotten] = await read();
     isShutOut = out === true;
     isForgotten = forgotten === true;
     identity = found ?? null;

@@ -9,5 +9,7 @@
 </script>
 
 {#if says !== null}
-  <p class="sheet border-error mx-4 mt-8 mb-0 border-l-8" role="alert" data-testid="clock-off">{says}</p>
+  <p class="sheet border-error mx-4 mt-8 mb-0 border-l-8" role="alert" data-testid="clock-off">
+    {says}
+  </p>
 {/if}

@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { enrol } from '$lib/device/enrol';
+  import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { askToKeep } from '$lib/device/storage';
   import { faultWords } from '$lib/ui/words/fault-words';
@@ -17,6 +18,7 @@
     isBusy = true;
     wrong = null;
     try {
+      await takeBackIfThrownAway(db);
       const result = await enrol(db, code.trim(), deviceName());
       if (result.ok) {
         void askToKeep();

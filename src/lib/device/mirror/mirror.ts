@@ -78,3 +78,12 @@ export async function takeBack(db: DeviceDatabase, mirror: Mirror | null): Promi
     return true;
   });
 }
+
+/**
+ * At every door by which a browser without an identity comes in: one whose database was thrown away must be who
+ * it was before it can become anybody else, or what it had not sent would be overwritten.
+ */
+export async function takeBackIfThrownAway(db: DeviceDatabase): Promise<boolean> {
+  if ((await db.read('identity')) !== undefined) return false;
+  return await takeBack(db, await new DeviceMirror().read().catch(() => null));
+}

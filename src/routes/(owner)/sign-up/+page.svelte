@@ -2,6 +2,7 @@
   import { goto } from '$app/navigation';
   import { COUNTRIES, countryOf } from '$lib/core/founding/countries';
   import { currencyCodes } from '$lib/core/money/currency';
+  import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { signUp } from '$lib/device/sign-up';
   import { askToKeep } from '$lib/device/storage';
@@ -25,6 +26,7 @@
     isBusy = true;
     wrong = null;
     try {
+      await takeBackIfThrownAway(openedDatabase());
       const result = await signUp(openedDatabase(), {
         email: email.trim(),
         password,
