@@ -216,10 +216,10 @@ test('a forgotten password: a link by mail, good once', async ({ browser }) => {
   const link = /\S+\/reset#[0-9a-f]{64}/.exec(letter?.text ?? '')?.[0] ?? '';
   await page.goto(link);
   await page.getByLabel('New password').fill('1234567890');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: 'Set the password' }).click();
   await expect(page.getByRole('alert')).toContainText('Many people use this password');
   await page.getByLabel('New password').fill('string of nine kites');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: 'Set the password' }).click();
   await expect(page.getByRole('status')).toContainText('The new password holds');
   await expect.poll(() => till.mailbox.letters[0]?.subject).toContain('password was changed');
 
@@ -231,7 +231,7 @@ test('a forgotten password: a link by mail, good once', async ({ browser }) => {
   await page.goto('about:blank');
   await page.goto(link);
   await page.getByLabel('New password').fill('string of ten kites');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: 'Set the password' }).click();
   await expect(page.getByRole('alert')).toContainText('has been used or has run out');
   await context.close();
 });
@@ -363,7 +363,7 @@ test('script in every text field is shown as text, on every screen', async ({ br
   await page.getByLabel('Note', { exact: true }).fill(EVIL);
   await page.getByLabel('Note', { exact: true }).press('Tab');
   await page.getByLabel('What to call it').fill(EVIL.slice(0, 40));
-  await page.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await page.getByRole('button', { name: 'Open as a tab' }).click();
   await page.getByTestId('goods').getByRole('button').first().click();
   for (const path of [
     '/',

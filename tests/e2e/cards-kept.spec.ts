@@ -128,7 +128,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   const put = async (number: string): Promise<void> => {
     await page.getByLabel('Card number').fill(number);
     await page.getByLabel('Expires').fill('04/39');
-    await page.getByRole('button', { name: 'Put it on file' }).click();
+    await page.getByRole('button', { name: 'Save the card' }).click();
   };
   await page.getByRole('button', { name: 'Put a card on file' }).click();
   await put('4111 1111 1111 1112');
@@ -137,10 +137,10 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await expect(page.getByRole('alert')).toContainText('Ask them first');
   await page.getByLabel('It may be kept').selectOption('spoken');
   await context.setOffline(true);
-  await page.getByRole('button', { name: 'Put it on file' }).click();
+  await page.getByRole('button', { name: 'Save the card' }).click();
   await expect(page.getByRole('alert')).toContainText('only with it');
   await context.setOffline(false);
-  await page.getByRole('button', { name: 'Put it on file' }).click();
+  await page.getByRole('button', { name: 'Save the card' }).click();
   await expect(page.getByTestId('card-on-file')).toHaveText('Visa ending 1111, to 04/39');
   await page.getByRole('button', { name: 'Replace it' }).click();
   await page.getByLabel('It may be kept').selectOption('spoken');
@@ -264,7 +264,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await mend();
   await fillKeyed(keyed, 'order 90', { 'Security code': '123' });
   await keyed.getByLabel('How').selectOption('later');
-  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Review' }).click();
   await pull();
   await keyed.getByRole('button', { name: 'Hold £40.05' }).click();
   await expect(card(page)).toContainText('approval code given by voice', { timeout: 20_000 });

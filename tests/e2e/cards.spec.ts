@@ -231,7 +231,7 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
     keyed.getByLabel(label, { exact: false }).fill(text);
   await fill('Card number', '4111 1111 1111 1112');
   await fill('Number of the order', 'order 81');
-  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Review' }).click();
   await expect(keyed.getByRole('alert')).toContainText('This is no card number');
   await fill('Card number', '4111 1111 1111 1111');
   await expect(keyed.getByLabel('Card number, Visa')).toBeVisible();
@@ -241,11 +241,11 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   await fill('Street', '3 Sluice Lane');
   await fill('Town', 'Tarnbrook');
   await fill('Postcode', '12345');
-  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Review' }).click();
   await expect(keyed.getByRole('alert')).toContainText('no postcode of that country');
   await fill('Postcode', 'LA2 9ZZ');
   await keyed.getByLabel('How').selectOption('later');
-  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Review' }).click();
   await expect(keyed).toContainText('Visa ending 1111');
   await keyed.getByRole('button', { name: 'Hold £67.80' }).click();
   const result = page.getByTestId('distant');
@@ -301,7 +301,7 @@ test('typed in with no network: only with an approval code given by voice, and i
   await fillKeyed(keyed, 'order 82');
   await keyed.getByLabel('How').selectOption('voice');
   await keyed.getByRole('textbox', { name: 'Approval code' }).fill(code);
-  await keyed.getByRole('button', { name: 'Look it over' }).click();
+  await keyed.getByRole('button', { name: 'Review' }).click();
   await keyed.getByRole('button', { name: 'Take £33.10' }).click();
   await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
   await card(page).getByRole('button', { name: 'Carry £33.10' }).click();

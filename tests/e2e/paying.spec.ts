@@ -217,12 +217,12 @@ test('a slip is shared out between three, by line and by amount; each pays their
   await desk.getByRole('button', { name: 'by amount' }).click();
   await desk.getByLabel('Person 1').fill('4');
   await desk.getByLabel('Person 2').fill('5');
-  await desk.getByRole('button', { name: 'Share it out so' }).click();
+  await desk.getByRole('button', { name: 'Use these shares' }).click();
   await expect(desk.getByRole('alert')).toContainText('That leaves £1.00 that nobody pays');
   await desk.getByRole('button', { name: 'equally' }).click();
   await desk.getByRole('button', { name: 'One more' }).click();
   await expect(desk.getByTestId('shares-will-be')).toHaveText('£3.34 · £3.33 · £3.33');
-  await desk.getByRole('button', { name: 'Share it out so' }).click();
+  await desk.getByRole('button', { name: 'Use these shares' }).click();
   await expect(left(desk)).toHaveText('£3.34');
   // More is handed over than the share: change, and the others still owe theirs.
   await desk.getByLabel('Handed over').fill('5');

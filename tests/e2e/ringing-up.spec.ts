@@ -58,10 +58,10 @@ test('a helper changes a price and gives a discount; the slip is rung up once a 
   await tag(page, 'Rosemary').click();
   await openLine(page, /Rosemary/);
   await page.getByLabel('Price', { exact: true }).fill('5');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: 'Set the price' }).click();
   await expect(page.getByRole('alert')).toContainText('Say why the price is another');
   await page.getByLabel('Why another price').fill('snapped stem');
-  await page.getByRole('button', { name: 'Set it' }).click();
+  await page.getByRole('button', { name: 'Set the price' }).click();
   await expect(lines(page)).toContainText('was 6.50: snapped stem');
   await page.getByLabel('Discount, % or amount').fill('20 %');
   await page.getByLabel('Discount, % or amount').press('Enter');
@@ -253,7 +253,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await tag(desk, 'Viola').click();
   await more(desk);
   await desk.getByLabel('What to call it').fill('Terrarium bench');
-  await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await desk.getByRole('button', { name: 'Open as a tab' }).click();
   await expect(desk.getByLabel('What to call it')).toBeHidden();
   await page.goto('/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Terrarium bench');
@@ -284,7 +284,7 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await desk.goto('/counter');
   await more(desk);
   await desk.getByLabel('What to call it').fill('By the gate');
-  await desk.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await desk.getByRole('button', { name: 'Open as a tab' }).click();
   await expect(desk.getByLabel('What to call it')).toBeHidden();
   await desk.goto('/waiting');
   await desk

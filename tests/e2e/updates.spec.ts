@@ -31,7 +31,7 @@ test('a slip that is open keeps the version it was begun with', async ({ browser
   expect(loads).toBe(0);
 
   await page.getByRole('button', { name: /exact/ }).click();
-  await page.getByRole('button', { name: 'Take it now' }).click();
+  await page.getByRole('button', { name: 'Update now' }).click();
   await expect(page.getByText('A new version has been taken')).toBeVisible();
   expect(loads).toBe(1);
   await expect(page.getByTestId('last-sale')).toHaveText('D4-1, £4.50');

@@ -49,7 +49,7 @@ try {
   await tag(phone, 'Viola').click();
   await phone.getByRole('button', { name: 'More …' }).click();
   await phone.getByLabel('What to call it').fill('Terrarium bench');
-  await phone.getByRole('button', { name: 'Keep it open as a tab' }).click();
+  await phone.getByRole('button', { name: 'Open as a tab' }).click();
   await phone.goto('/waiting');
   await take(phone, 'waiting-phone');
   await phone.goto('/stock');

@@ -95,7 +95,7 @@
         A new version is ready.
         {#if isBetweenSales}
           <button type="button" class="btn btn-quiet" onclick={() => shell.takeOver()}
-            >Take it now</button
+            >Update now</button
           >
         {:else}
           It is taken after this sale.

@@ -96,7 +96,7 @@
       {:else}
         <li class="sheet">
           Nobody is set up yet. Sales are kept without a name until somebody is.
-          <a class="plain" href="/people">Set somebody up</a>
+          <a class="plain" href="/people">Add a person</a>
         </li>
       {/each}
     </ul>

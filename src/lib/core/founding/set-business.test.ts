@@ -3,6 +3,7 @@ import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
 import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { taxesInForce } from '../slip/price-slip';
 import {
   setBusiness,
   setMaker,
@@ -116,6 +117,19 @@ describe('setting up a tax', () => {
     const body = tax({ on: [idOf(3, 1), idOf(3, 2)] });
     assert.ok(typeof body === 'object');
     assert.deepEqual([body['sort'], body['on']], [3, [idOf(3, 1), idOf(3, 2)]]);
+  });
+  it('stays while others are charged on it; put away out of touch, those are charged on nothing', () => {
+    const onIt = [row(1, 'Federal', 1), { ...row(2, 'Province', 2), on: [idOf(3, 1)] }];
+    const away = setTax(
+      writer.newId,
+      { id: idOf(3, 1), name: 'Federal', rate: '5', level: 'country', on: [], isActive: false },
+      onIt,
+    );
+    assert.ok(!away.ok && away.refusal.code === 'tax/needed');
+    assert.deepEqual(away.refusal.by, ['Province']);
+    // Two devices, each of which did not know of the other's change.
+    const [left] = taxesInForce([{ ...onIt[0]!, isActive: false }, onIt[1]!]);
+    assert.deepEqual([left?.name, left?.on], ['Province', []]);
   });
   it('is never charged on one that stands after it', () => {
     const body = tax({ id: idOf(3, 1), name: 'Federal', on: [idOf(3, 2), idOf(3, 1)] });

@@ -1,8 +1,10 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { idOf } from '../testing/arbitrary-daybook';
-import { afterAsking, heldResult, resultOf, takeHeld } from './card-answers';
-import type { CardAnswer } from './card-messages';
+import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { draft } from '../daybook/kinds';
+import { readEntry } from '../daybook/read-entry';
+import { afterAsking, closedCard, endedHold, heldResult, resultOf, takeHeld } from './card-answers';
+import { cardAnswerSchema, clipped, type CardAnswer } from './card-messages';
 
 const payment = idOf(7, 1);
 const says = (state: CardAnswer['state'], amount = 1200): CardAnswer => ({
@@ -70,4 +72,30 @@ describe('a card that is held', () => {
 
   it('is not written down while it is still held', () =>
     assert.equal(heldResult(payment, 1200, says('authorised')), null));
+});
+
+describe('what is written down of a card', () => {
+  it('has a reason that fits, however much the reader or the acquirer says', () => {
+    const long = `${'the terminal says '.repeat(20)}🌱`;
+    const { reason } = closedCard(payment, 'cancelled', long);
+    assert.ok(reason.length <= 120 && reason.endsWith('…'));
+    // Not through the middle of a character.
+    assert.equal(clipped(`${'x'.repeat(118)}🌱🌱`), `${'x'.repeat(118)}…`);
+    const answer = { ...says('declined', 0), reason: long };
+    assert.ok(cardAnswerSchema.parse(answer).reason.length <= 120);
+    const written = draft(
+      'payment.result',
+      idOf(8, 1),
+      null,
+      closedCard(payment, 'declined', long),
+    );
+    const [entry] = new DeviceWriter(1).append([written], 0);
+    assert.ok(readEntry(entry!).ok);
+  });
+
+  it('of a hold that has run out is that; before its time nobody can tell', () => {
+    const held = { id: payment, expires: '2026-11-22T10:00:00.000Z' };
+    assert.equal(endedHold(held, '2026-11-22T09:00:00.000Z', 'not held'), null);
+    assert.equal(endedHold(held, '2026-11-22T11:00:00.000Z', 'not held')?.state, 'expired');
+  });
 });

@@ -61,7 +61,7 @@
       <button
         type="button"
         class="btn btn-quiet !border-error text-error"
-        onclick={() => decide(false)}>Throw it away</button
+        onclick={() => decide(false)}>Discard</button
       >
     </div>
   {/if}

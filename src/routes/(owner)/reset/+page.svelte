@@ -56,6 +56,6 @@
         {wrong} <a class="plain" href="/forgot">Ask for a link</a>
       </p>
     {/if}
-    <button class="btn btn-main">Set it</button>
+    <button class="btn btn-main">Set the password</button>
   </form>
 {/if}

@@ -63,7 +63,7 @@
     }
     dropDraft('business');
     await stall.daybook.settle();
-    toast('The business is set up so from now on.');
+    toast('The business is saved.');
     await goto('/set-up');
   }
 </script>

@@ -32,7 +32,7 @@
           : `, ${open.customer.discount} % off`}</span
       >
       <button type="button" class="btn btn-quiet" onclick={() => choose(undefined)}
-        >Take them off</button
+        >Remove the customer</button
       >
     </p>
   {:else}

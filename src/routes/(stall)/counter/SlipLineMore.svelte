@@ -100,7 +100,7 @@
             if (event.key === 'Enter') setPrice();
           }}
         />
-        <button type="button" class="btn btn-quiet" onclick={setPrice}>Set it</button>
+        <button type="button" class="btn btn-quiet" onclick={setPrice}>Set the price</button>
       </span>
     </label>
   {/if}

@@ -139,7 +139,7 @@
           >Set it aside</button
         >
         <button type="button" class="btn btn-quiet" onclick={() => keep('tab')}
-          >Keep it open as a tab</button
+          >Open as a tab</button
         >
         <button
           type="button"

@@ -28,7 +28,7 @@
       </li>
     {/each}
   </ul>
-  <a class="btn btn-main justify-self-start px-6" href="/people/new">Set somebody up</a>
+  <a class="btn btn-main justify-self-start px-6" href="/people/new">Add a person</a>
   {#if left.length > 0}
     <section class="sheet" aria-labelledby="left">
       <h2 id="left">No longer here</h2>

@@ -113,7 +113,7 @@
     What cards are sealed with has not been heard of yet: it needs the network once.
   </p>
 {:else if review !== null}
-  <div class="grid gap-3 px-4 pb-4" role="group" aria-label="Look it over">
+  <div class="grid gap-3 px-4 pb-4" role="group" aria-label="Review">
     <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
       <dt class="soft">Card</dt>
       <dd>{review.scheme} ending {review.last4}, {review.card.expiry}</dd>
@@ -281,7 +281,7 @@
       />
     {/if}
     <div class="sm:col-span-2">
-      <button class="btn btn-main px-5">Look it over</button>
+      <button class="btn btn-main px-5">Review</button>
     </div>
   </form>
 {/if}

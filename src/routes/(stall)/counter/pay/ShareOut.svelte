@@ -153,7 +153,7 @@
     {:else}<p class="soft">{says}</p>{/if}
     {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
     <div class="flex flex-wrap gap-2">
-      <button type="button" class="btn btn-main px-6" onclick={keep}>Share it out so</button>
+      <button type="button" class="btn btn-main px-6" onclick={keep}>Use these shares</button>
       {#if slip.current.shares !== undefined}
         <button
           type="button"

@@ -59,7 +59,7 @@
 {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
 <div class="flex flex-wrap gap-2">
   <button type="button" class="btn btn-main px-5" onclick={sign}>It is signed</button>
-  <button type="button" class="btn btn-quiet" onclick={clear}>Once more</button>
+  <button type="button" class="btn btn-quiet" onclick={clear}>Clear</button>
   <button type="button" class="btn btn-quiet !border-error text-error" onclick={() => card.leave()}
     >Not signed as on the card</button
   >

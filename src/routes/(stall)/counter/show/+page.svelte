@@ -120,7 +120,7 @@
       type="button"
       class="btn btn-quiet"
       aria-pressed={isTurned}
-      onclick={() => (isTurned = !isTurned)}>Turn it round</button
+      onclick={() => (isTurned = !isTurned)}>Turn round</button
     >
   </div>
 </div>

@@ -126,7 +126,7 @@
       </label>
       {#if said !== ''}<p class="text-error sm:col-span-2" role="alert">{said}</p>{/if}
       <div class="flex flex-wrap gap-2 sm:col-span-2">
-        <button class="btn btn-main px-5" disabled={isBusy}>Put it on file</button>
+        <button class="btn btn-main px-5" disabled={isBusy}>Save the card</button>
         <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}>Cancel</button>
       </div>
     </form>

@@ -51,7 +51,7 @@
       return;
     }
     await stall.daybook.settle();
-    toast(`D${String(start.number)} is set up so from now on.`);
+    toast(`D${String(start.number)} is saved.`);
     await goto('/devices');
   }
 </script>

@@ -29,7 +29,7 @@
 
 <div class="page mx-auto w-full max-w-3xl gap-5">
   {#if id === 'new'}
-    <h1>{stall.everybody.length === 0 ? 'Set up the owner' : 'Set somebody up'}</h1>
+    <h1>{stall.everybody.length === 0 ? 'Set up the owner' : 'Add a person'}</h1>
     <PersonForm />
   {:else if person === undefined}
     <h1>Nobody of that name</h1>

@@ -91,7 +91,7 @@
       if (outcome.refusal.code !== 'slip/gone') wrong = outcome.refusal;
       return;
     }
-    toast(`${name.trim()} is set up so from now on.`);
+    toast(`${name.trim()} is saved.`);
     await goto('/people');
   }
 </script>
