@@ -151,6 +151,37 @@ describe('the device’s daybook', () => {
     assert.equal(entries[11]!.by, null);
   });
 
+  it('tries once more when room could be made, and says why it could not otherwise', async () => {
+    const { db } = await device();
+    await db.open();
+    const backend = db.backendDB.bind(db);
+    let refusals = 0;
+    db.backendDB = () => {
+      if (refusals === 0) return backend();
+      refusals -= 1;
+      throw new DOMException('', 'QuotaExceededError');
+    };
+    const asked: string[] = [];
+    const daybook = (isRoom: boolean): DeviceDaybook =>
+      new DeviceDaybook(db, {
+        now: () => now,
+        makeRoom: () => {
+          asked.push('room');
+          return Promise.resolve(isRoom);
+        },
+      });
+    refusals = 1;
+    const drafts = [stage(1)];
+    assert.equal((await daybook(true).append(() => ({ ok: true, drafts }))).ok, true);
+    refusals = 1;
+    await assert.rejects(
+      daybook(false).append(() => ({ ok: true, drafts: [stage(2)] })),
+      { name: 'QuotaExceededError' },
+    );
+    assert.deepEqual(asked, ['room', 'room']);
+    assert.equal((await ownEntriesAfter(db, 0, 10)).length, 1);
+  });
+
   it('lets the rows follow once, whoever does it and however often', async () => {
     const { db, daybook } = await device();
     const writer = new DeviceWriter(1);
