@@ -217,7 +217,17 @@ describe('a device', () => {
     const pulled = await ask('/api/sync/pull?after=0', { as: otherToken });
     const { now: told, ...rest } = pulled.body;
     assert.equal(typeof told, 'number');
-    assert.deepEqual(rest, { entries: [], position: 0, latest: 0, have: 0, isCopy: false });
+    assert.deepEqual(rest, {
+      entries: [],
+      position: 0,
+      latest: 0,
+      have: 0,
+      isCopy: false,
+      isSetBack: false,
+      mark: '',
+      passed: [],
+      shutOut: [],
+    });
   });
 
   for (const after of ['-1', 'x', '1.5', '9'.repeat(20)]) {
