@@ -180,8 +180,8 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   const [charged] = await desk.cardRows(2700);
   expect(await desk.atAcquirer(charged!.id)).toMatchObject({ state: 'captured', amount: 2700 });
 
-  await page.getByRole('button', { name: 'Remove file …' }).click();
-  await page.getByRole('button', { name: 'Remove file' }).click();
+  await page.getByRole('button', { name: 'Remove the card …' }).click();
+  await page.getByRole('button', { name: 'Remove the card' }).click();
   await expect(page.getByRole('button', { name: 'Put a card on file' })).toBeVisible();
   // The acquirer is told, so that a device that has not heard of it is declined.
   await expect

@@ -71,7 +71,7 @@ test('a customer is added with no network, handed their data, and forgotten ever
   await Promise.all([phone.close(), desk.close()]);
 });
 
-/** All of the device's database, as text. */
+/** All of the device's database, and of the file beside it, as text. */
 const everythingOn = async (page: Page): Promise<string> =>
   await page.evaluate(async () => {
     const open = indexedDB.open('stall-till');
@@ -88,7 +88,9 @@ const everythingOn = async (page: Page): Promise<string> =>
       ),
     );
     open.result.close();
-    return JSON.stringify(all);
+    const folder = await navigator.storage.getDirectory();
+    const mirror = await (await folder.getFileHandle('mirror.ndjson')).getFile();
+    return JSON.stringify(all) + (await mirror.text());
   });
 
 test('an owner names a device and gives it a drawer; a right taken away meanwhile is a loose end', async ({

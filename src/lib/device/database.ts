@@ -106,6 +106,8 @@ export interface Meta {
   readonly shutOut: boolean;
   /** It had no network for longer than the vendor lets it, and has wiped what it knew. */
   readonly forgotten: boolean;
+  /** How often something personal was dropped from what is kept: the mirror is made anew then. */
+  readonly erasures: number;
   /** What cards are sealed with; missing until it has been asked for. */
   readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */

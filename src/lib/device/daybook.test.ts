@@ -389,5 +389,7 @@ describe('a customer who is erased', () => {
     assert.deepEqual(await personal(db), []);
     // One block of its own, and one of what it had received; the others stay as they are.
     assert.equal(rewritten, 2);
+    // By this the mirror beside the database knows that it must be made anew.
+    assert.equal(await db.read('erasures'), 1);
   });
 });

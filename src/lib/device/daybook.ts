@@ -20,6 +20,7 @@ import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, type Clock } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import { isTooLarge } from '../core/daybook/entry-size';
+import { isNoRoom } from '../core/daybook/no-room';
 import { readEntry } from '../core/daybook/read-entry';
 import { applyChanges, touchedBy } from './apply-changes';
 import { isBlank, type OpenSlip } from '../core/slip/open-slip';
@@ -61,8 +62,8 @@ export interface AppendOptions {
 /** The surroundings that tests put others in place of. */
 export interface Surroundings {
   readonly now: () => number;
-  /** Told behind each append; `isAnew` where what is personal was dropped from what is kept. */
-  readonly mirror?: { follow(isAnew?: boolean): void };
+  /** Told behind each append. */
+  readonly mirror?: { follow(): void };
   /** Asked when the browser has no room left to write; whether it is worth another try. */
   readonly makeRoom?: () => Promise<boolean>;
 }
@@ -306,7 +307,6 @@ export class DeviceDaybook {
         await Promise.all([db.write('applied', last.seq), applyChanges(db, changes)]);
         if (erased.length > 0) await erasePrivate(db, erased);
       });
-      if (erased.length > 0) this.surroundings.mirror?.follow(true);
     }
   }
 }
@@ -350,12 +350,6 @@ function mustBeFit(entry: Entry): void {
 
 const later = (a: Clock, b: Clock): Clock =>
   b.millis > a.millis || (b.millis === a.millis && b.counter > a.counter) ? b : a;
-
-/** Whether the browser had no room to write it. */
-export const isNoRoom = (error: unknown): boolean =>
-  error instanceof Error &&
-  (error.name === 'QuotaExceededError' ||
-    /quota|no space|disk.*full|full disk/i.test(error.message));
 
 const asError = (error: unknown): Error =>
   error instanceof Error ? error : new Error('the browser did not keep it', { cause: error });

@@ -4,7 +4,7 @@ import { forgetting } from '../core/customer/erased';
 import type { Entry } from '../core/daybook/entry';
 import type { DeviceDatabase } from './database';
 
-/** Within a transaction over `entries`, `received`, `kept` and `payers`. */
+/** Within a transaction over `meta`, `entries`, `received`, `kept` and `payers`. */
 export async function erasePrivate(
   db: DeviceDatabase,
   customers: readonly string[],
@@ -14,6 +14,7 @@ export async function erasePrivate(
     const entries = block.entries.map((entry) => forgetting(entry, erased));
     return entries.some((entry, at) => entry !== block.entries[at]) ? { ...block, entries } : null;
   };
+  await db.write('erasures', ((await db.read('erasures')) ?? 0) + 1);
   await db.books.payers
     .where('customer')
     .anyOf([...customers])

@@ -33,7 +33,7 @@
 
   async function again(): Promise<void> {
     await startAnew(db);
-    await mirror.clear();
+    await mirror.clear().catch(() => undefined);
     location.assign('/enrol');
   }
 </script>

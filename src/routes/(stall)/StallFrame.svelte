@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { liveQuery } from 'dexie';
   import type { Snippet } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -47,13 +48,15 @@
       .catch((error: unknown) => console.error('the rows will follow later:', error))
       .then(() => applyKept(db))
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
-    // What was written before there was a mirror, and room kept back for when there is none.
-    stall.mirror.follow();
+    // What was written before there was a mirror, and whenever somebody was forgotten, wherever that was said;
+    // and room kept back for when there is none.
+    const erasures = liveQuery(() => db.read('erasures')).subscribe(() => stall.mirror.follow());
     stall.mirror.reserve().then(
       (isKept) => (stall.isLowOnRoom ||= !isKept),
       () => (stall.isLowOnRoom = true),
     );
     return () => {
+      erasures.unsubscribe();
       errands.abort();
       sync.end();
     };

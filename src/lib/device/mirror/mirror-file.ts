@@ -8,6 +8,8 @@ import type { Head, Identity, OwnBlock } from '../database';
 
 export interface Mirror {
   readonly identity: Identity;
+  /** How often something personal had been dropped from the database when the file was begun. */
+  readonly erasures: number;
   readonly head: Head | null;
   /** The last own `seq` that the server was known to have. */
   readonly sent: number;
@@ -29,7 +31,7 @@ const headSchema = z.object({
   lastSale: z.string().nullable(),
 });
 const lineSchema = z.union([
-  z.strictObject({ identity: identitySchema }),
+  z.strictObject({ identity: identitySchema, erasures: z.int().default(0) }),
   z.strictObject({ block: z.object({ upTo: z.int(), entries: z.array(storedEntrySchema) }) }),
   z.strictObject({ head: headSchema, sent: z.int() }),
 ]);
@@ -44,20 +46,21 @@ export const asText = (lines: readonly MirrorLine[]): string =>
  */
 export function mirrorFrom(text: string): Mirror | null {
   let identity: Identity | null = null;
+  let erasures = 0;
   let [head, sent]: [Head | null, number] = [null, 0];
   const blocks = new Map<number, OwnBlock>();
   for (const line of text.split('\n')) {
     if (line === '') continue;
     const read = lineSchema.safeParse(asJson(line));
     if (!read.success) break;
-    if ('identity' in read.data) ({ identity } = read.data);
+    if ('identity' in read.data) ({ identity, erasures } = read.data);
     else if ('block' in read.data) blocks.set(read.data.block.upTo, read.data.block);
     else ({ head, sent } = read.data);
   }
   if (identity === null) return null;
   const upTo = head?.seq ?? 0;
   const unsent = [...blocks.values()].filter((block) => block.upTo > sent && block.upTo <= upTo);
-  return { identity, head, sent, blocks: unsent.sort((a, b) => a.upTo - b.upTo) };
+  return { identity, erasures, head, sent, blocks: unsent.sort((a, b) => a.upTo - b.upTo) };
 }
 
 function asJson(line: string): unknown {

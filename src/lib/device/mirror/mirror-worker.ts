@@ -24,7 +24,7 @@ const LOCK = 'stall-till-mirror';
 const LARGE = 256 * 1024;
 
 /** What this worker wrote last: with the file as long as that, nobody else has written since. */
-let last: { readonly size: number; readonly device: string; readonly upTo: number } | null = null;
+let last: (Known & { readonly size: number }) | null = null;
 let db: DeviceDatabase | null = null;
 
 const api = {
@@ -33,13 +33,13 @@ const api = {
     await withFile(FILE, async (handle) => {
       const now = await standing();
       if (now === null) return;
-      const { identity, head, sent, blocks } = now;
+      const { identity, erasures, head, sent, blocks } = now;
       const known = knownOf(handle);
-      const isOurs = known?.device === identity.device;
+      const isOurs = known?.device === identity.device && known.erasures === erasures;
       const isSpent = handle.getSize() > LARGE && sent >= (known?.upTo ?? 0);
       const from = isAnew || !isOurs || isSpent ? null : known.upTo;
       const lines: MirrorLine[] = [
-        ...(from === null ? [{ identity }] : []),
+        ...(from === null ? [{ identity, erasures }] : []),
         ...blocks
           .filter(({ upTo }) => from === null || upTo > from)
           .map((block) => ({ block: { upTo: block.upTo, entries: [...block.entries] } })),
@@ -49,7 +49,7 @@ const api = {
       handle.write(new TextEncoder().encode(asText(lines)), { at: handle.getSize() });
       handle.flush();
       const upTo = Math.max(from ?? 0, head?.seq ?? 0);
-      last = { size: handle.getSize(), device: identity.device, upTo };
+      last = { size: handle.getSize(), device: identity.device, erasures, upTo };
     });
   },
 
@@ -122,12 +122,23 @@ const textOf = (handle: OpenFile): string => {
   return new TextDecoder().decode(bytes);
 };
 
-function knownOf(handle: OpenFile): { device: string; upTo: number } | null {
+/** What the file holds: whose it is, since which dropping of what is personal, and up to where. */
+interface Known {
+  readonly device: string;
+  readonly erasures: number;
+  readonly upTo: number;
+}
+
+function knownOf(handle: OpenFile): Known | null {
   if (last?.size === handle.getSize()) return last;
   const mirror = mirrorFrom(textOf(handle));
   return mirror === null
     ? null
-    : { device: mirror.identity.device, upTo: mirror.head?.seq ?? mirror.sent };
+    : {
+        device: mirror.identity.device,
+        erasures: mirror.erasures,
+        upTo: mirror.head?.seq ?? mirror.sent,
+      };
 }
 
 /** Where the device stands, all of one moment; null if it is not enrolled, or has wiped what it knew. */
@@ -135,16 +146,17 @@ async function standing(): Promise<Mirror | null> {
   db ??= new DeviceDatabase();
   const open = db;
   return await open.transaction('r', open.meta, open.entries, async () => {
-    const [identity, head, known, isOut] = await Promise.all([
+    const [identity, head, known, isOut, erasures] = await Promise.all([
       open.read('identity'),
       open.read('head'),
       open.read('standing'),
       open.read('shutOut'),
+      open.read('erasures'),
     ]);
     if (identity === undefined || isOut === true) return null;
     const sent = known?.sent ?? 0;
     const blocks: OwnBlock[] = await open.entries.where('upTo').above(sent).toArray();
-    return { identity, head: head ?? null, sent, blocks };
+    return { identity, erasures: erasures ?? 0, head: head ?? null, sent, blocks };
   });
 }
 

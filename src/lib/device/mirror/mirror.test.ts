@@ -19,7 +19,7 @@ async function device(): Promise<{ lines: readonly MirrorLine[]; head: Head }> {
   await db.write('identity', identity);
   const daybook = new DeviceDaybook(db, { now: () => NOW });
   const writer = new DeviceWriter(1);
-  const lines: MirrorLine[] = [{ identity }];
+  const lines: MirrorLine[] = [{ identity, erasures: 0 }];
   for (let sale = 0; sale < 3; sale += 1) {
     await daybook.append(() => ({ ok: true, drafts: writer.sale([[1, 2]], 0, NOW) }));
     const block = (await db.entries.toArray()).at(-1)!;

@@ -67,13 +67,14 @@ export class DeviceMirror {
  */
 export async function takeBack(db: DeviceDatabase, mirror: Mirror | null): Promise<boolean> {
   if (mirror === null) return false;
-  const { identity, head, sent, blocks } = mirror;
+  const { identity, erasures, head, sent, blocks } = mirror;
   return await db.transaction('rw', db.meta, db.entries, async () => {
     if ((await db.read('identity')) !== undefined) return false;
     await db.write('identity', identity);
     if (head !== null) await db.write('head', head);
     await db.write('standing', { ...NO_STANDING, sent });
     await db.write('forgotten', true);
+    await db.write('erasures', erasures);
     await db.entries.bulkPut([...blocks]);
     return true;
   });

@@ -133,7 +133,7 @@
   {:else if isRemoving}
     <div class="flex flex-wrap gap-2">
       <button type="button" class="btn btn-quiet !border-error text-error" onclick={remove}
-        >Remove file</button
+        >Remove the card</button
       >
       <button type="button" class="btn btn-quiet" onclick={() => (isRemoving = false)}
         >Keep it</button
@@ -146,7 +146,7 @@
       >
       {#if card !== null}
         <button type="button" class="btn btn-quiet" onclick={() => (isRemoving = true)}
-          >Remove file …</button
+          >Remove the card …</button
         >
       {/if}
     </div>

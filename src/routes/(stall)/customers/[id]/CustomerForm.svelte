@@ -105,7 +105,7 @@
     }
     dropDraft(form);
     await stall.daybook.settle();
-    toast(`${said.who.name.trim()} is added so from now on.`);
+    toast(`${said.who.name.trim()} is saved.`);
     await goto('/customers');
   }
 </script>
