@@ -5,6 +5,7 @@
  *
  *   npm test                 all of it
  *   npm test -- unit e2e     only these stages
+ *   npm test -- long         random tests ten times as long, drawn anew; SEED=… repeats them
  */
 import { spawn } from 'node:child_process';
 import { filesEndingIn } from './setup/files.mjs';
@@ -20,10 +21,15 @@ import { say, Stop } from './setup/say.mjs';
  * Runs a program, its output shown only when it fails or is asked for.
  * @param {string} command
  * @param {readonly string[]} args
+ * @param {Record<string, string>} env
  */
-function program(command, args) {
+function program(command, args, env = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
     let out = '';
     child.stdout.on('data', (data) => (out += data));
     child.stderr.on('data', (data) => (out += data));
@@ -32,6 +38,9 @@ function program(command, args) {
   });
 }
 
+/** `npm test` draws the same every time: what passed once passes again. */
+const SEED = '20261122';
+
 let passed = 0;
 let failed = 0;
 
@@ -39,20 +48,15 @@ let failed = 0;
  * Runs test files with Node's runner. Naming no file would run nothing and succeed, so that is refused.
  * @param {readonly string[]} folders
  * @param {readonly string[]} flags
+ * @param {Record<string, string>} env what random tests draw from; see tests/support/random.ts
  */
-async function nodeTests(folders, flags = []) {
+async function nodeTests(folders, flags = [], env = { SEED: process.env['SEED'] ?? SEED }) {
   const files = filesEndingIn(folders, '.test.ts');
   if (files.length === 0) throw new Stop(`no test file was found in ${folders.join(', ')}`);
   let out;
   try {
-    out = await program('node', [
-      '--import',
-      'tsx',
-      '--test',
-      '--test-reporter=tap',
-      ...flags,
-      ...files,
-    ]);
+    const args = ['--import', 'tsx', '--import', './tests/support/seeded.ts', '--test'];
+    out = await program('node', [...args, '--test-reporter=tap', ...flags, ...files], env);
   } catch (error) {
     count(String(error instanceof Error ? error.message : error));
     throw new Stop(onlyFailures(String(error instanceof Error ? error.message : error)));
@@ -112,8 +116,19 @@ const runners = [
   { name: 'e2e', run: endToEnd },
 ];
 
+/** Only where it is asked for. @type {Stage} */
+const long = {
+  name: 'long',
+  run: async () => {
+    const drawn = process.env['SEED'] ?? String(Date.now() % 2_000_000_000);
+    say(`  SEED=${drawn}`);
+    const env = { SEED: drawn, TIMES: process.env['TIMES'] ?? '10' };
+    await nodeTests(['src/lib/core', 'tests/faults'], ['--test-concurrency=2'], env);
+  },
+};
+
 const wanted = process.argv.slice(2);
-const stages = [...readers, ...runners];
+const stages = [...readers, ...runners, long];
 const unknown = wanted.filter((name) => !stages.some((stage) => stage.name === name));
 /** @param {Stage} stage */
 const isWanted = ({ name }) => wanted.length === 0 || wanted.includes(name);
@@ -131,6 +146,7 @@ try {
   await program('npx', ['svelte-kit', 'sync']);
   await Promise.all(readers.filter(isWanted).map(one));
   for (const stage of runners.filter(isWanted)) await one(stage);
+  if (wanted.includes('long')) await one(long);
   say(`All of it holds, in ${seconds(began)} s.`);
   say(`${passed} passed, ${failed} failed`);
 } catch (error) {

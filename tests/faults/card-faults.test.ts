@@ -38,9 +38,9 @@ import {
   EVENT,
   item,
 } from '../../src/lib/core/testing/arbitrary-daybook';
+import { SEED, TIMES } from '../support/random';
 
-const SEED = Number(process.env['CARD_FAULTS_SEED'] ?? Date.now() % 2_000_000_000);
-const RUNS = Number(process.env['CARD_FAULTS_RUNS'] ?? 3000);
+const RUNS = 3000 * TIMES;
 
 /** What becomes of one request: it and its answer arrive, get lost, come twice, or come much later. */
 type Fate = 'arrives' | 'lost going' | 'lost coming' | 'twice' | 'late';

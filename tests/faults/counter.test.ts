@@ -3,7 +3,7 @@
  * tapped is lost, every part belongs to a slip or a sale, every slip was rung up once, and the drawer has what
  * was handed over less what was given back.
  *
- * A run can be repeated with the seed and path that fast-check prints: COUNTER_SEED and COUNTER_RUNS.
+ * A run can be repeated with what is printed: SEED and TIMES.
  */
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
@@ -38,9 +38,9 @@ import {
   type SlipDesk,
 } from '../../src/lib/device/slip-acts';
 import { SlipQueue } from '../../src/lib/device/slip-queue';
+import { SEED, TIMES } from '../support/random';
 
-const SEED = Number(process.env['COUNTER_SEED'] ?? Date.now() % 2_000_000_000);
-const RUNS = Number(process.env['COUNTER_RUNS'] ?? 600);
+const RUNS = 600 * TIMES;
 const DRAWER = idOf(4, 1);
 const NOW = Date.UTC(2026, 10, 22, 9);
 
@@ -215,7 +215,7 @@ class Window {
         const all = keptSlips(await db.books.slips.toArray(), await db.books.slipLines.toArray());
         const kept = all[does.which];
         if (kept === undefined) return;
-        const taken = await takeUpSlip(desk, kept);
+        const taken = await takeUpSlip(desk, kept.row.id);
         if (!taken.ok) this.said.push(taken.refusal.code);
         return;
       }
@@ -331,7 +331,7 @@ async function holds(windows: readonly Window[]): Promise<void> {
 
 describe('the counter of one device', () => {
   it('loses nothing and rings nothing up twice, in two windows at any moment', async () => {
-    console.log(`COUNTER_SEED=${String(SEED)} COUNTER_RUNS=${String(RUNS)}`);
+    console.log(`SEED=${String(SEED)} TIMES=${String(TIMES)}`);
     await fc.assert(
       fc.asyncProperty(steps(2), async (all) => void (await run(all, 2))),
       { numRuns: RUNS, seed: SEED, endOnFailure: false },

@@ -26,9 +26,9 @@ import {
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { calledOther, forged, mutation, type Mutation } from '../support/hostile';
+import { SEED, TIMES } from '../support/random';
 
-const RUNS = Number(process.env['RUNS'] ?? 1500);
-const SEED = Number(process.env['SEED'] ?? Date.now() % 1_000_000);
+const RUNS = 1500 * TIMES;
 const NOW = Date.UTC(2026, 10, 22, 10);
 const [OWNER, HELPER] = [personId(1), personId(3)];
 

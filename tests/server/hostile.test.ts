@@ -17,10 +17,10 @@ import { keptEntries } from '../../src/lib/server/daybook/kept';
 import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { forged, mutation } from '../support/hostile';
+import { SEED } from '../support/random';
 import { startAll } from '../support/start-all';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
-const SEED = Number(process.env['SEED'] ?? Date.now() % 1_000_000);
 const now = Date.UTC(2026, 10, 22, 10);
 const [OWNER, HELPER] = [personId(1), personId(3)];
 const refOf = (n: number) => ({ business: BUSINESS, device: deviceId(n) });

@@ -51,7 +51,7 @@ export interface AppendOptions {
   readonly revision?: number;
   /** The slip as it goes on instead of being gone; asked after the command. Null is gone. */
   readonly leaves?: () => OpenSlip | null;
-  /** A slip that this takes up: nothing may be on the one that is open. */
+  /** A slip that this takes up: nothing may be on the one that is open, unless this settles it. */
   readonly opens?: OpenSlip;
   /** The last own `seq` that this was decided by: with more written meanwhile, it is decided again. */
   readonly after?: number;
@@ -242,7 +242,10 @@ export class DeviceDaybook {
         const found = asMeta(reading.result);
         const isGone =
           (settles !== undefined && !isSlip(found.slip, settles, revision)) ||
-          (opens !== undefined && found.slip !== undefined && !isBlank(found.slip)) ||
+          (opens !== undefined &&
+            settles === undefined &&
+            found.slip !== undefined &&
+            !isBlank(found.slip)) ||
           (after !== undefined && (found.head?.seq ?? 0) !== after);
         if (isGone || (outcome !== null && !isSame(outcome.ground, found))) takeBack();
         else if (outcome === null) write(found);

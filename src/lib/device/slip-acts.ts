@@ -2,6 +2,7 @@
  * What can be done with the open slip beyond changing it: parts of its payment, setting it aside, taking one up.
  * Each is decided on the slip as it was shown, and is on disk, with the slip as it is left, before it returns `ok`.
  */
+import type { Row } from '../core/books/tables';
 import { givePartsBack } from '../core/sale/give-parts-back';
 import type { RingUpRefusal } from '../core/sale/ring-up';
 import type { PartDone, PartRefusal } from '../core/sale/take-part';
@@ -9,10 +10,11 @@ import {
   keepSlip,
   moveLine,
   openFrom,
+  keptSlips,
   takeUp,
   throwAway,
+  type KeepOutcome,
   type KeepRefusal,
-  type KeptSlip,
 } from '../core/set-aside/kept-slips';
 import { joinLines, type Joined } from '../core/set-aside/join-lines';
 import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
@@ -113,49 +115,83 @@ export async function giveBack(
  * `ok`. Without a name it keeps the one it had.
  */
 export async function setAside(
-  { daybook, slip, event }: SlipDesk,
+  desk: SlipDesk,
   name?: string,
-  sort: 'aside' | 'tab' = slip.current.kept?.sort ?? 'aside',
+  sort: 'aside' | 'tab' = desk.slip.current.kept?.sort ?? 'aside',
 ): Promise<Kept> {
-  const outcome = await slip.act<Kept>(async ({ slip: open, revision }) => {
-    // Not the customer’s name: they are named by id, so that they can be forgotten.
-    const called = name ?? open.kept?.name ?? '';
-    const known = await daybook.db.books.slipLines.where('slip').equals(open.id).toArray();
-    const isEmptied =
-      joinLines(open, known).slip.lines.length === 0 && sort === 'aside' && open.kept !== undefined;
-    const written = await daybook.append(
-      () =>
-        isEmptied
-          ? throwAway(newId, event, open)
-          : keepSlip({ newId, event, slip: open, sort, name: called, known }),
-      whole({ slip: open, revision }),
-    );
+  const { slip, daybook } = desk;
+  const outcome = await slip.act<Kept>(async (open) => {
+    const written = await daybook.append(await settingAside(desk, open, sort, name), whole(open));
     if (!written.ok) return { result: written };
-    const said = called === '' ? (open.customer?.name ?? '') : called;
+    const called = name ?? open.slip.kept?.name ?? '';
+    const said = called === '' ? (open.slip.customer?.name ?? '') : called;
     return { result: { ok: true, name: said }, left: null };
   });
   return outcome.acted ? outcome.result : notKept(outcome.why);
 }
 
-/** Goes on with a kept slip; one that is open here is set aside first. */
-export async function takeUpSlip(desk: SlipDesk, kept: KeptSlip): Promise<Kept> {
+/** What setting it aside writes, as the list is now. */
+async function settingAside(
+  { daybook, event }: SlipDesk,
+  { slip }: SavedSlip,
+  sort: 'aside' | 'tab',
+  // Not the customer’s name: they are named by id, so that they can be forgotten.
+  name = slip.kept?.name ?? '',
+): Promise<() => KeepOutcome> {
+  const known = await linesOf(daybook, slip.id);
+  const isEmptied =
+    joinLines(slip, known).slip.lines.length === 0 && sort === 'aside' && slip.kept !== undefined;
+  return () =>
+    isEmptied ? throwAway(newId, event, slip) : keepSlip({ newId, event, slip, sort, name, known });
+}
+
+/**
+ * Goes on with a kept slip, as it is by now; one that is open here is set aside in the same step, so that
+ * what is tapped meanwhile is on the one that is taken up.
+ */
+export async function takeUpSlip(desk: SlipDesk, id: string): Promise<Kept> {
   const { slip, daybook, event } = desk;
-  const { id, name, customer: who } = kept.row;
-  if (slip.current.id === id) return { ok: true, name };
-  if (!isBlank(slip.current)) {
-    const put = await setAside(desk);
-    if (!put.ok) return put;
-  }
-  const row = who === null ? undefined : await daybook.db.books.customers.get(who);
-  const customer =
-    row === undefined ? undefined : { id: row.id, name: row.name, discount: row.discount };
-  const outcome = await slip.act<Kept>(async () => {
-    const opens = openFrom(kept, customer);
-    const written = await daybook.append(() => takeUp(newId, event, id), { opens });
-    return written.ok ? { result: { ok: true, name }, left: opens } : { result: written };
+  const outcome = await slip.act<Kept>(async (open) => {
+    if (open.slip.id === id) return { result: { ok: true, name: open.slip.kept?.name ?? '' } };
+    await daybook.settle();
+    const kept = await keptSlipOf(daybook, id);
+    if (kept === null) return { result: notKept('ended') };
+    const putAside = isBlank(open.slip)
+      ? null
+      : await settingAside(desk, open, open.slip.kept?.sort ?? 'aside');
+    const written = await daybook.append(
+      () => {
+        const aside = putAside?.() ?? { ok: true, drafts: [] };
+        if (!aside.ok) return aside;
+        return { ok: true, drafts: [...aside.drafts, ...takeUp(newId, event, id).drafts] };
+      },
+      { ...(putAside === null ? {} : whole(open)), opens: kept.slip },
+    );
+    return written.ok
+      ? { result: { ok: true, name: kept.name }, left: kept.slip }
+      : { result: written };
   });
   return outcome.acted ? outcome.result : notKept(outcome.why);
 }
+
+/** A slip of the list as it is now, as it would go on here; null if it has gone from the list. */
+async function keptSlipOf(
+  daybook: DeviceDaybook,
+  id: string,
+): Promise<{ readonly name: string; readonly slip: OpenSlip } | null> {
+  const { books } = daybook.db;
+  const row = await books.slips.get(id);
+  const [kept] = keptSlips(row === undefined ? [] : [row], await linesOf(daybook, id));
+  if (kept === undefined) return null;
+  const { customer: who, name } = kept.row;
+  const known = who === null ? undefined : await books.customers.get(who);
+  const customer =
+    known === undefined ? undefined : { id: known.id, name: known.name, discount: known.discount };
+  return { name, slip: openFrom(kept, customer) };
+}
+
+const linesOf = async ({ db }: DeviceDaybook, slip: string): Promise<Row<'slipLines'>[]> =>
+  await db.books.slipLines.where('slip').equals(slip).toArray();
 
 /** Moves a line of the open slip to another that is kept: off here and on there in one. */
 export async function moveLineTo(
@@ -166,7 +202,8 @@ export async function moveLineTo(
   const outcome = await slip.act<Kept>(async ({ slip: open, revision }) => {
     const off = removeLine(open, line);
     const moved = open.lines.find(({ key }) => key === line);
-    if (!off.ok || moved === undefined) return { result: notKept('changed') };
+    // Moved by the touch before.
+    if (!off.ok || moved === undefined) return { result: notKept('ended') };
     if ((open.paid ?? []).length > 0)
       return { result: { ok: false, refusal: { code: 'aside/part-paid' } } };
     const written = await daybook.append(() => moveLine(newId, event, moved, to), {
@@ -184,9 +221,9 @@ const whole = ({ slip, revision }: SavedSlip): Pick<AppendOptions, 'settles' | '
   revision === 0 ? {} : { settles: slip.id, revision };
 
 /** What others have done to a kept slip since it was taken up here; null if nothing. */
-async function putOnByOthers({ db }: DeviceDaybook, open: OpenSlip): Promise<Joined | null> {
+async function putOnByOthers(daybook: DeviceDaybook, open: OpenSlip): Promise<Joined | null> {
   if (open.kept === undefined) return null;
-  const joined = joinLines(open, await db.books.slipLines.where('slip').equals(open.id).toArray());
+  const joined = joinLines(open, await linesOf(daybook, open.id));
   return joined.names.length === 0 ? null : joined;
 }
 

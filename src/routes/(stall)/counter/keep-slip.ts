@@ -1,5 +1,4 @@
 /** Setting the open slip aside and taking another up, at this counter. */
-import type { KeptSlip } from '$lib/core/set-aside/kept-slips';
 import * as acts from '$lib/device/slip-acts';
 import type { Stall } from '../stall.svelte';
 
@@ -17,8 +16,8 @@ export const setAside = async (
 ): Promise<acts.Kept> => await acts.setAside(deskOf(stall), name, sort);
 
 /** Goes on with a kept slip; one that is open here is set aside first. */
-export const takeUpSlip = async (stall: Stall, kept: KeptSlip): Promise<acts.Kept> =>
-  await acts.takeUpSlip(deskOf(stall), kept);
+export const takeUpSlip = async (stall: Stall, id: string): Promise<acts.Kept> =>
+  await acts.takeUpSlip(deskOf(stall), id);
 
 /** Moves a line of the open slip to another that is kept. */
 export const moveLineTo = async (stall: Stall, line: string, to: string): Promise<acts.Kept> =>

@@ -60,7 +60,7 @@
       return;
     }
     asked = '';
-    const taken = await takeUpSlip(stall, kept);
+    const taken = await takeUpSlip(stall, kept.row.id);
     if (taken.ok) await goto('/counter');
     else toast.error(refusalWords(taken.refusal, money));
   }
