@@ -15,12 +15,12 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepare, startApplication } from './setup/application.mjs';
-import { ensureBuild } from './setup/build.mjs';
-import { startMariaDb } from './setup/mariadb.mjs';
-import { ensureNpmPackages } from './setup/packages.mjs';
+import { ensureBuild, isBuilt } from './setup/build.mjs';
+import { ensureMariaDb, isMariaDbThere, startMariaDb } from './setup/mariadb.mjs';
+import { areNpmPackagesThere, ensureNpmPackages } from './setup/packages.mjs';
 import { freePort } from './setup/ports.mjs';
 import { isAlive, ROOT, wait } from './setup/run.mjs';
-import { say, step, Stop } from './setup/say.mjs';
+import { plan, say, step, Stop } from './setup/say.mjs';
 
 const flags = new Set(process.argv.slice(2));
 const demo = flags.has('--demo');
@@ -61,6 +61,16 @@ try {
 
 async function main() {
   mkdirSync(folder, { recursive: true });
+  const hasOwnDatabase = !process.env.DATABASE_URL;
+  const steps = [
+    !areNpmPackagesThere(),
+    hasOwnDatabase && !isMariaDbThere(),
+    hasOwnDatabase,
+    'the books',
+    !dev && !isBuilt(),
+    'the application',
+  ];
+  plan(steps.filter(Boolean).length);
   await ensureNpmPackages();
   const running = await otherStart();
   if (running !== null) {
@@ -70,7 +80,8 @@ async function main() {
   }
   let databaseUrl = process.env.DATABASE_URL ?? '';
   let wasUnclean = false;
-  if (databaseUrl === '') {
+  if (hasOwnDatabase) {
+    await ensureMariaDb();
     const mariadb = await step('Starting the database', () =>
       startMariaDb(join(folder, 'mariadb')),
     );

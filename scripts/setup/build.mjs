@@ -19,7 +19,7 @@ const STAMP = join(ROOT, 'build', '.sources');
 /** Makes the build if it is not that of the sources as they are. */
 export async function ensureBuild() {
   const sources = fingerprint();
-  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources) return;
+  if (isBuilt(sources)) return;
   await step('Building the application', async () => {
     rmSync(join(ROOT, 'build'), { recursive: true, force: true });
     const env = {
@@ -27,11 +27,15 @@ export async function ensureBuild() {
       NODE_ENV: 'production',
       STALL_TILL_VERSION: sources.slice(0, 10),
     };
-    await run('npx', ['vite', 'build', '--logLevel', 'warn'], { env });
+    await run('npx', ['vite', 'build', '--logLevel', 'warn'], { env, quiet: true });
     mkdirSync(join(ROOT, 'build'), { recursive: true });
     writeFileSync(STAMP, sources);
   });
 }
+
+/** Whether the build is that of the sources as they are. */
+export const isBuilt = (sources = fingerprint()) =>
+  existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources;
 
 function fingerprint() {
   const hash = createHash('sha256');

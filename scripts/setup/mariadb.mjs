@@ -23,7 +23,11 @@ const START_PATIENCE = 60_000;
 
 /** Makes sure that the server's program is there. */
 export const ensureMariaDb = () =>
-  ensureProgram(['mariadbd', 'mysqld'], 'mariadb-server', 'the MariaDB database server');
+  ensureProgram(PROGRAMS, 'mariadb-server', 'the MariaDB database server');
+
+const PROGRAMS = ['mariadbd', 'mysqld'];
+
+export const isMariaDbThere = () => programPath(PROGRAMS) !== null;
 
 /**
  * Starts the server on a data folder, which is made if it is not there.

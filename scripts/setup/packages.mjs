@@ -51,8 +51,9 @@ export async function ensureProgram(programs, pkg, what) {
   }
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   await step(`Installing ${what} (Debian package ${pkg})`, async () => {
-    await run('apt-get', ['update', '-qq'], { env });
-    await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', pkg], { env });
+    await run('apt-get', ['update', '-q'], { env, quiet: true });
+    const install = ['install', '-y', '-q', '--no-install-recommends', pkg];
+    await run('apt-get', install, { env, quiet: true });
   });
   const found = programPath(programs);
   if (found === null)
@@ -66,14 +67,21 @@ export async function ensureNpmPackages() {
   if (major < 20 || (major === 20 && minor < 19)) {
     throw new Stop(`Node ${process.versions.node} is too old; 20.19 or newer is needed.`);
   }
-  const lock = createHash('sha256')
-    .update(readFileSync(join(ROOT, 'package-lock.json')))
-    .digest('hex');
-  const stamp = join(ROOT, 'node_modules', '.stall-till-lock');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  if (areNpmPackagesThere()) return;
   await step('Installing npm packages', async () => {
-    await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+    await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true });
     mkdirSync(join(ROOT, 'node_modules'), { recursive: true });
-    writeFileSync(stamp, lock);
+    writeFileSync(STAMP, lockOf());
   });
 }
+
+const STAMP = join(ROOT, 'node_modules', '.stall-till-lock');
+
+const lockOf = () =>
+  createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
+
+/** Whether those are installed that the lock file names. */
+export const areNpmPackagesThere = () =>
+  existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lockOf();

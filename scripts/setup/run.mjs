@@ -1,16 +1,18 @@
 /** Running other programs. */
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import { Stop } from './say.mjs';
 
 /** The folder of the project. */
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 
 /**
- * Runs a program to its end and shows what it prints.
+ * Runs a program to its end and shows what it prints; if `quiet`, only once it has failed.
  * @param {string} command
  * @param {readonly string[]} args
  * @param {{ env?: NodeJS.ProcessEnv, quiet?: boolean }} [options]
  * @returns {Promise<string>} What it printed, if `quiet`.
+ * @throws {Stop} With all that it printed, if `quiet`.
  */
 export function run(command, args, { env = process.env, quiet = false } = {}) {
   return new Promise((resolve, reject) => {
@@ -29,7 +31,7 @@ export function run(command, args, { env = process.env, quiet = false } = {}) {
     child.on('error', reject);
     child.on('exit', (code, signal) => {
       if (code === 0) resolve(out);
-      else reject(new Error(`${command} ${args.join(' ')} ended with ${code ?? signal}\n${all}`));
+      else reject(new Stop(`${command} ${args.join(' ')} ended with ${code ?? signal}\n${all}`));
     });
   });
 }

@@ -113,6 +113,15 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   await desk.getByRole('button', { name: 'Show it to the customer' }).click();
   await expect(desk.getByTestId('customer-total')).toHaveText('£7.70');
   await expect(desk.getByTestId('for-customer')).toContainText('Service charge');
+  // On a desk it stands as it is, unless it is set otherwise for this device.
+  await expect(desk.getByTestId('for-customer')).not.toHaveClass(/rotate-180/);
+  await desk.getByRole('link', { name: 'Back to the counter' }).click();
+  await desk.getByRole('link', { name: 'Set-up' }).click();
+  await desk.getByLabel('The page that is shown to customers').selectOption('Turned round');
+  await desk.goto('/counter/show');
+  await expect(desk.getByTestId('for-customer')).toHaveClass(/rotate-180/);
+  await desk.getByRole('button', { name: 'Turn round' }).click();
+  await expect(desk.getByTestId('for-customer')).not.toHaveClass(/rotate-180/);
   await desk.getByRole('link', { name: 'Back to the counter' }).click();
   await expect(desk.getByTestId('slip-said')).toContainText('Hazel Birk');
   const number = await payExactly(desk);

@@ -203,5 +203,15 @@ test('a device whose clock is a day off sells at the event that somebody chooses
   await page.goto('/');
   await page.getByRole('button', { name: 'As the calendar says' }).click();
   await expect(page.getByRole('heading', { name: 'No event today' })).toBeVisible();
+
+  // What was sold on another day than the event's is named, until somebody says what it was.
+  await page.context().setOffline(false);
+  await page.goto('/loose-ends');
+  const loose = page.getByRole('article', { name: 'Sales on another day' });
+  await expect(loose).toContainText('One sale of £4.50 at Pellow Green market is dated');
+  await loose.getByLabel('What came of it').fill('The clock of the phone was a day behind');
+  await loose.getByRole('button', { name: 'Settle' }).click();
+  await expect(loose).toHaveCount(0);
+  await expect(page.getByTestId('settled')).toContainText('a day behind');
   await context.close();
 });

@@ -54,6 +54,12 @@ describe('the start command', () => {
   it('says where it is and who can sell, and a second one says that it is running', async () => {
     const first = await start();
     const said = first.said();
+    // Each step says which of how many it is.
+    const steps = said.match(/^\d+\/\d+ .* …$/gm) ?? [];
+    assert.ok(steps.length >= 3, said);
+    steps.forEach((step, n) =>
+      assert.ok(step.startsWith(`${String(n + 1)}/${String(steps.length)} `), said),
+    );
     assert.match(said, /Larkmoss Plants: Maren \(owner, PIN 407183\), Tobin \(lead/);
     assert.match(said, /Pinwheel & Tail: Dov \(owner, PIN 826451\)/);
     assert.equal(links(said).length, 4);

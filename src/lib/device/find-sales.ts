@@ -1,5 +1,6 @@
 /** Finding sales among those this device keeps. */
 import type { Row } from '../core/books/tables';
+import { folded, hasWords, wordsIn } from '../core/entry-line/words';
 import { readAmount } from '../core/money/amount-text';
 import type { DeviceDatabase } from './database';
 
@@ -12,20 +13,21 @@ export interface FoundSale {
 const MOST = 50;
 
 /**
- * Sales whose number begins with what was typed, whose total is that amount, or on which something
- * of that name was sold; all of them when nothing is typed. Newest first, at most 50.
+ * Sales whose number begins with what was typed, whose total is that amount, or on which every word of it
+ * names something that was sold; all of them when nothing is typed. Newest first, at most 50.
  */
 export async function findSales(
   { books }: DeviceDatabase,
   typed: string,
   currency: string,
 ): Promise<FoundSale[]> {
-  const wanted = typed.trim().toLowerCase();
+  const wanted = folded(typed.trim());
+  const words = wordsIn(typed);
   const amount = readAmount(wanted, currency);
   const named = new Set<string>();
   if (wanted.length > 1) {
     await books.saleLines.each((line) => {
-      if (`${line.name} ${line.detail}`.toLowerCase().includes(wanted)) named.add(line.sale);
+      if (hasWords([line.name, line.detail], words)) named.add(line.sale);
     });
   }
   const sales = await books.sales
@@ -34,7 +36,7 @@ export async function findSales(
     .filter((sale) => {
       if (wanted === '' || named.has(sale.id)) return true;
       return (
-        sale.number.toLowerCase().startsWith(wanted) ||
+        folded(sale.number).startsWith(wanted) ||
         (amount.ok && sale.total + sale.uplift === amount.amount)
       );
     })

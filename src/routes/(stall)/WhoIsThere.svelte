@@ -52,7 +52,7 @@
 </script>
 
 <section
-  class="mx-auto grid w-full max-w-xl auto-rows-max content-start gap-4 overflow-y-auto p-5 pt-4 md:pt-10"
+  class="page-sides page-column grid auto-rows-max content-start gap-4 overflow-y-auto pt-4 pb-5 md:pt-10"
 >
   {#if renewing !== null}
     {@const person = renewing}

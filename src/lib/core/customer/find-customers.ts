@@ -1,5 +1,5 @@
 import type { Row } from '../books/tables';
-import { hasWords, wordsIn } from '../entry-line/words';
+import { folded, hasWords, wordsIn } from '../entry-line/words';
 
 /**
  * Customers by any part of name, company, e-mail or phone, every word of what is typed; those whose
@@ -15,7 +15,7 @@ export function findCustomers(
     (each) => each.isActive && !each.isErased && each.name !== '' && isFound(each, words, figures),
   );
   const rank = ({ name }: Row<'customers'>): number =>
-    name.toLowerCase().startsWith(words[0] ?? '') ? 0 : 1;
+    folded(name).startsWith(words[0] ?? '') ? 0 : 1;
   return found
     .map((customer, at) => ({ customer, at }))
     .sort(
@@ -37,6 +37,6 @@ function isFound(
 }
 
 const compare = (a: string, b: string): number => {
-  const [x, y] = [a.toLowerCase(), b.toLowerCase()];
+  const [x, y] = [folded(a), folded(b)];
   return x === y ? 0 : x < y ? -1 : 1;
 };

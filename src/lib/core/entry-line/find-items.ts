@@ -1,6 +1,6 @@
 /** Finding goods by what they are called. */
 import type { Row } from '../books/tables';
-import { wordsIn } from './words';
+import { folded, wordsIn } from './words';
 
 type Item = Row<'items'>;
 
@@ -21,7 +21,7 @@ export function goodsOf(items: readonly Item[]): Goods {
     }
   }
   const names = sold
-    .map((item) => ({ item, name: `${item.name} ${item.detail} ${item.code}`.toLowerCase() }))
+    .map((item) => ({ item, name: folded(`${item.name} ${item.detail} ${item.code}`) }))
     .sort((a, b) =>
       a.name === b.name ? (a.item.id < b.item.id ? -1 : 1) : a.name < b.name ? -1 : 1,
     );

@@ -1,14 +1,20 @@
-/** What is typed to find something, word by word. */
+/** What is typed to find something, word by word; capitals and accents make no difference. */
 
-/** The words of it in lower case, apart by blanks and commas. */
+/** As it is compared: in lower case, without marks on letters. */
+export const folded = (text: string): string =>
+  text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+
+/** The words of it, apart by blanks and commas. */
 export const wordsIn = (typed: string): readonly string[] =>
-  typed
-    .toLowerCase()
+  folded(typed)
     .split(/[\s,]+/)
     .filter((word) => word !== '');
 
-/** Whether every word stands somewhere in one of the parts. */
+/**
+ * Whether every word stands somewhere in one of the parts.
+ * @param words As `wordsIn` has them.
+ */
 export function hasWords(parts: readonly string[], words: readonly string[]): boolean {
-  const text = parts.join(' ').toLowerCase();
+  const text = folded(parts.join(' '));
   return words.every((word) => text.includes(word));
 }

@@ -1,12 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { COUNTRIES, countryOf } from '$lib/core/founding/countries';
-  import { currencyCodes } from '$lib/core/money/currency';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { signUp } from '$lib/device/sign-up';
   import { askToKeep } from '$lib/device/storage';
+  import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { countries, currencies } from '$lib/ui/words/places-words';
   import { faultWords } from '$lib/ui/words/fault-words';
 
   const guessed = countryOf(navigator.language) ?? COUNTRIES.find(({ code }) => code === 'GB')!;
@@ -76,10 +77,10 @@
     maxlength={80}
     autocomplete="given-name"
   />
-  <label class="grid gap-1 font-[560]">
-    Country
-    <select
-      class="select min-h-12 w-full"
+  <div class="grid gap-1">
+    <Choice
+      label="Country"
+      options={countries()}
       bind:value={
         () => code,
         (chosen) => {
@@ -87,24 +88,17 @@
           currency = country.currency;
         }
       }
-    >
-      {#each COUNTRIES as each (each.code)}<option value={each.code}>{each.name}</option>{/each}
-    </select>
-    <span class="soft text-sm font-normal" data-testid="defaults">
+    />
+    <p class="soft text-sm" data-testid="defaults">
       Prices {country.pricesIncludeTax ? 'include tax' : 'are without tax'}; {country.taxes
         .length === 0
         ? 'taxes are yours to set up'
         : country.taxes
             .map(({ name, rate }) => (name.includes(rate) ? name : `${name} ${rate} %`))
             .join(', ')}. All of it can be changed.
-    </span>
-  </label>
-  <label class="grid gap-1 font-[560]">
-    Currency
-    <select class="select min-h-12 w-full" bind:value={currency}>
-      {#each currencyCodes as each (each)}<option value={each}>{each}</option>{/each}
-    </select>
-  </label>
+    </p>
+  </div>
+  <Choice label="Currency" options={currencies()} bind:value={currency} />
   <Field
     label="E-mail address"
     type="email"

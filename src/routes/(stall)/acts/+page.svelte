@@ -19,7 +19,7 @@
   );
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>What was changed, by whom</h1>
   <p class="soft">
     Prices and set-up, discounts, drawers. Nothing here can be changed or taken away.

@@ -5,7 +5,7 @@
   const stall = useStall();
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>The business</h1>
   {#key stall.business.setStamp}<BusinessForm />{/key}
 </div>

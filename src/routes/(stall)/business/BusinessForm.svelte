@@ -2,12 +2,12 @@
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
-  import { COUNTRIES } from '$lib/core/founding/countries';
-  import { currencyCodes } from '$lib/core/money/currency';
   import { newId } from '$lib/device/new-id';
+  import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
   import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
+  import { currencies, languages, timeZones } from '$lib/ui/words/places-words';
   import { businessRefusalWords } from '$lib/ui/words/business-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -41,12 +41,6 @@
   let typed = $state(draftOr('business', start.setStamp, begin));
   keepDraft('business', start.setStamp, () => $state.snapshot(typed));
   let wrong = $state.raw<BusinessRefusal | null>(null);
-  const zones = Intl.supportedValuesOf('timeZone');
-  const currencyNames = new Intl.DisplayNames([start.locale], { type: 'currency' });
-  const localeNames = new Intl.DisplayNames([start.locale], { type: 'language' });
-  const locales = [
-    ...new Set([start.locale, ...COUNTRIES.map((country) => country.locale)]),
-  ].sort();
   const isWrong = (field: string): boolean => wrong?.field === field;
   const isCurrencyChanged = $derived(typed.currency !== start.currency);
   const isTaxChanged = $derived(typed.pricesIncludeTax !== start.pricesIncludeTax);
@@ -71,33 +65,24 @@
 <form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="Name and money">
     <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
-    <label class="grid content-start gap-1 font-[560]">
-      Currency
-      <select
-        class="select min-h-12 w-full"
-        bind:value={typed.currency}
-        aria-invalid={isWrong('currency')}
-      >
-        {#each currencyCodes as code (code)}
-          <option value={code}>{code}, {currencyNames.of(code)}</option>
-        {/each}
-      </select>
-    </label>
-    <label class="grid content-start gap-1 font-[560]">
-      Language and region
-      <input class="input w-full" bind:value={typed.locale} list="locales" maxlength="20" />
-      <datalist id="locales"
-        >{#each locales as locale (locale)}<option value={locale}>{localeNames.of(locale)}</option
-          >{/each}</datalist
-      >
-    </label>
-    <label class="grid content-start gap-1 font-[560]">
-      Time zone
-      <input class="input w-full" bind:value={typed.timeZone} list="zones" />
-      <datalist id="zones"
-        >{#each zones as zone (zone)}<option value={zone}></option>{/each}</datalist
-      >
-    </label>
+    <Choice
+      label="Currency"
+      options={currencies()}
+      bind:value={typed.currency}
+      isWrong={isWrong('currency')}
+    />
+    <Choice
+      label="Language and region"
+      options={languages(start.locale)}
+      bind:value={typed.locale}
+      isWrong={isWrong('locale')}
+    />
+    <Choice
+      label="Time zone"
+      options={timeZones(start.timeZone)}
+      bind:value={typed.timeZone}
+      isWrong={isWrong('timeZone')}
+    />
     <Tick label="Shelf prices include tax" bind:checked={typed.pricesIncludeTax} />
     <label class="grid content-start gap-1 font-[560]">
       Tax is rounded

@@ -82,7 +82,7 @@
   }
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>Categories</h1>
   <p class="soft">
     What goods are sorted by, in lists and in reports, in this order. Goods keep their category when

@@ -10,7 +10,7 @@
   const found = $derived(findCustomers(typed, all.value));
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Customers</h1>
     <a class="btn btn-main px-6" href="/customers/new">Add a customer</a>

@@ -7,7 +7,7 @@
     id === null ? '' : ` · sells for ${stall.events.find((each) => each.id === id)?.name ?? '…'}`;
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Devices</h1>
     <a class="btn btn-quiet" href="/account">Add one, shut one out</a>

@@ -94,7 +94,7 @@
   }
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>{stall.business.name}: the first day</h1>
   {#if wrong !== null}<p class="sheet border-error text-error border-l-8" role="alert">
       {firstDayWords(wrong, stall.money)}

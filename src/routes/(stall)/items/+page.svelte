@@ -38,7 +38,7 @@
   });
 </script>
 
-<div class="page mx-auto w-full max-w-4xl gap-5">
+<div class="page page-wide gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Goods</h1>
     <div class="flex flex-wrap gap-2">

@@ -2,6 +2,7 @@
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
   import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
+  import { offDays } from '$lib/core/loose-end/off-day';
   import { voidedTwice } from '$lib/core/loose-end/voided-twice';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
   import { openCardEnds } from '$lib/core/payment/carry';
@@ -13,6 +14,7 @@
   import { useStall } from '../stall.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
+  import OffDayCard from './OffDayCard.svelte';
   import LeftOnSlipCard from './LeftOnSlipCard.svelte';
   import VoidedTwiceCard from './VoidedTwiceCard.svelte';
   import KeptCard from './KeptCard.svelte';
@@ -36,6 +38,9 @@
   const slips = live(() => () => db.books.slips.where('state').equals('gone').toArray(), []);
   const slipLines = live(() => () => db.books.slipLines.toArray(), []);
   const left = $derived(leftOnSlip(slips.value, slipLines.value, settlements.value));
+  const hours = live(() => () => db.books.eventHours.toArray(), []);
+  const events = live(() => () => db.books.events.toArray(), []);
+  const off = $derived(offDays(events.value, hours.value, settlements.value));
   const cards = live(() => () => unsettledCards(db), []);
   const cardEnds = $derived(
     openCardEnds(
@@ -72,11 +77,12 @@
   $effect(() => void look());
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>Loose ends</h1>
   <p class="soft">
-    What was written without the right to it, could not be understood, was rung up twice, or a card
-    that does not tie up. Nothing of it is lost; each is settled by a record that says how and why.
+    What was written without the right to it, could not be understood, was rung up twice or on
+    another day, or a card that does not tie up. Nothing of it is lost; each is settled by a record
+    that says how and why.
   </p>
   {#if says !== ''}
     <p class="sheet" role="status">{says}</p>
@@ -90,6 +96,9 @@
   {/each}
   {#each left as each (each.looseEnd)}
     <LeftOnSlipCard left={each} settlements={settlements.value} />
+  {/each}
+  {#each off as each (each.looseEnd)}
+    <OffDayCard off={each} settlements={settlements.value} />
   {/each}
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
@@ -109,7 +118,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

@@ -6,7 +6,7 @@
   const left = $derived(stall.everybody.filter(({ isActive }) => !isActive));
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>People</h1>
     <a class="btn btn-quiet" href="/acts">What was changed, by whom</a>

@@ -7,7 +7,7 @@
   const { locale, timeZone } = $derived(stall.business);
 </script>
 
-<div class="page mx-auto w-full max-w-md gap-4">
+<div class="page page-narrow gap-4">
   <h1>Paper roll, practice</h1>
   <p class="soft">
     What a printer would have printed, and each pulse that would have opened the drawer, since this

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { version } from '$app/environment';
   import { askToKeep, isLow, storageReport, type StorageReport } from '$lib/device/storage';
-  import { HANDS, looks, THEMES } from '$lib/ui/frame/looks.svelte';
+  import { HANDS, looks, THEMES, TURNS } from '$lib/ui/frame/looks.svelte';
   import { syncWords } from '$lib/ui/words/sync-words';
   import { useStall } from '../stall.svelte';
   import LockAfter from './LockAfter.svelte';
@@ -44,6 +44,18 @@
         >
       {/each}
     </div>
+    <label class="grid gap-1 font-[560]">
+      The page that is shown to customers
+      <select
+        class="select min-h-12 w-full"
+        bind:value={() => looks.turn, (chosen) => (looks.turn = chosen)}
+      >
+        {#each TURNS as { id, name } (id)}<option value={id}>{name}</option>{/each}
+      </select>
+      <span class="soft text-sm font-normal"
+        >Usually it is turned round on a phone, which is held out across the counter.</span
+      >
+    </label>
   </section>
 
   <section

@@ -32,7 +32,7 @@
   }
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Tables</h1>
     <a class="btn btn-main px-6" href="/tables/new">Lay out a table</a>

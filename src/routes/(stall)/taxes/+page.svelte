@@ -24,7 +24,7 @@
   let isAdding = $state<'tax' | 'maker' | ''>('');
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>Taxes and makers</h1>
   <section class="grid gap-3" aria-labelledby="taxes">
     <h2 id="taxes">Taxes</h2>

@@ -71,7 +71,7 @@
   }
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <h1>Waiting</h1>
   <label class="grid gap-1 font-[560]">
     Customer, name or goods

@@ -21,7 +21,7 @@
   }
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Ways to pay</h1>
     <a class="btn btn-main px-6" href="/ways/new">Add a way to pay</a>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { standingOf } from '$lib/core/slip/price-slip';
+  import { looks } from '$lib/ui/frame/looks.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
   import TipRow from '../pay/TipRow.svelte';
@@ -14,8 +15,7 @@
   );
   const standing = $derived(standingOf(slip.current));
   const off = $derived(cash?.lines.reduce((all, { gross, net }) => all + gross - net, 0) ?? 0);
-  // A phone or handheld is held out across the counter; a desk or tablet has its screen turned.
-  let isTurned = $state(matchMedia('(max-width: 767px)').matches);
+  let isTurned = $state(looks.isTurned);
 </script>
 
 <div class="bg-base-100 fixed inset-0 z-40 flex flex-col">

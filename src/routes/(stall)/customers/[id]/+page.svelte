@@ -16,7 +16,7 @@
   const customer = $derived(found.value);
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   {#if id === 'new'}
     <h1>Add a customer</h1>
     <CustomerForm />

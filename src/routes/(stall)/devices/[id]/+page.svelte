@@ -7,7 +7,7 @@
   const device = $derived(stall.devices.find(({ id }) => id === page.params['id']));
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   {#if device === undefined}
     <h1>No such device</h1>
     <p class="sheet">

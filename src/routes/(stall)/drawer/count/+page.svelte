@@ -81,9 +81,7 @@
   }
 </script>
 
-<section
-  class="mx-auto flex w-full max-w-4xl flex-1 flex-col gap-5 overflow-y-auto px-4 pt-8 md:px-8 md:pt-10"
->
+<section class="page-sides page-wide flex flex-1 flex-col gap-5 overflow-y-auto pt-8 md:pt-10">
   {#if read !== undefined}
     <h1>Final read {readNumber(stall.identity.number, read.number)}</h1>
     <div class="sheet grid gap-2" data-testid="final-read">

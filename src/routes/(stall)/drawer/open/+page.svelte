@@ -55,9 +55,7 @@
   }
 </script>
 
-<section
-  class="mx-auto flex w-full max-w-4xl flex-1 flex-col gap-5 overflow-y-auto px-4 pt-8 md:px-8 md:pt-10"
->
+<section class="page-sides page-wide flex flex-1 flex-col gap-5 overflow-y-auto pt-8 md:pt-10">
   <h1>Open a drawer</h1>
   {#if event === undefined}
     <p class="sheet">No event is on today; a drawer belongs to an event.</p>

@@ -19,7 +19,7 @@
   const barcode = $derived(page.url.searchParams.get('barcode') ?? '');
 </script>
 
-<div class="page mx-auto w-full max-w-4xl gap-5">
+<div class="page page-wide gap-5">
   {#if !all.isRead || !categories.isRead}
     <span></span>
   {:else if id === 'new'}

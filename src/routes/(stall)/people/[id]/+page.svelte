@@ -27,7 +27,7 @@
   const takings = $derived(sales.value.reduce((sum, { total }) => sum + total, 0));
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   {#if id === 'new'}
     <h1>{stall.everybody.length === 0 ? 'Set up the owner' : 'Add a person'}</h1>
     <PersonForm />

@@ -11,7 +11,7 @@
   const table = $derived(tables.value.find((each) => each.id === id));
 </script>
 
-<div class="page mx-auto w-full max-w-4xl gap-5">
+<div class="page page-wide gap-5">
   {#if !tables.isRead || !items.isRead}
     <span></span>
   {:else if id !== 'new' && table === undefined}

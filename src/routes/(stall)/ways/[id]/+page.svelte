@@ -9,7 +9,7 @@
   const way = $derived(allWays(stall.wayRows).find((each) => each.id === id));
 </script>
 
-<div class="page mx-auto w-full max-w-3xl gap-5">
+<div class="page page-text gap-5">
   {#if id === 'new'}
     <h1>Add a way to pay</h1>
     <WayForm />
