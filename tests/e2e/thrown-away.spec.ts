@@ -5,9 +5,12 @@ import {
   enrol,
   goOffline,
   openDrawer,
+  payExactly,
   sellOne,
   signIn,
   standing,
+  tag,
+  total,
   useDrawer,
 } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
@@ -87,3 +90,63 @@ async function throwAway(page: Page): Promise<void> {
     storageTypes: 'indexeddb',
   });
 }
+
+test('a browser with no room left gives up what was kept back: the sale ends, and the next is refused in words', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Ines');
+  await openDrawer(page);
+  await expect.poll(async () => await reserveOf(page)).toBeGreaterThan(0);
+  await sellOne(page, 'Lavender');
+  await expect(standing(page)).toHaveText('All sent');
+
+  // There is no room but what was kept back.
+  await fullUntil(page, 'one try was made');
+  await sellOne(page, 'Lavender');
+  await expect(page.getByTestId('no-room')).toContainText('What is said to be rung up is safe');
+  expect(await reserveOf(page)).toBe(0);
+
+  await fullUntil(page, 'somebody makes room');
+  await tag(page, 'Lavender').click();
+  await page.getByRole('button', { name: /^Exact cash/ }).click();
+  await expect(page.getByText(/Nothing was rung up, and the slip is still here/)).toBeVisible();
+  await expect(total(page)).toHaveText('£4.50');
+
+  // The same slip is rung up, once.
+  await fullUntil(page, 'now');
+  const number = await payExactly(page);
+  await expect(standing(page)).toHaveText('All sent');
+  const rows = await select(till.database, 'SELECT id FROM books_sales WHERE number = ?', [number]);
+  expect(rows).toHaveLength(1);
+  await context.close();
+});
+
+/** Entries are refused as a browser refuses them that has run out of room. */
+async function fullUntil(
+  page: Page,
+  until: 'one try was made' | 'somebody makes room' | 'now',
+): Promise<void> {
+  await page.evaluate((when) => {
+    const { prototype } = IDBObjectStore as unknown as {
+      prototype: { add: IDBObjectStore['add']; realAdd?: IDBObjectStore['add'] };
+    };
+    const add = (prototype.realAdd ??= prototype.add);
+    let tries = 0;
+    prototype.add = function (this: IDBObjectStore, value: unknown, key?: IDBValidKey) {
+      const isFull = when !== 'now' && this.name === 'entries';
+      tries += isFull ? 1 : 0;
+      if (isFull && (when === 'somebody makes room' || tries === 1))
+        throw new DOMException('no room', 'QuotaExceededError');
+      return key === undefined ? add.call(this, value) : add.call(this, value, key);
+    };
+  }, until);
+}
+
+const reserveOf = async (page: Page): Promise<number> =>
+  await page.evaluate(async () => {
+    const folder = await navigator.storage.getDirectory();
+    const file = await folder.getFileHandle('reserve.bin', { create: true });
+    return (await file.getFile()).size;
+  });

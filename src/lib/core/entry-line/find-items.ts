@@ -1,6 +1,6 @@
 /** Finding goods by what they are called. */
 import type { Row } from '../books/tables';
-import { folded, wordsIn } from './words';
+import { beginsWord, folded, wordsIn } from './words';
 
 type Item = Row<'items'>;
 
@@ -47,11 +47,4 @@ export function findItems(typed: string, { names }: Goods): readonly Item[] {
     if (ranked[0]!.length >= MOST_FOUND) break;
   }
   return ranked.flat().slice(0, MOST_FOUND);
-}
-
-function beginsWord(name: string, word: string): boolean {
-  for (let at = name.indexOf(word); at !== -1; at = name.indexOf(word, at + 1)) {
-    if (at === 0 || !/[\p{L}\p{N}]/u.test(name[at - 1]!)) return true;
-  }
-  return false;
 }

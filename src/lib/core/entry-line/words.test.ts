@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { hasWords, wordsIn } from './words';
+import { beginsWords, hasWords, wordsIn } from './words';
 
 const finds = (typed: string, ...parts: string[]): boolean => hasWords(parts, wordsIn(typed));
 
@@ -18,5 +18,11 @@ describe('what is typed to find something', () => {
     assert.ok(finds('zoe', 'Zoë Ångström') && finds('angstrom', 'Zoë Ångström'));
     // Composed and not: the same letter.
     assert.ok(finds('caf\u00e9', 'cafe\u0301'));
+  });
+
+  it('can be asked for at the beginning of words', () => {
+    assert.ok(beginsWords('Europe/London', wordsIn('lon')));
+    assert.ok(!beginsWords('America/Blanc-Sablon', wordsIn('lon')));
+    assert.ok(beginsWords('Éire and Lon', wordsIn('lon eir')));
   });
 });

@@ -18,3 +18,17 @@ export function hasWords(parts: readonly string[], words: readonly string[]): bo
   const text = folded(parts.join(' '));
   return words.every((word) => text.includes(word));
 }
+
+/** Whether every word typed begins a word of the text. @param words As `wordsIn` has them. */
+export function beginsWords(text: string, words: readonly string[]): boolean {
+  const name = folded(text);
+  return words.every((word) => beginsWord(name, word));
+}
+
+/** @param name Folded, and the word too. */
+export function beginsWord(name: string, word: string): boolean {
+  for (let at = name.indexOf(word); at !== -1; at = name.indexOf(word, at + 1)) {
+    if (at === 0 || !/[\p{L}\p{N}]/u.test(name[at - 1]!)) return true;
+  }
+  return false;
+}

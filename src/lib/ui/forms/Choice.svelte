@@ -8,7 +8,7 @@
 
 <script lang="ts">
   import { Combobox } from 'bits-ui';
-  import { hasWords, wordsIn } from '$lib/core/entry-line/words';
+  import { beginsWords, hasWords, wordsIn } from '$lib/core/entry-line/words';
 
   interface Props {
     label: string;
@@ -24,7 +24,11 @@
   const chosen = $derived(options.find((option) => option.value === value)?.label ?? value);
   const found = $derived.by(() => {
     const words = wordsIn(typed ?? '');
-    return options.filter((option) => hasWords([option.value, option.label], words));
+    const named = options.filter((option) => hasWords([option.value, option.label], words));
+    // Those first in which a word begins with what was typed.
+    return [true, false].flatMap((isFirst) =>
+      named.filter(({ label: text }) => beginsWords(text, words) === isFirst),
+    );
   });
   const id = $props.id();
 </script>
@@ -49,7 +53,7 @@
         {#snippet child({ props })}
           <input
             {...props}
-            class={['input w-full pr-10', isWrong && '!border-error']}
+            class={['input w-full pr-10 font-[560]', isWrong && '!border-error']}
             aria-invalid={isWrong}
             autocomplete="off"
             value={typed ?? chosen}

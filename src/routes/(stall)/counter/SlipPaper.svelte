@@ -261,6 +261,12 @@
     height: min(15.9rem, 60dvh);
     contain: strict;
   }
+  /* As SlipPaper folds it there: the last line and the total. */
+  @media (max-height: 700px) {
+    .folded {
+      height: 12.4rem;
+    }
+  }
   @media (min-width: 768px) {
     .folded,
     .pulled-up {
