@@ -90,7 +90,7 @@ const everythingOn = async (page: Page): Promise<string> =>
     open.result.close();
     const folder = await navigator.storage.getDirectory();
     const mirror = await (await folder.getFileHandle('mirror.ndjson')).getFile();
-    return JSON.stringify(all) + (await mirror.text());
+    return JSON.stringify(all) + (await mirror.text()) + JSON.stringify(localStorage);
   });
 
 test('an owner names a device and gives it a drawer; a right taken away meanwhile is a loose end', async ({

@@ -86,6 +86,8 @@ export interface CardKey {
   readonly isPractice: boolean;
 }
 
+export type Forgotten = 'by itself' | 'by the browser';
+
 export interface Meta {
   readonly identity: Identity;
   /** A device that is being enrolled; kept so that a lost answer can be asked for again. */
@@ -104,8 +106,8 @@ export interface Meta {
   readonly founding: Founding;
   /** This device has been shut out and has wiped what it knew. */
   readonly shutOut: boolean;
-  /** It had no network for longer than the vendor lets it, and has wiped what it knew. */
-  readonly forgotten: boolean;
+  /** It had no network for longer than the vendor lets it, or the browser threw away what it knew. */
+  readonly forgotten: Forgotten;
   /** How often something personal was dropped from what is kept: the mirror is made anew then. */
   readonly erasures: number;
   /** What cards are sealed with; missing until it has been asked for. */

@@ -12,7 +12,7 @@ import type { Transport } from './sync/transport';
 /** Safe to do again. */
 export async function forgetAll(db: DeviceDatabase): Promise<void> {
   await db.transaction('rw', db.tables, async () => {
-    await db.write('forgotten', true);
+    await db.write('forgotten', 'by itself');
     await clearRows(db);
   });
 }

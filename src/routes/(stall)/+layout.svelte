@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Identity } from '$lib/device/database';
+  import type { Forgotten as ForgottenHow, Identity } from '$lib/device/database';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import Forgotten from './Forgotten.svelte';
@@ -12,21 +12,33 @@
   const db = openedDatabase();
   let identity = $state.raw<Identity | null | undefined>(undefined);
   let isShutOut = $state(false);
-  let isForgotten = $state(false);
+  let forgot = $state<ForgottenHow | null>(null);
   let fault = $state<string | null>(null);
 
-  untrack(() => {
-    whoIsThis().catch((error: unknown) => (fault = faultWords(error)));
-  });
+  const AGAIN = 3000;
+  const look = (): void => {
+    whoIsThis().then(
+      () => (fault = null),
+      (error: unknown) => {
+        fault = faultWords(error);
+        // There may be room in a moment.
+        setTimeout(look, AGAIN);
+      },
+    );
+  };
+  untrack(look);
+  // The browser closed it, and may have thrown it away: with no network this page is all there is to see by.
+  db.on('close', look);
 
   async function whoIsThis(): Promise<void> {
     const read = async () =>
       await Promise.all([db.read('identity'), db.read('shutOut'), db.read('forgotten')]);
+    if (!db.isOpen()) await db.open();
     let [found, out, forgotten] = await read();
     // Never enrolled, or the browser threw the database away.
     if (await takeBackIfThrownAway(db)) [found, out, forgotten] = await read();
     isShutOut = out === true;
-    isForgotten = forgotten === true;
+    forgot = forgotten ?? null;
     identity = found ?? null;
   }
 </script>
@@ -53,13 +65,13 @@
   </main>
 {:else if identity !== undefined && isShutOut}
   <ShutOut {db} {identity} />
-{:else if identity !== undefined && isForgotten}
-  <Forgotten {db} {identity} onBack={() => (isForgotten = false)} />
+{:else if identity !== undefined && forgot !== null}
+  <Forgotten {db} {identity} how={forgot} onBack={() => (forgot = null)} />
 {:else if identity !== undefined}
   <StallFrame
     {db}
     {identity}
     onShutOut={() => (isShutOut = true)}
-    onForgotten={() => (isForgotten = true)}>{@render children()}</StallFrame
+    onForgotten={() => (forgot = 'by itself')}>{@render children()}</StallFrame
   >
 {/if}

@@ -30,7 +30,7 @@ const KEY = Symbol('stall');
 
 export class Stall {
   readonly daybook: DeviceDaybook;
-  readonly mirror = new DeviceMirror();
+  readonly mirror = new DeviceMirror(() => (this.isLowOnRoom = true));
   /** The browser could not write what it was given to write: room has to be made on this device. */
   isLowOnRoom = $state(false);
   readonly transport: Transport;

@@ -16,9 +16,21 @@ interface OpenableFile extends FileSystemFileHandle {
   createSyncAccessHandle(): Promise<OpenFile>;
 }
 
+/** What was written, so that it can be kept elsewhere as well. */
+export interface Written {
+  /** Where it stands; 0 where all was made anew. */
+  readonly at: number;
+  readonly text: string;
+}
+
 const FILE = 'mirror.ndjson';
 const RESERVE = 'reserve.bin';
 const RESERVE_BYTES = 2 * 1024 * 1024;
+const PROBE = 'probe.bin';
+/** With room for less than this the device is short of it. */
+const PROBE_BYTES = 1024 * 1024;
+/** Milliseconds between two tries whether there is room. */
+const PROBE_EVERY = 60_000;
 const LOCK = 'stall-till-mirror';
 /** A file of this many bytes is made anew once all that it holds has been sent. */
 const LARGE = 256 * 1024;
@@ -29,7 +41,8 @@ let db: DeviceDatabase | null = null;
 
 const api = {
   /** Brings the mirror up to what the database has. @param isAnew Writes all of it again. */
-  async follow(isAnew: boolean): Promise<void> {
+  async follow(isAnew: boolean): Promise<Written | null> {
+    let written: Written | null = null;
     await withFile(FILE, async (handle) => {
       const now = await standing();
       if (now === null) return;
@@ -46,11 +59,26 @@ const api = {
         ...(head === null ? [] : [{ head, sent }]),
       ];
       if (from === null) handle.truncate(0);
-      handle.write(new TextEncoder().encode(asText(lines)), { at: handle.getSize() });
+      written = { at: handle.getSize(), text: asText(lines) };
+      handle.write(new TextEncoder().encode(written.text), { at: written.at });
       handle.flush();
       const upTo = Math.max(from ?? 0, head?.seq ?? 0);
       last = { size: handle.getSize(), device: identity.device, erasures, upTo };
     });
+    return written;
+  },
+
+  /**
+   * Now and then tries whether there is room: that must be found out before the database itself has none, since
+   * a browser that fails to write there may throw all of it away.
+   * @returns False where there is hardly any left; what was kept back has been given away then.
+   */
+  async probe(): Promise<boolean> {
+    if (Date.now() - probedAt < PROBE_EVERY) return true;
+    probedAt = Date.now();
+    if (await hasRoom()) return true;
+    await this.giveWay();
+    return false;
   },
 
   async read(): Promise<Mirror | null> {
@@ -101,6 +129,24 @@ const api = {
   },
 };
 export type MirrorWorker = typeof api;
+
+let probedAt = 0;
+
+/** Judged by writing: what the browser estimates is no promise. */
+async function hasRoom(): Promise<boolean> {
+  let is = false;
+  await withFile(PROBE, (handle) => {
+    try {
+      is = handle.write(new Uint8Array(PROBE_BYTES), { at: 0 }) === PROBE_BYTES;
+      handle.flush();
+    } catch {
+      is = false;
+    }
+    handle.truncate(0);
+    return Promise.resolve();
+  });
+  return is;
+}
 
 /** One window at a time: a file is open once. */
 async function withFile(name: string, work: (handle: OpenFile) => Promise<void>): Promise<void> {

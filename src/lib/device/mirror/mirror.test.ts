@@ -36,7 +36,7 @@ describe('the mirror of a device', () => {
     assert.equal(await takeBack(db, mirrorFrom(asText(lines))), true);
     assert.deepEqual(await db.read('identity'), identity);
     assert.deepEqual(await db.read('head'), head);
-    assert.equal(await db.read('forgotten'), true);
+    assert.equal(await db.read('forgotten'), 'by the browser');
     const entries = await ownEntriesAfter(db, 0, 100);
     assert.deepEqual(
       entries.map(({ seq }) => seq),

@@ -1,9 +1,13 @@
-/** The mirror as the screens use it: followed behind each append, read when the database is found empty. */
+/**
+ * The mirror as the screens use it: followed behind each append, read when the database is found empty. It is kept
+ * twice: in a file, which is on disk when it says so; and in what the browser keeps by key (`localStorage`), which
+ * is the one thing that a browser with a full disk was not seen to throw away with the database.
+ */
 import * as Comlink from 'comlink';
 import type { DeviceDatabase } from '../database';
 import { NO_STANDING } from '../receive';
-import type { Mirror } from './mirror-file';
-import type { MirrorWorker } from './mirror-worker';
+import { mirrorFrom, type Mirror } from './mirror-file';
+import type { MirrorWorker, Written } from './mirror-worker';
 
 /** Whether this browser has a file system of ours at all. */
 const isThere = (): boolean =>
@@ -13,6 +17,9 @@ export class DeviceMirror {
   #worker: Comlink.Remote<MirrorWorker> | null = null;
   #following: Promise<void> | null = null;
   #again: 'no' | 'more' | 'anew' = 'no';
+
+  /** @param onLow There is hardly any room left on the device. */
+  constructor(readonly onLow: () => void = () => undefined) {}
 
   get #api(): Comlink.Remote<MirrorWorker> | null {
     if (!isThere()) return null;
@@ -38,14 +45,23 @@ export class DeviceMirror {
   }
 
   async #follow(isAnew: boolean): Promise<void> {
-    await this.#api?.follow(isAnew);
+    const api = this.#api;
+    if (api === null) return;
+    // One window after another, so that both copies have the same lines in the same order.
+    await navigator.locks.request(LOCK, async () => {
+      const written = await api.follow(isAnew);
+      if (written !== null) keepByKey(written);
+    });
+    if (!(await api.probe())) this.onLow();
   }
 
   async read(): Promise<Mirror | null> {
-    return (await this.#api?.read()) ?? null;
+    const inFile = await this.#api?.read().catch(() => null);
+    return inFile ?? mirrorFrom(textByKey());
   }
 
   async clear(): Promise<void> {
+    for (const key of ownKeys()) localStorage.removeItem(key);
     await this.#api?.clear();
   }
 
@@ -60,6 +76,29 @@ export class DeviceMirror {
   }
 }
 
+const LOCK = 'stall-till-mirror-copies';
+const PREFIX = 'mirror:';
+
+const ownKeys = (): string[] =>
+  Object.keys(localStorage)
+    .filter((key) => key.startsWith(PREFIX))
+    .sort();
+
+/** Each piece under where it stands in the file, so that they follow each other in the order of their keys. */
+function keepByKey({ at, text }: Written): void {
+  if (at === 0) for (const key of ownKeys()) localStorage.removeItem(key);
+  try {
+    localStorage.setItem(`${PREFIX}${String(at).padStart(12, '0')}`, text);
+  } catch (error) {
+    console.error('the mirror is kept in its file alone:', error);
+  }
+}
+
+const textByKey = (): string =>
+  ownKeys()
+    .map((key) => localStorage.getItem(key) ?? '')
+    .join('');
+
 /**
  * A database that is empty while there is a mirror was thrown away by the browser. The device is again who it
  * was, with what it had not sent; the rest it takes in again as soon as there is a network.
@@ -73,7 +112,7 @@ export async function takeBack(db: DeviceDatabase, mirror: Mirror | null): Promi
     await db.write('identity', identity);
     if (head !== null) await db.write('head', head);
     await db.write('standing', { ...NO_STANDING, sent });
-    await db.write('forgotten', true);
+    await db.write('forgotten', 'by the browser');
     await db.write('erasures', erasures);
     await db.entries.bulkPut([...blocks]);
     return true;
