@@ -39,7 +39,11 @@
 
 <article class="sheet border-accent grid gap-3 border-l-8" aria-label="A sale voided twice">
   <div>
-    <h2>The same sale was voided {twice.voids.length === 2 ? 'twice' : `${String(twice.voids.length)} times`}</h2>
+    <h2>
+      The same sale was voided {twice.voids.length === 2
+        ? 'twice'
+        : `${String(twice.voids.length)} times`}
+    </h2>
     <p>
       {#if sale.value !== undefined}
         <a class="plain" href="/sales/{twice.sale}"
