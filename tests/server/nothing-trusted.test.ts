@@ -5,6 +5,7 @@ import { hashOf, type Draft } from '../../src/lib/core/daybook/chain';
 import { clockOf } from '../../src/lib/core/daybook/clock';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
+import { reversalBody } from '../../src/lib/core/sale/give-parts-back';
 import {
   BUSINESS,
   CARD_WAY,
@@ -381,20 +382,12 @@ describe('a card payment', () => {
       }),
     },
   ];
-  const reversed = (writer: DeviceWriter, payment: string, amount = 1018): Draft =>
-    draft('payment.reversed', writer.newId(), EVENT, {
-      payment,
-      slip: idOf(20, 9),
-      way: CARD_WAY.id,
-      drawer: null,
-      clears: 1000,
-      takings: 1000,
-      surcharge: 18,
-      tip: 0,
-      amount,
-      reason: 'left',
-      isCard: true,
-    });
+  const reversed = (writer: DeviceWriter, payment: string, surcharge = 18): Draft => {
+    const part = { id: payment, slip: idOf(20, 9), way: CARD_WAY.id, drawer: null, card: {} };
+    const sums = { clears: 1000, charge: 1000, surcharge, tip: 0, change: 0, rounding: 0 };
+    const body = reversalBody({ ...part, ...sums, side: 'card', by: null }, 'left');
+    return draft('payment.reversed', writer.newId(), EVENT, body);
+  };
   const at = now + 200_000;
   const may = async (n: number, payment: string): Promise<string> => {
     const undoing = await mayCancel(t.database, BUSINESS, deviceId(n), payment);

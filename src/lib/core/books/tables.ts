@@ -7,13 +7,13 @@ import type { Pieces } from '../money/worth';
 import type { Signature } from '../payment/signature';
 import type { PinHash } from '../people/pin';
 import type { Discount } from '../pricing/slip';
+import { sumsBy } from './sum-tables';
 import {
   facts,
   flag,
   id,
   json,
   records,
-  sums,
   text,
   textOrNull,
   whole,
@@ -86,6 +86,9 @@ export interface SaleTax {
   readonly base: number;
   readonly amount: number;
 }
+
+/** Sums of an event: a device keeps those of recent ones. */
+const ofEvents = { indexes: ['event'], keep: 'recent' } as const;
 
 export const tables = {
   businesses: records({
@@ -275,15 +278,7 @@ export const tables = {
     },
     { indexes: ['event'] },
   ),
-  drawerSums: sums(['drawer'], {
-    drawer: id(),
-    parts: whole(),
-    handed: whole(),
-    change: whole(),
-    rounding: whole(),
-    /** Given back of parts whose slip was not rung up. */
-    back: whole(),
-  }),
+  drawerSums: sumsBy('drawerSums', { drawer: id() }),
   drawerReads: facts(
     ['id'],
     {
@@ -335,11 +330,7 @@ export const tables = {
     },
     { indexes: ['event'], keep: 'recent' },
   ),
-  stock: sums(
-    ['place', 'item'],
-    { place: id(), item: id(), quantity: whole() },
-    { indexes: ['place'] },
-  ),
+  stock: sumsBy('stock', { place: id(), item: id() }, { indexes: ['place'] }),
 
   /** Slips that are kept for later: set aside, or tabs. */
   slips: records(
@@ -576,62 +567,16 @@ export const tables = {
     { indexes: ['sale'], keep: 'recent' },
   ),
 
-  eventTotals: sums(['event'], {
-    event: id(),
-    sales: whole(),
-    takings: whole(),
-    tax: whole(),
-    units: whole(),
-    cost: whole(),
-  }),
-  eventItems: sums(
-    ['event', 'item'],
-    { event: id(), item: id(), quantity: whole(), takings: whole(), tax: whole() },
-    { indexes: ['event'], keep: 'recent' },
-  ),
-  eventHours: sums(
-    ['event', 'day', 'hour'],
-    { event: id(), day: text(10), hour: whole(), sales: whole(), takings: whole() },
-    { indexes: ['event'], keep: 'recent' },
-  ),
-  eventTaxes: sums(
-    ['event', 'tax', 'rate'],
-    { event: id(), tax: id(), rate: text(12), base: whole(), amount: whole() },
-    { indexes: ['event'], keep: 'recent' },
-  ),
-  /** Tips by who took them. */
-  eventTips: sums(
-    ['event', 'seller'],
-    { event: id(), seller: id(), parts: whole(), tips: whole() },
-    { indexes: ['event'], keep: 'recent' },
-  ),
-  eventWays: sums(
-    ['event', 'way'],
-    {
-      event: id(),
-      way: text(40),
-      parts: whole(),
-      /** What was owed, with what cards paid above it; without surcharge and tips. */
-      takings: whole(),
-      surcharge: whole(),
-      tips: whole(),
-    },
-    { indexes: ['event'], keep: 'recent' },
-  ),
+  eventTotals: sumsBy('eventTotals', { event: id() }),
+  eventItems: sumsBy('eventItems', { event: id(), item: id() }, ofEvents),
+  eventHours: sumsBy('eventHours', { event: id(), day: text(10), hour: whole() }, ofEvents),
+  eventTaxes: sumsBy('eventTaxes', { event: id(), tax: id(), rate: text(12) }, ofEvents),
+  eventTips: sumsBy('eventTips', { event: id(), seller: id() }, ofEvents),
+  eventWays: sumsBy('eventWays', { event: id(), way: text(40) }, ofEvents),
 } as const;
 
 export type TableName = keyof typeof tables;
 export type Row<T extends TableName> = RowOf<(typeof tables)[T]>;
 export const tableNames = Object.keys(tables) as readonly TableName[];
 
-/** Stock: the vendor's base, and where goods go when they are sold. */
-export const BASE = 'base';
-export const GONE_SOLD = 'gone:sold';
-/** Where goods come from when they are delivered. */
-export const SUPPLIERS = 'suppliers';
-/** Sums by item or event need a key also where there is none. */
-export const UNLISTED = 'unlisted';
-export const SERVICE = 'service';
-export const UPLIFT = 'uplift';
-export const NOBODY = 'nobody';
-export const NO_EVENT = 'none';
+export * from './names';

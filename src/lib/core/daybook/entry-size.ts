@@ -4,9 +4,17 @@ import type { Entry } from './entry';
 
 /** Bytes, as JSON in UTF-8. */
 export const LARGEST_ENTRY = 64 * 1024;
-export const LARGEST_PICTURE_ENTRY = 100 * 1024;
+const LARGEST_PICTURE_ENTRY = 100 * 1024;
+/** The postings of a sale of as many lines as a slip may hold. */
+const LARGEST_TAKE_BACK = 256 * 1024;
+
+const LARGEST_OF: Readonly<Record<string, number>> = {
+  'photo.set': LARGEST_PICTURE_ENTRY,
+  'sale.voided': LARGEST_TAKE_BACK,
+  'void.undone': LARGEST_TAKE_BACK,
+};
 
 export const bytesOf = (value: unknown): number => utf8ToBytes(JSON.stringify(value)).length;
 
 export const isTooLarge = (entry: Entry): boolean =>
-  bytesOf(entry) > (entry.kind === 'photo.set' ? LARGEST_PICTURE_ENTRY : LARGEST_ENTRY);
+  bytesOf(entry) > (LARGEST_OF[entry.kind] ?? LARGEST_ENTRY);

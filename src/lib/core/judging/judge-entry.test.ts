@@ -5,6 +5,9 @@ import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
+import type { Posting } from '../journal/posting';
+import { takeBack } from '../journal/take-back';
+import { reversalBody } from '../sale/give-parts-back';
 import { decideHold } from '../payment/decide-hold';
 import { expectedCash } from '../drawer/expected-cash';
 import {
@@ -153,23 +156,42 @@ const withCard = (court: Court, amount: number, card: Body = {}, change: Body = 
   changed(cardPart({}, card), change),
 ];
 const DEFERRED = { state: 'deferred', approval: '', acquirer: '', sealed: 'sealed' };
-const reversal = (court: Court, change: Body = {}): Draft =>
-  changed(
-    draft('payment.reversed', court.writer.newId(), EVENT, {
-      payment: CARD,
-      slip: idOf(20, 1),
-      way: CARD_WAY.id,
-      drawer: null,
-      clears: 1000,
-      takings: 1000,
-      surcharge: 18,
-      tip: 0,
-      amount: 1018,
-      reason: 'left',
-      isCard: true,
-    }),
-    change,
-  );
+/** A part of a card, given back; or another sum than it was, which adds up all the same. */
+const reversal = (court: Court, more = 0): Draft => {
+  const part = {
+    id: CARD,
+    slip: idOf(20, 1),
+    way: CARD_WAY.id,
+    drawer: null,
+    side: 'card',
+    clears: 1000,
+    charge: 1000,
+    surcharge: 18,
+    tip: 0,
+    change: 0,
+    rounding: 0,
+    by: null,
+    card: {},
+  };
+  const body = reversalBody(part, 'left');
+  const takes = { ...body.takes, postings: byMore(body.takes.postings, more) };
+  return draft('payment.reversed', court.writer.newId(), EVENT, { ...body, takes });
+};
+
+/** Postings that add up to nothing still, and are of another sum. */
+function byMore(postings: readonly Posting[], more: number): readonly Posting[] {
+  const of = postings.flatMap(({ amount }, at) => (amount === undefined ? [] : [at]));
+  return postings.map((posting, at) => {
+    const by = at === of[0] ? more : at === of[1] ? -more : 0;
+    return by === 0 ? posting : { ...posting, amount: (posting.amount ?? 0) + by };
+  });
+}
+const takesMore = (body: BodyOf<'sale.voided'>, more = 99): BodyOf<'sale.voided'> => ({
+  ...body,
+  takes: body.takes.map((each, at) =>
+    at === 0 ? { ...each, postings: byMore(each.postings, more) } : each,
+  ),
+});
 
 /** A sale that was voided so many times, and the last of the voids taken back. */
 function voidsAndUndone(
@@ -184,7 +206,12 @@ function voidsAndUndone(
   const voids = Array.from({ length: times - 1 }, () => ({ ...first, id: newId() }));
   const body = change(first.body as BodyOf<'sale.voided'>);
   const last = voids.at(-1) ?? first;
-  return [...all, ...voids, draft('void.undone', newId(), EVENT, { ...body, void: last.id })];
+  const takes = body.takes.map(({ of, postings }) => takeBack(of, postings));
+  return [
+    ...all,
+    ...voids,
+    draft('void.undone', newId(), EVENT, { ...body, takes, void: last.id }),
+  ];
 }
 
 describe('an entry by somebody who may, as an honest till writes it', () => {
@@ -482,7 +509,7 @@ describe('a forged entry', () => {
     ['a reversal of a payment that never was', (court) => [reversal(court)], ['reversal/unknown']],
     [
       'a reversal of more than was paid',
-      (court) => [...withCard(court, 1018), reversal(court, { amount: 9999 })],
+      (court) => [...withCard(court, 1018), reversal(court, 8981)],
       ['reversal/figures'],
     ],
     [
@@ -529,7 +556,11 @@ describe('a forged entry', () => {
       (court) =>
         court.writer
           .parts({ goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true }, NOW, LEAD)
-          .map((each) => (each.kind === 'sale.voided' ? changed(each, { takings: 99 }) : each)),
+          .map((each) =>
+            each.kind === 'sale.voided'
+              ? { ...each, body: takesMore(each.body as BodyOf<'sale.voided'>) }
+              : each,
+          ),
       ['void/figures'],
       LEAD,
     ],
@@ -554,7 +585,7 @@ describe('a forged entry', () => {
     ],
     [
       'the second of two voids taken back by another sum',
-      (court) => voidsAndUndone(court, 2, (body) => ({ ...body, takings: 99 })),
+      (court) => voidsAndUndone(court, 2, (body) => takesMore(body)),
       ['void/again', 'void/not-twice, barred'],
       LEAD,
     ],
@@ -698,19 +729,9 @@ describe('a forged entry', () => {
       const court = new Court();
       const [part, sale] = court.sale();
       assert.deepEqual(court.say([part!, sale!]), []);
-      const back = {
-        payment: part!.id,
-        slip: String(part!.body['slip']),
-        way: 'cash',
-        drawer: DRAWER,
-        clears: 210,
-        takings: 210,
-        surcharge: 0,
-        tip: 0,
-        amount: 210,
-        reason: '',
-        isCard: false,
-      };
+      const taken = readEntry(court.writer.append([part!], NOW)[0]!);
+      assert.ok(taken.ok && taken.entry.kind === 'payment.taken');
+      const back = reversalBody({ ...taken.entry.body, id: part!.id, by: null }, '');
       assert.deepEqual(
         court.say([draft('payment.reversed', court.writer.newId(), EVENT, back)], by),
         found,

@@ -4,6 +4,8 @@
  */
 import { FURTHEST_AHEAD } from '../daybook/clock';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
+import { journalOf } from '../journal';
+import { sum } from '../money/units';
 import { isBarred } from '../people/judge';
 import { judgeDevice } from './device';
 import { judgeDrawerOpened, judgeRead } from './drawer';
@@ -57,9 +59,14 @@ export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | nul
   if (evidence.people.isEmpty) return null;
   const judge = judges[entry.kind] as
     ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
-  return (
-    (FACTS.has(entry.kind) ? whoAndWhen(entry, evidence) : null) ?? judge?.(entry, evidence) ?? null
-  );
+  if (!FACTS.has(entry.kind)) return judge?.(entry, evidence) ?? null;
+  return whoAndWhen(entry, evidence) ?? judge?.(entry, evidence) ?? addsUp(entry);
+}
+
+function addsUp(entry: KnownEntry): Doubt | null {
+  const { postings } = journalOf(entry);
+  const open = sum(postings.map((each) => (each.account === 'unexplained' ? each.amount! : 0)));
+  return open === 0 ? null : { code: 'journal/unexplained', found: open };
 }
 
 /** What becomes of an entry with this verdict. */

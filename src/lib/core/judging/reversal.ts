@@ -1,7 +1,9 @@
 /** A part that is given back: it was taken, it was this much, and it is given back once. */
 import type { EntryOf } from '../daybook/kinds';
-import { paidWith, takingsOfPart } from '../payment/part-sums';
+import { handedBackIn } from '../journal/take-back';
+import { reversalBody } from '../sale/give-parts-back';
 import type { Evidence } from './evidence';
+import { takesBack } from './take-back';
 import type { Verdict } from './verdict';
 
 export function judgeReversal(
@@ -15,24 +17,13 @@ export function judgeReversal(
     .rows('reversals')
     .some((each) => each.payment === body.payment && each.id !== id);
   if (again) return { code: 'reversal/again', found: body.payment };
-  const side = part.side === 'card' ? 'card' : 'cash';
-  const isSame =
-    body.slip === part.slip &&
-    body.way === part.way &&
-    body.drawer === part.drawer &&
-    body.clears === part.clears &&
-    body.takings === takingsOfPart({ ...part, side }) &&
-    body.surcharge === part.surcharge &&
-    body.tip === part.tip &&
-    (body.seller === undefined
-      ? entry.by === part.by || body.tip === 0
-      : body.seller === part.by) &&
-    body.amount === paidWith(part) &&
-    body.isCard === (part.card !== null);
-  if (!isSame) return { code: 'reversal/figures', found: body.amount, wanted: paidWith(part) };
+  const amount = handedBackIn(body.takes);
+  const wanted = reversalBody(part, body.reason);
+  if (!takesBack(entry, wanted))
+    return { code: 'reversal/figures', found: amount, wanted: handedBackIn(wanted.takes) };
   // Its sale stands: that is money given back. What another device took is its own to give back.
   if (books.rows('sales').some(({ slip }) => slip === part.slip))
-    return people.lacks(entry, 'refund') ?? { code: 'reversal/rung', found: body.amount };
+    return people.lacks(entry, 'refund') ?? { code: 'reversal/rung', found: amount };
   if (part.device === device) return null;
   return people.lacks(entry, part.drawer === null ? 'refund' : 'cash.out');
 }

@@ -60,6 +60,8 @@ export const EFFECT_OF = {
   'reversal/again': 'doubted',
   /** The sale that it paid stands: it can only be voided, or goods come back. */
   'reversal/rung': 'doubted',
+  /** Its figures do not add up: what they do not account for stands on an account of its own. */
+  'journal/unexplained': 'doubted',
   'void/unknown': 'doubted',
   'void/figures': 'doubted',
   'void/again': 'doubted',

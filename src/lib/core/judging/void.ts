@@ -1,15 +1,14 @@
 /** A sale that is voided: there is one, it is voided once, in its shift, by exactly what it had brought. */
-import { digestOf } from '../daybook/chain';
 import type { EntryOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
-import { voidBody } from '../sale/void-sale';
+import { postingsOf, takingsIn } from '../journal/take-back';
+import { undoBody, voidBody } from '../sale/void-sale';
 import type { Evidence } from './evidence';
+import { takesBack } from './take-back';
 import type { Doubt } from './verdict';
 
-export function judgeVoid(
-  { id, event, body }: EntryOf<'sale.voided'>,
-  { books }: Evidence,
-): Doubt | null {
+export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): Doubt | null {
+  const { id, body } = entry;
   const sale = books.row('sales', body.sale);
   if (sale === undefined) return { code: 'void/unknown', found: body.number };
   if (books.rows('voids').some((each) => each.sale === sale.id && each.id !== id))
@@ -17,19 +16,17 @@ export function judgeVoid(
   const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
   const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
   const wanted = voidBody({ sale, lines, payments, reason: body.reason });
-  const isSame = event === sale.event && digestOf(wanted) === digestOf(body);
-  if (!isSame) return { code: 'void/figures', found: body.takings, wanted: wanted.takings };
-  const drawers = new Set(body.parts.map(({ drawer }) => drawer));
+  if (entry.event !== sale.event || !takesBack(entry, wanted))
+    return { code: 'void/figures', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };
+  const drawers = new Set(postingsOf(body.takes).map(({ drawer }) => drawer));
   return books.rows('drawerReads').some(({ drawer }) => drawers.has(drawer))
     ? { code: 'void/counted', found: sale.number }
     : null;
 }
 
 /** Of several voids of a sale one may stand: the others are taken back by exactly what they took off. */
-export function judgeVoidUndone(
-  { id, event, body }: EntryOf<'void.undone'>,
-  { books }: Evidence,
-): Doubt | null {
+export function judgeVoidUndone(entry: EntryOf<'void.undone'>, { books }: Evidence): Doubt | null {
+  const { id, body } = entry;
   const sale = books.row('sales', body.sale);
   const undone = books.rows('voidsUndone').filter((each) => each.id !== id);
   const standing = standingVoids(books.rows('voids'), undone).filter(
@@ -39,9 +36,8 @@ export function judgeVoidUndone(
   if (sale === undefined || !isTwice) return { code: 'void/not-twice', found: body.number };
   const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
   const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
-  const { void: _void, ...said } = body;
-  const wanted = voidBody({ sale, lines, payments, reason: body.reason });
-  return event === sale.event && digestOf(wanted) === digestOf(said)
+  const wanted = undoBody({ sale, lines, payments, reason: body.reason, void: body.void });
+  return entry.event === sale.event && takesBack(entry, wanted)
     ? null
-    : { code: 'void/not-twice', found: body.takings, wanted: wanted.takings };
+    : { code: 'void/not-twice', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };
 }

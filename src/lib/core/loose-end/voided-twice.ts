@@ -1,7 +1,7 @@
 /** A sale that two devices voided out of touch: it is taken off twice until one of the voids is taken back. */
 import type { Row } from '../books/tables';
 import { draft } from '../daybook/kinds';
-import { voidBody } from '../sale/void-sale';
+import { undoBody } from '../sale/void-sale';
 import type { SettleOutcome } from './kept-entry';
 
 type Void = Pick<Row<'voids'>, 'id' | 'sale' | 'at' | 'by' | 'reason'>;
@@ -54,13 +54,13 @@ export function undoSecondVoid(command: UndoVoid): SettleOutcome {
   const of = voidedTwice(command.voids, command.undone).find((each) => each.sale === sale.id);
   if (of === undefined) return { ok: false, refusal: { code: 'looseEnd/settled' } };
   if (reason === '') return { ok: false, refusal: { code: 'looseEnd/no-reason' } };
-  const brought = voidBody({ sale, lines, payments, reason });
   const settled = new Set(settlements.map(({ looseEnd }) => looseEnd));
   return {
     ok: true,
     drafts: of.voids.slice(1).flatMap((second) => {
       const looseEnd = `entry:${second.id}`;
-      const undone = draft('void.undone', newId(), sale.event, { ...brought, void: second.id });
+      const put = undoBody({ sale, lines, payments, reason, void: second.id });
+      const undone = draft('void.undone', newId(), sale.event, put);
       const body = { looseEnd, how: 'accepted', reason } as const;
       return settled.has(looseEnd)
         ? [undone]

@@ -1,7 +1,9 @@
 /** A payment that is left half-way: the parts that were taken are given back. */
 import type { Draft } from '../daybook/chain';
-import { draft } from '../daybook/kinds';
-import { paidWith, takingsOfPart } from '../payment/part-sums';
+import { draft, type BodyOf } from '../daybook/kinds';
+import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
+import { partPostings, type PartFigures } from '../journal/payment';
+import { takeBack } from '../journal/take-back';
 import type { OpenSlip } from '../slip/open-slip';
 
 export interface GivePartsBack {
@@ -26,20 +28,20 @@ export function givePartsBack({ newId, slip, event, parts, reason, takenBy }: Gi
 } {
   const gone = (slip.paid ?? []).filter(({ id }) => parts.includes(id));
   const drafts = gone.map((part) =>
-    draft('payment.reversed', newId(), event, {
-      payment: part.id,
-      slip: slip.id,
-      way: part.way,
-      drawer: part.drawer,
-      clears: part.clears,
-      takings: takingsOfPart(part),
-      surcharge: part.surcharge,
-      tip: part.tip,
-      ...(takenBy.has(part.id) ? { seller: takenBy.get(part.id) ?? null } : {}),
-      amount: paidWith(part),
-      reason: reason.trim().slice(0, 200),
-      isCard: part.card !== null,
-    }),
+    draft(
+      'payment.reversed',
+      newId(),
+      event,
+      // Of a part that is not in the rows, it is taken to be whoever gives it back.
+      reversalBody(
+        {
+          ...part,
+          slip: slip.id,
+          by: takenBy.has(part.id) ? (takenBy.get(part.id) ?? null) : TIPS_OF_WRITER,
+        },
+        reason.trim().slice(0, 200),
+      ),
+    ),
   );
   const left = (slip.paid ?? []).filter(({ id }) => !parts.includes(id));
   // With none left it is priced by the set-up as it is.
@@ -51,3 +53,15 @@ export function givePartsBack({ newId, slip, event, parts, reason, takenBy }: Gi
     slip: left.length === 0 ? bare : { ...bare, ...asFixed, paid: left },
   };
 }
+
+/** All that the part brought, to be taken back. */
+export const reversalBody = (
+  part: PartFigures & { readonly id: string; readonly card: unknown },
+  reason: string,
+): BodyOf<'payment.reversed'> => ({
+  payment: part.id,
+  slip: part.slip,
+  reason,
+  isCard: part.card !== null,
+  takes: takeBack(part.id, partPostings(part)),
+});

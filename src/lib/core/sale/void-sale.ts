@@ -1,10 +1,10 @@
 /** Voiding a sale: as if it had never been, in the same shift. */
-import { BASE, SERVICE, UNLISTED, UPLIFT, type Row } from '../books/tables';
+import { BASE, type Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
-import { sum } from '../money/units';
-import { paidWith, takingsOfPart } from '../payment/part-sums';
-import { costOf } from './cost';
+import { partPostings } from '../journal/payment';
+import { figuresOfRows, salePostings } from '../journal/sale';
+import { takeBack } from '../journal/take-back';
 
 export interface VoidSale {
   readonly newId: () => string;
@@ -28,10 +28,9 @@ export type VoidRefusal =
   | { readonly code: 'void/shift-over' };
 
 export type VoidOutcome =
-  | { readonly ok: true; readonly drafts: readonly Draft[]; readonly parts: VoidParts }
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: VoidRefusal };
 type Body = BodyOf<'sale.voided'>;
-export type VoidParts = Body['parts'];
 
 /** Whether a drawer that its cash went into has been counted, or its event is not today's. */
 export const isShiftOver = (
@@ -49,63 +48,40 @@ export function voidSale(command: VoidSale): VoidOutcome {
   if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
   const body = voidBody({ sale, lines, payments, reason });
-  return { ok: true, drafts: [draft('sale.voided', newId(), sale.event, body)], parts: body.parts };
+  return { ok: true, drafts: [draft('sale.voided', newId(), sale.event, body)] };
 }
 
-/** All that the sale brought, to be taken off again. Minor units. */
+/** All that the sale brought, to be taken off again. */
 export function voidBody({
   sale,
   lines,
   payments,
   reason,
 }: Pick<VoidSale, 'sale' | 'lines' | 'payments' | 'reason'>): Body {
-  const parts = payments.map((part) => ({
-    payment: part.id,
-    way: part.way,
-    drawer: part.drawer,
-    seller: part.by,
-    takings: takingsOfPart({ ...part, side: part.side === 'card' ? 'card' : 'cash' }),
-    surcharge: part.surcharge,
-    tip: part.tip,
-    amount: paidWith(part),
-    isCard: part.card !== null,
-  }));
+  // Rows from before there was a word for the place name the event.
+  const place = sale.place === '' ? (sale.event ?? BASE) : sale.place;
   return {
     sale: sale.id,
     number: sale.number,
     reason,
-    // Rows from before there was a word for it name the event.
-    place: sale.place === '' ? (sale.event ?? BASE) : sale.place,
     day: sale.day,
     hour: sale.hour,
-    units: sale.units,
-    takings: sale.total + sale.uplift,
-    tax: sale.tax,
-    cost: sum(lines.map((line) => costOf(line) ?? 0)),
-    items: [
-      ...lines.map((line) => ({
-        item: line.item ?? UNLISTED,
-        quantity: line.quantity,
-        takings: line.total,
-        tax: sum(Object.values(line.tax)),
-        isStocked: line.item !== null && line.isStocked,
-      })),
-      ...beside(SERVICE, sale.service, sale.serviceTax),
-      ...beside(
-        UPLIFT,
-        sale.uplift,
-        sum(Object.values(sale.upliftTaxes).map(({ amount }) => amount)),
-      ),
+    takes: [
+      takeBack(sale.id, salePostings(figuresOfRows({ ...sale, place }, lines))),
+      ...payments.map((part) => takeBack(part.id, partPostings(part))),
     ],
-    taxes: sale.taxes.map(({ id, rate, base, amount }) => {
-      const above = sale.upliftTaxes[id] ?? { base: 0, amount: 0 };
-      return { tax: id, rate, base: base + above.base, amount: amount + above.amount };
-    }),
-    parts,
+    cards: payments.filter(({ card }) => card !== null).map(({ id }) => id),
   };
 }
 
-const beside = (item: string, takings: number, tax: number): Body['items'] =>
-  takings === 0 && tax === 0 ? [] : [{ item, quantity: 0, takings, tax, isStocked: false }];
+/** What a void had taken off, to be put on again. */
+export function undoBody({
+  void: of,
+  ...what
+}: Parameters<typeof voidBody>[0] & { readonly void: string }): BodyOf<'void.undone'> {
+  const taken = voidBody(what);
+  const takes = taken.takes.map(({ of: whose, postings }) => takeBack(whose, postings));
+  return { ...taken, takes, void: of };
+}
 
 const refuse = (code: VoidRefusal['code']): VoidOutcome => ({ ok: false, refusal: { code } });

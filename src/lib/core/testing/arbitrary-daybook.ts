@@ -14,6 +14,7 @@ import { CASH_WAY, type WayToPay } from '../payment/ways';
 import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
+import { takeBack } from '../journal/take-back';
 import { voidSale } from '../sale/void-sale';
 import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
@@ -513,7 +514,9 @@ export class DeviceWriter {
     if (!isTwice) return [first];
     // As two devices out of touch do it, and somebody puts it right.
     const second = { ...first, id: this.newId() };
-    const body = { ...(first.body as BodyOf<'sale.voided'>), void: second.id };
+    const said = first.body as BodyOf<'sale.voided'>;
+    const takes = said.takes.map(({ of, postings }) => takeBack(of, postings));
+    const body = { ...said, takes, void: second.id };
     return [first, second, draft('void.undone', this.newId(), EVENT, body)];
   }
 

@@ -72,6 +72,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
     'a device names itself; its number, event and drawer are not its own to set',
   'sale/number': 'its number does not follow the device’s last sale',
   'sale/event': 'it names no event that there is as its place',
+  'journal/unexplained': 'its figures do not add up',
   'sale/day': 'its day and hour are not those of the event at that time',
   'sale/line-price': 'a line is priced below what it was set up at, without saying so',
   'sale/line-extra': 'a line has an extra below its price',

@@ -61,9 +61,9 @@ function note(entry: KnownEntry, found: References): void {
     case 'void.undone':
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
-      for (const { payment, drawer } of entry.body.parts) {
-        found.payments.add(payment);
-        if (drawer !== null) found.drawers.add(drawer);
+      for (const { of, postings } of entry.body.takes) {
+        found.payments.add(of);
+        for (const { drawer } of postings) if (drawer !== undefined) found.drawers.add(drawer);
       }
       return;
     case 'payment.taken': {

@@ -1,6 +1,8 @@
 /** What each kind of entry does to the books. The compiler asks for every kind. */
 import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
-import type { Change } from '../change';
+import { journalOf } from '../../journal';
+import { sumsOf } from '../../journal/sums';
+import { add, type Change } from '../change';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
 import { looseEndSettled } from './loose-end';
@@ -68,5 +70,6 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
  */
 export function changesOf(entry: KnownEntry): Change[] {
   const change = changesByKind[entry.kind] as (entry: KnownEntry) => Change[];
-  return change(entry);
+  const sums = sumsOf(journalOf(entry));
+  return [...change(entry), ...sums.map(({ sum, key, fields }) => add(sum, key, fields))];
 }

@@ -1,31 +1,15 @@
-/** Parts of payments: into the drawer, into the takings by way, into the tips of whoever took them. */
+/** Parts of payments, and what became of cards. What they add to sums is in the journal. */
 import type { EntryOf } from '../../daybook/kinds';
-import { takingsOfPart } from '../../payment/part-sums';
-import { add, merge, put, type Change } from '../change';
-import { NO_EVENT, NOBODY } from '../tables';
+import { handedBackIn } from '../../journal/take-back';
+import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
-export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => {
-  const { drawer, way, charge, surcharge, tip, change, rounding } = entry.body;
-  const event = entry.event ?? NO_EVENT;
-  const seller = entry.by ?? NOBODY;
-  const handed = charge + surcharge + tip;
-  return [
-    put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
-    ...cardChanges(entry),
-    ...payerOf(entry),
-    ...(drawer === null
-      ? []
-      : [add('drawerSums', { drawer }, { parts: 1, handed, change, rounding })]),
-    add(
-      'eventWays',
-      { event, way },
-      { parts: 1, takings: takingsOfPart(entry.body), surcharge, tips: tip },
-    ),
-    ...(tip === 0 ? [] : [add('eventTips', { event, seller }, { parts: 1, tips: tip })]),
-  ];
-};
+export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => [
+  put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
+  ...cardChanges(entry),
+  ...payerOf(entry),
+];
 
 const payerOf = ({ id, event, body, private: apart }: EntryOf<'payment.taken'>): Change[] =>
   apart === undefined
@@ -89,31 +73,12 @@ export const holdDecided = (entry: EntryOf<'hold.decided'>): Change[] => {
 };
 
 export const paymentReversed = (entry: EntryOf<'payment.reversed'>): Change[] => {
-  const { payment, slip, way, drawer, takings, surcharge, tip, amount, reason, isCard } =
-    entry.body;
-  const event = entry.event ?? NO_EVENT;
-  const { seller: whose = entry.by } = entry.body;
-  const seller = whose ?? NOBODY;
+  const { payment, slip, reason, isCard, takes } = entry.body;
+  const amount = handedBackIn(takes);
+  const { id, device, stamp } = entry;
   return [
-    put('reversals', {
-      id: entry.id,
-      ...saidBy(entry),
-      device: entry.device,
-      payment,
-      slip,
-      amount,
-      reason,
-    }),
-    ...(isCard
-      ? [merge('cardPayments', payment, 'reversed', entry.stamp, { isReversed: true })]
-      : []),
+    put('reversals', { id, ...saidBy(entry), device, payment, slip, amount, reason }),
+    ...(isCard ? [merge('cardPayments', payment, 'reversed', stamp, { isReversed: true })] : []),
     act(entry, { what: 'payment.reversed', about: reason.slice(0, 120), amount }),
-    ...(drawer === null ? [] : [add('drawerSums', { drawer }, { back: amount })]),
-    add(
-      'eventWays',
-      { event, way },
-      { parts: -1, takings: -takings, surcharge: -surcharge, tips: -tip },
-    ),
-    ...(tip === 0 ? [] : [add('eventTips', { event, seller }, { parts: -1, tips: -tip })]),
   ];
 };

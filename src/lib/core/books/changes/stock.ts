@@ -1,11 +1,11 @@
-/** Stock is movement between places and nothing else. */
+/** Stock is movement between places and nothing else; how much is where is a sum of the journal. */
 import type { EntryOf } from '../../daybook/kinds';
-import { add, put, type Change } from '../change';
+import { put, type Change } from '../change';
 import { saidBy } from './said-by';
 
 export const stockMoved = (entry: EntryOf<'stock.moved'>): Change[] => {
   const { from, to, reason, goods } = entry.body;
-  return goods.flatMap(({ item, quantity }, at) => [
+  return goods.map(({ item, quantity }, at) =>
     put('movements', {
       id: `${entry.id}:${String(at)}`,
       ...saidBy(entry),
@@ -15,12 +15,5 @@ export const stockMoved = (entry: EntryOf<'stock.moved'>): Change[] => {
       quantity,
       reason,
     }),
-    ...moved(item, from, to, quantity),
-  ]);
+  );
 };
-
-/** What a movement does to the stock of both places; quantity in thousandths. */
-export const moved = (item: string, from: string, to: string, quantity: number): Change[] => [
-  add('stock', { place: from, item }, { quantity: -quantity }),
-  add('stock', { place: to, item }, { quantity }),
-];

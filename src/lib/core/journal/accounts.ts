@@ -1,0 +1,61 @@
+/** The accounts that entries move things on. Named `account`, or `account:id` where there are several. */
+
+/** Every account there is, and what its id is; null where there is one of it. */
+export const ACCOUNTS = {
+  /** Cash in a drawer. */
+  drawer: 'the drawer',
+  /** Cash outside drawers: floats come from it, what was counted goes back to it. */
+  safe: null,
+  /** What is still to come by a way to pay that is not cash. */
+  owed: 'the way',
+  /** What a slip comes to, less the parts taken for it. */
+  slip: 'the slip',
+  /** Tips that belong to whoever took them. */
+  tips: 'the person',
+  /** Tax taken and not handed on. */
+  tax: 'the tax, @ and its rate',
+  /** The vendor's own goods, at what they cost. */
+  goods: null,
+  /** Earned, without tax. */
+  sales: null,
+  service: null,
+  uplift: null,
+  surcharge: null,
+  /** Cash steps. */
+  rounding: null,
+  /** Counted against should-be. */
+  'drawer-difference': null,
+  /** What goods that were sold had cost. */
+  cost: null,
+  /** What an entry's own figures do not account for; an entry with anything here is doubted. */
+  unexplained: null,
+  /** Quantities: goods at a place; what has gone, and where it came from, is a place too. */
+  place: 'the place',
+} as const satisfies Readonly<Record<string, string | null>>;
+
+export type AccountHead = keyof typeof ACCOUNTS;
+type WithId = {
+  [H in AccountHead]: (typeof ACCOUNTS)[H] extends null ? never : H;
+}[AccountHead];
+export type Account = Exclude<AccountHead, WithId> | `${WithId}:${string}`;
+
+/** Where goods are sold from that nobody counts, and where they go. */
+export const UNCOUNTED = 'uncounted';
+export const GONE_UNCOUNTED = 'gone:uncounted';
+
+export const headOf = (account: string): string => {
+  const colon = account.indexOf(':');
+  return colon === -1 ? account : account.slice(0, colon);
+};
+
+/** The part after the first colon; empty for an account of which there is one. */
+export const idIn = (account: string): string => {
+  const colon = account.indexOf(':');
+  return colon === -1 ? '' : account.slice(colon + 1);
+};
+
+export function isAccount(text: string): text is Account {
+  const head = headOf(text);
+  if (!Object.hasOwn(ACCOUNTS, head)) return false;
+  return (ACCOUNTS[head as AccountHead] === null) === (text === head) && !text.endsWith(':');
+}

@@ -1,0 +1,155 @@
+/** What every entry moves adds up to nothing, and every figure is a sum of it. */
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import { Books } from '../books/books';
+import { changesOf } from '../books/changes';
+import type { Entry } from '../daybook/entry';
+import type { KnownEntry } from '../daybook/kinds';
+import { readEntry } from '../daybook/read-entry';
+import { expectedCash } from '../drawer/expected-cash';
+import { standingVoids } from '../loose-end/voided-twice';
+import { sum } from '../money/units';
+import { takingsOfPart } from '../payment/part-sums';
+import { arbitraryDaybook } from '../testing/arbitrary-daybook';
+import { isAccount } from './accounts';
+import { journalOf } from './index';
+import { imbalance } from './posting';
+import { figuresOfEntry, figuresOfRows, salePostings } from './sale';
+import { Trial } from './trial';
+
+const known = (entries: readonly Entry[]): readonly KnownEntry[] =>
+  entries.flatMap((entry) => {
+    const read = readEntry(entry);
+    return read.ok ? [read.entry] : [];
+  });
+const trialOf = (entries: readonly KnownEntry[]): Trial => {
+  const trial = new Trial();
+  for (const entry of entries) trial.add(journalOf(entry).postings);
+  return trial;
+};
+const booksOf = (entries: readonly KnownEntry[]): Books => {
+  const books = new Books();
+  for (const entry of entries) books.apply(changesOf(entry));
+  return books;
+};
+const holds = (property: (entries: readonly KnownEntry[]) => void): void =>
+  fc.assert(fc.property(arbitraryDaybook, (entries) => property(known(entries))));
+
+describe('the journal of any daybook', () => {
+  it('moves nothing out of nothing: each entry adds up, and so does the trial balance', () => {
+    holds((entries) => {
+      for (const entry of entries) {
+        const { postings } = journalOf(entry);
+        assert.equal(imbalance(postings), null, entry.kind);
+        for (const { account } of postings) assert.ok(isAccount(account), account);
+      }
+      const trial = trialOf(entries);
+      assert.equal(trial.total, 0);
+      assert.equal(trial.amount('unexplained'), 0);
+    });
+  });
+
+  it('leaves nothing on a slip that was rung up and paid, and on others what is owed', () => {
+    holds((entries) => {
+      const [trial, books] = [trialOf(entries), booksOf(entries)];
+      const off = standingVoids(books.rows('voids'), books.rows('voidsUndone'));
+      const isOff = (sale: string): number => off.filter((each) => each.sale === sale).length;
+      const sales = books.rows('sales');
+      const back = books.rows('reversals');
+      for (const slip of new Set([
+        ...sales.map((sale) => sale.slip),
+        ...books.rows('payments').map((part) => part.slip),
+      ])) {
+        const owed = sum(
+          sales
+            .filter((sale) => sale.slip === slip)
+            .map(({ id, total, uplift }) => (total + uplift) * (1 - isOff(id))),
+        );
+        const paid = sum(
+          books.rows('payments').map((part) => {
+            if (part.slip !== slip) return 0;
+            const voided = sum(
+              sales.filter(({ payments }) => payments.includes(part.id)).map(({ id }) => isOff(id)),
+            );
+            const given = back.filter(({ payment }) => payment === part.id).length;
+            const side = part.side === 'card' ? 'card' : 'cash';
+            return takingsOfPart({ ...part, side }) * (1 - voided - given);
+          }),
+        );
+        assert.equal(trial.amount(`slip:${slip}`), owed - paid);
+        const isRungAndPaid = sales.some((sale) => sale.slip === slip) && owed === paid;
+        if (isRungAndPaid) assert.equal(trial.amount(`slip:${slip}`), 0);
+      }
+    });
+  });
+
+  it('has in each drawer what the formula says, less what its reads took out', () => {
+    holds((entries) => {
+      const [trial, books] = [trialOf(entries), booksOf(entries)];
+      const reads = books.rows('drawerReads');
+      for (const drawer of books.rows('drawers')) {
+        const should = expectedCash(drawer, books.row('drawerSums', drawer.id));
+        const taken = sum(
+          reads.filter((read) => read.drawer === drawer.id).map(({ expected }) => expected),
+        );
+        assert.equal(trial.amount(`drawer:${drawer.id}`), should - taken);
+      }
+    });
+  });
+
+  it('has at each place what was moved there, by sales and otherwise', () => {
+    holds((entries) => {
+      const [trial, books] = [trialOf(entries), booksOf(entries)];
+      for (const { place, item, quantity } of books.rows('stock'))
+        assert.equal(trial.quantity(`place:${place}`, item), quantity);
+      const moved = new Map<string, number>();
+      for (const { item, from, to, quantity } of books.rows('movements'))
+        for (const [place, by] of [
+          [from, -quantity],
+          [to, quantity],
+        ] as const)
+          moved.set(`${place} ${item}`, (moved.get(`${place} ${item}`) ?? 0) + by);
+      const voided = new Set(
+        standingVoids(books.rows('voids'), books.rows('voidsUndone')).map(({ sale }) => sale),
+      );
+      const places = new Map(books.rows('sales').map((sale) => [sale.id, sale.place]));
+      for (const line of books.rows('saleLines')) {
+        if (!line.isStocked || line.item === null || voided.has(line.sale)) continue;
+        const at = `${places.get(line.sale)!} ${line.item}`;
+        moved.set(at, (moved.get(at) ?? 0) - line.quantity);
+      }
+      for (const [at, quantity] of moved) {
+        const [place, item] = at.split(' ') as [string, string];
+        assert.equal(trial.quantity(`place:${place}`, item), quantity, at);
+      }
+    });
+  });
+
+  it('is the same in any order', () => {
+    fc.assert(
+      fc.property(arbitraryDaybook, fc.infiniteStream(fc.nat()), (all, order) => {
+        const entries = known(all);
+        const shuffled = entries
+          .map((entry) => ({ entry, at: order.next().value as number }))
+          .sort((a, b) => a.at - b.at)
+          .map(({ entry }) => entry);
+        assert.deepEqual(trialOf(shuffled).balances(), trialOf(entries).balances());
+      }),
+    );
+  });
+
+  it('has of a sale what its rows have', () => {
+    holds((entries) => {
+      const books = booksOf(entries);
+      for (const entry of entries) {
+        if (entry.kind !== 'sale.rung') continue;
+        const lines = books.rows('saleLines').filter((line) => line.sale === entry.id);
+        assert.deepEqual(
+          salePostings(figuresOfRows(books.row('sales', entry.id)!, lines)),
+          salePostings(figuresOfEntry(entry.body)),
+        );
+      }
+    });
+  });
+});

@@ -1,0 +1,36 @@
+/** What a part of a payment moves: into a drawer or to what is owed by its way, off the slip. */
+import { NOBODY } from '../books/names';
+import type { BodyOf } from '../daybook/kinds';
+import { takingsOfPart } from '../payment/part-sums';
+import { minus, money, type Posting } from './posting';
+
+export type PartFigures = Pick<
+  BodyOf<'payment.taken'>,
+  'slip' | 'way' | 'drawer' | 'clears' | 'charge' | 'surcharge' | 'tip' | 'change' | 'rounding'
+> & {
+  readonly side: string;
+  /** Who took it, and whose the tip is. */
+  readonly by: string | null;
+};
+
+/** Minor units. */
+export function partPostings(part: PartFigures): Posting[] {
+  const { slip, way, drawer, charge, surcharge, tip, change, rounding } = part;
+  const seller = part.by ?? NOBODY;
+  const handed = charge + surcharge + tip;
+  const takings = takingsOfPart({ ...part, side: part.side === 'card' ? 'card' : 'cash' });
+  const postings: Posting[] = [
+    { account: `slip:${slip}`, amount: minus(takings), way, documents: 1 },
+    ...(drawer === null
+      ? money(`owed:${way}`, handed - change, { way })
+      : [
+          ...money(`drawer:${drawer}`, handed, { drawer, documents: 1 }),
+          ...money(`drawer:${drawer}`, minus(change), { drawer }),
+        ]),
+    ...money('rounding', minus(rounding), { way, ...(drawer === null ? {} : { drawer }) }),
+    ...money('surcharge', minus(surcharge), { way }),
+    ...(tip === 0 ? [] : money(`tips:${seller}`, minus(tip), { way, seller, documents: 1 })),
+  ];
+  const open = postings.reduce((all, { amount = 0 }) => all + amount, 0);
+  return [...postings, ...money('unexplained', minus(open), { way })];
+}

@@ -1,0 +1,146 @@
+/**
+ * What takes something back carries the postings of the original with the opposite sign, and works nothing out
+ * again: the whole of them, or a part of a line.
+ */
+import { z } from 'zod';
+import { fraction, roundToMinor } from '../money/fraction';
+import { recordId } from '../daybook/kind';
+import { headOf } from './accounts';
+import { FIGURES, imbalance, opposite, postingSchema, type Posting } from './posting';
+
+/** Postings of an entry that are taken back, and whose they are. */
+export const takenBackSchema = z
+  .strictObject({ of: recordId, postings: z.array(postingSchema).max(6000) })
+  .superRefine(({ postings }, context) => {
+    const message = imbalance(postings);
+    if (message !== null) context.addIssue({ code: 'custom', path: ['postings'], message });
+  });
+export interface TakenBack {
+  readonly of: string;
+  readonly postings: readonly Posting[];
+}
+
+/** The whole of it. */
+export const takeBack = (of: string, original: readonly Posting[]): TakenBack => ({
+  of,
+  postings: original.map(opposite),
+});
+
+export const postingsOf = (taken: readonly TakenBack[]): Posting[] =>
+  taken.flatMap(({ postings }) => postings);
+
+/** Everything of a posting but its figures: two that are alike in it can be added up. */
+const nameOf = (posting: Posting): string =>
+  JSON.stringify([
+    posting.account,
+    posting.quantity === undefined,
+    posting.item,
+    posting.line,
+    posting.tax,
+    posting.rate,
+    posting.way,
+    posting.seller,
+    posting.maker,
+    posting.drawer,
+  ]);
+
+/** Postings that are alike, added up; those that come to nothing are left out. */
+export function netOf(postings: readonly Posting[]): ReadonlyMap<string, Posting> {
+  const sums = new Map<string, Posting>();
+  for (const posting of postings) {
+    const name = nameOf(posting);
+    const before = sums.get(name);
+    if (before === undefined) {
+      sums.set(name, posting);
+      continue;
+    }
+    const now: Record<string, unknown> = { ...before };
+    for (const figure of FIGURES)
+      if (posting[figure] !== undefined || before[figure] !== undefined)
+        now[figure] = (before[figure] ?? 0) + (posting[figure] ?? 0);
+    sums.set(name, now as Posting);
+  }
+  for (const [name, posting] of sums)
+    if (FIGURES.every((figure) => (posting[figure] ?? 0) === 0)) sums.delete(name);
+  return sums;
+}
+
+/**
+ * Rule 3: whether these are postings of the original with the opposite sign, and not more than is left of them.
+ * @param before What came back of it already.
+ */
+export function isTakeBackOf(
+  taken: readonly Posting[],
+  original: readonly Posting[],
+  before: readonly Posting[] = [],
+): boolean {
+  const left = netOf([...original, ...before]);
+  for (const [name, posting] of netOf(taken)) {
+    const of = left.get(name);
+    if (of === undefined) return false;
+    for (const figure of FIGURES) {
+      const [back, still] = [posting[figure] ?? 0, of[figure] ?? 0];
+      // Towards nothing, and not past it.
+      if (back !== 0 && (Math.sign(back) === Math.sign(still) || Math.abs(back) > Math.abs(still)))
+        return false;
+    }
+  }
+  return true;
+}
+
+/**
+ * A part of one line of it: of each posting `R(amount × q / Q)` in all, less what came back before (rules.md,
+ * *Returns*). What rounding leaves over goes to the largest posting of the line but the slip's, which is what the
+ * customer is given, so that they add up to nothing. With all of it back, nothing is left of the line.
+ * @param quantity How much of the line has come back, with this; thousandths, with the sign of the line's.
+ * @param of The line's whole quantity.
+ */
+export function takePartBack(
+  original: readonly Posting[],
+  line: number,
+  { quantity, of }: { readonly quantity: number; readonly of: number },
+  before: readonly Posting[] = [],
+): Posting[] {
+  const isOf = (posting: Posting): boolean => posting.line === line;
+  const back = netOf(before.filter(isOf));
+  const parts = [...netOf(original.filter(isOf))].map(([name, whole]) => {
+    const gone = back.get(name);
+    const part: Record<string, unknown> = { ...whole };
+    for (const figure of FIGURES) {
+      const value = whole[figure];
+      if (value === undefined) continue;
+      const inAll = roundToMinor(
+        fraction(BigInt(value) * BigInt(Math.abs(quantity)), Math.abs(of)),
+      );
+      part[figure] = 0 - (inAll + (gone?.[figure] ?? 0));
+    }
+    return part as Posting;
+  });
+  return settled(parts).filter((posting) => FIGURES.some((figure) => (posting[figure] ?? 0) !== 0));
+}
+
+/** Amounts made to add up to nothing, by the largest of them but the slip's: that is what the customer is given. */
+function settled(parts: readonly Posting[]): readonly Posting[] {
+  const over = parts.reduce((all, { amount = 0 }) => all + amount, 0);
+  if (over === 0) return parts;
+  let at = -1;
+  parts.forEach(({ amount = 0 }, n) => {
+    if (headOf(parts[n]!.account) === 'slip') return;
+    if (at === -1 || Math.abs(amount) > Math.abs(parts[at]!.amount ?? 0)) at = n;
+  });
+  return parts.map((part, n) => (n === at ? { ...part, amount: (part.amount ?? 0) - over } : part));
+}
+
+/** What a sale came to that is taken back, with what cards paid above the cash price. Minor units. */
+export const takingsIn = ([sale]: readonly TakenBack[]): number =>
+  Math.abs(sumOn(sale?.postings ?? [], 'slip'));
+
+/** What went back to whoever had paid it: out of a drawer, or by another way. Minor units. */
+export const handedBackIn = ({ postings }: TakenBack): number =>
+  0 - sumOn(postings, 'drawer') - sumOn(postings, 'owed');
+
+const sumOn = (postings: readonly Posting[], head: string): number =>
+  postings.reduce(
+    (all, { account, amount = 0 }) => (headOf(account) === head ? all + amount : all),
+    0,
+  );
