@@ -4,13 +4,17 @@
  *   npm run -s books -- quote | pay | share | return    works out one JSON document per line of
  *                                             standard input (docs/formats.md), one result a line
  *   npm run -s books -- replay FILE.ndjson    verifies a daybook's chains, prints its books as JSON
+ *   npm run -s books -- journal FILE.ndjson   what each entry moves, one JSON document a line
+ *   npm run -s books -- trial FILE.ndjson     what stands on each account in the end, one a line
  *   npm run -s books -- export BUSINESS       writes a daybook as NDJSON; needs DATABASE_URL
  */
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
-import { replay } from '../src/lib/core/books/replay';
+import { readDaybook, replay, type ReadDaybook } from '../src/lib/core/books/replay';
 import { SUMS, workOut, type Sum } from '../src/lib/core/formats/sums';
+import { journalOf } from '../src/lib/core/journal';
+import { Trial } from '../src/lib/core/journal/trial';
 import { openDatabase } from '../src/lib/server/database/database';
 import { select } from '../src/lib/server/database/select';
 import { settingsFrom } from '../src/lib/server/settings';
@@ -18,11 +22,15 @@ import { settingsFrom } from '../src/lib/server/settings';
 const [command, argument] = process.argv.slice(2);
 if (isSum(command) && argument === undefined) await workOutAll(command);
 else if (command === 'replay' && argument !== undefined) process.exitCode = replayFile(argument);
+else if (command === 'journal' && argument !== undefined) process.exitCode = journalFile(argument);
+else if (command === 'trial' && argument !== undefined) process.exitCode = trialFile(argument);
 else if (command === 'export' && argument !== undefined) await exportDaybook(argument);
 else {
   console.error(
     'usage: books quote | pay | share | return, with JSON documents on standard input\n' +
       '       books replay FILE.ndjson\n' +
+      '       books journal FILE.ndjson\n' +
+      '       books trial FILE.ndjson\n' +
       '       books export BUSINESS',
   );
   process.exitCode = 2;
@@ -41,18 +49,56 @@ async function workOutAll(sum: Sum): Promise<void> {
   }
 }
 
-/** @returns 0 when every line was read and every chain holds, 1 otherwise. */
-function replayFile(file: string): number {
-  let text: string;
+/** The text of a daybook; null, and said why, where there is none. */
+function textOf(file: string): string | null {
   try {
-    text = readFileSync(file, 'utf8');
+    return readFileSync(file, 'utf8');
   } catch {
     console.error(`${file} cannot be read; name a file with one entry as JSON on each line.`);
-    return 2;
+    return null;
   }
+}
+
+/** @returns 0 when every line was read and every chain holds, 1 otherwise. */
+function replayFile(file: string): number {
+  const text = textOf(file);
+  if (text === null) return 2;
   const { books, entries, faults } = replay(text);
   console.log(JSON.stringify({ entries, faults, books }, null, 2));
   return faults.length === 0 ? 0 : 1;
+}
+
+/** A line that cannot be read is said on standard error, and the rest goes on. */
+function entriesOf(text: string): ReadDaybook {
+  const read = readDaybook(text);
+  for (const { line, code, message } of read.faults)
+    console.error(`line ${String(line)}: ${code}, ${message}`);
+  return read;
+}
+
+/** @returns 0 when every line was read and every chain holds, 1 otherwise. */
+function journalFile(file: string): number {
+  const text = textOf(file);
+  if (text === null) return 2;
+  const { known, faults } = entriesOf(text);
+  for (const entry of known) {
+    const { entry: id, kind, event, day, postings } = journalOf(entry);
+    console.log(JSON.stringify({ entry: id, kind, event, day, postings }));
+  }
+  return faults.length === 0 ? 0 : 1;
+}
+
+/** @returns 0 when every line was read and the amounts add up to nothing, 1 otherwise. */
+function trialFile(file: string): number {
+  const text = textOf(file);
+  if (text === null) return 2;
+  const { known, faults } = entriesOf(text);
+  const trial = new Trial();
+  for (const entry of known) trial.add(journalOf(entry).postings);
+  for (const balance of trial.balances()) console.log(JSON.stringify(balance));
+  if (trial.total !== 0)
+    console.error(`amounts must add up to nothing; they add up to ${String(trial.total)}`);
+  return trial.total === 0 && faults.length === 0 ? 0 : 1;
 }
 
 async function exportDaybook(business: string): Promise<void> {

@@ -1,6 +1,7 @@
 /** A daybook as text, one entry as JSON on each line, checked and worked out. */
 import { chainFault, EMPTY_CHAIN, headAfter, type ChainHead } from '../daybook/chain';
 import { entrySchema } from '../daybook/entry';
+import type { KnownEntry } from '../daybook/kinds';
 import { firstIssue, readEntry } from '../daybook/read-entry';
 import { Books } from './books';
 import { changesOf } from './changes';
@@ -19,12 +20,20 @@ export interface Replay {
   readonly faults: readonly ReplayFault[];
 }
 
+/** Entries of a daybook that can be applied, in their order, and what is wrong with the others. */
+export interface ReadDaybook {
+  readonly known: readonly KnownEntry[];
+  /** All that were read, also those that cannot be applied. */
+  readonly entries: number;
+  readonly faults: readonly ReplayFault[];
+}
+
 /**
- * Reads a daybook, verifies each device's chain, and works out the books. Entries of several
- * devices may be mixed in any way as long as each device's stand in their own order.
+ * Reads a daybook and verifies each device's chain. Entries of several devices may be mixed in any way as long
+ * as each device's stand in their own order.
  */
-export function replay(ndjson: string): Replay {
-  const books = new Books();
+export function readDaybook(ndjson: string): ReadDaybook {
+  const known: KnownEntry[] = [];
   const faults: ReplayFault[] = [];
   const heads = new Map<string, ChainHead>();
   let entries = 0;
@@ -44,10 +53,22 @@ export function replay(ndjson: string): Replay {
     if (broken !== null) fault(broken.code, `entry ${entry.seq} of device ${entry.device}`);
     heads.set(entry.device, headAfter(entry));
     const read = readEntry(entry);
-    if (read.ok) books.apply(changesOf(read.entry));
-    else fault(read.fault.code, `entry ${entry.seq} of device ${entry.device}`);
+    if (read.ok) known.push(read.entry);
+    else {
+      const { fault: why } = read;
+      const where = 'where' in why ? `, ${why.where}: ${why.why}` : '';
+      fault(why.code, `entry ${entry.seq} of device ${entry.device}${where}`);
+    }
     entries += 1;
   }
+  return { known, entries, faults };
+}
+
+/** Works out the books of a daybook. */
+export function replay(ndjson: string): Replay {
+  const { known, entries, faults } = readDaybook(ndjson);
+  const books = new Books();
+  for (const entry of known) books.apply(changesOf(entry));
   return { books, entries, faults };
 }
 
