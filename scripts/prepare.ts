@@ -9,6 +9,7 @@ import { inOrder } from '../src/lib/core/people/in-order';
 import { clearSpent } from '../src/lib/server/access/clear-spent';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import { BookReader } from '../src/lib/server/books/read-books';
+import { makeNewSums } from '../src/lib/server/books/make-new-sums';
 import { openDatabase } from '../src/lib/server/database/database';
 import { migrate } from '../src/lib/server/database/migrate';
 import { moveCountersOn } from '../src/lib/server/daybook/move-counters-on';
@@ -28,6 +29,9 @@ const pins = new Map(
 const database = openDatabase(settingsFrom(process.env));
 try {
   await migrate(database.sequelize);
+  await makeNewSums(database, (done, all) => {
+    if (done % 10_000 === 0) console.error(`new sums: ${String(done)} of ${String(all)} entries`);
+  });
   if (flags.has('--after-unclean-stop')) await moveCountersOn(database);
   const now = Date.now();
   if (flags.has('--demo')) {

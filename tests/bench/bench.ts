@@ -2,12 +2,14 @@
 import { RunningTill } from '../support/running-till';
 import { deviceFigures } from './device-bench';
 import { print } from './figures';
+import { journalFigures } from './journal-bench';
 import { serverFigures } from './server-bench';
 import { startFigures } from './start-bench';
 
 const till = await RunningTill.start();
 try {
   print([
+    ...journalFigures(),
     ...(await deviceFigures(till)),
     ...(await startFigures()),
     ...(await serverFigures(till)),

@@ -6,6 +6,7 @@ import { Dexie, type Table, type Transaction } from 'dexie';
 import { withoutPrivate, type ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { ChosenEvent } from '../core/event/todays-event';
+import type { SumsMade } from '../core/journal/new-sums';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
@@ -110,6 +111,8 @@ export interface Meta {
   readonly forgotten: Forgotten;
   /** How often something personal was dropped from what is kept: the mirror is made anew then. */
   readonly erasures: number;
+  /** Which sums its rows have been worked out for, as they were declared then. */
+  readonly sums: SumsMade;
   /** What cards are sealed with; missing until it has been asked for. */
   readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */

@@ -1,4 +1,5 @@
 /** Making this browser a device of a business, in one go; can be tried again at any point. */
+import { declaredSums } from '../core/journal/new-sums';
 import { v4 } from 'uuid';
 import { draft } from '../core/daybook/kinds';
 import type { StartAnswer } from '../core/daybook/sync-messages';
@@ -77,6 +78,7 @@ export async function takeIn(
       clock,
       photosAfter: '',
     });
+    await db.write('sums', declaredSums());
     await db.write('identity', identity);
     await db.write('choices', choices);
     if (founding !== null) await db.write('founding', founding);

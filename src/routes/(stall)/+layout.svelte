@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import type { Forgotten as ForgottenHow, Identity } from '$lib/device/database';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
+  import { makeNewSums } from '$lib/device/new-sums';
   import { openedDatabase } from '$lib/device/opened-database';
   import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
@@ -14,6 +15,8 @@
   let isShutOut = $state(false);
   let forgot = $state<ForgottenHow | null>(null);
   let fault = $state<string | null>(null);
+  /** How much of new sums has been worked out, percent. */
+  let making = $state<number | null>(null);
 
   const AGAIN = 3000;
   const look = (): void => {
@@ -37,6 +40,10 @@
     let [found, out, forgotten] = await read();
     // Never enrolled, or the browser threw the database away.
     if (await takeBackIfThrownAway(db)) [found, out, forgotten] = await read();
+    await makeNewSums(
+      db,
+      (done, all) => (making = all === 0 ? 100 : Math.round((100 * done) / all)),
+    );
     isShutOut = out === true;
     forgot = forgotten ?? null;
     identity = found ?? null;
@@ -50,6 +57,11 @@
       Sales must be safe on the device before anything else. Turn private browsing off, or free some
       room, and open this page again. What the browser says: {fault}
     </p>
+  </main>
+{:else if identity === undefined && making !== null}
+  <main class="mx-auto grid max-w-xl gap-4 p-8">
+    <h1>Working out figures that are new in this version</h1>
+    <progress class="progress w-full" value={making} max="100">{making} %</progress>
   </main>
 {:else if identity === null}
   <main class="mx-auto max-w-xl p-8">

@@ -48,12 +48,6 @@ export const headOf = (account: string): string => {
   return colon === -1 ? account : account.slice(0, colon);
 };
 
-/** The part after the first colon; empty for an account of which there is one. */
-export const idIn = (account: string): string => {
-  const colon = account.indexOf(':');
-  return colon === -1 ? '' : account.slice(colon + 1);
-};
-
 export function isAccount(text: string): text is Account {
   const head = headOf(text);
   if (!Object.hasOwn(ACCOUNTS, head)) return false;

@@ -14,6 +14,8 @@ const fields = {
   seller: z.string().max(40).optional(),
   maker: z.string().max(40).optional(),
   drawer: z.string().max(40).optional(),
+  /** Where goods are; what has gone, and where it came from, is a place too. */
+  place: z.string().max(40).optional(),
 };
 export type PostingField = keyof typeof fields;
 
@@ -68,8 +70,8 @@ export const goods = (
   return quantity === 0
     ? []
     : [
-        { account: `place:${from}`, quantity: minus(quantity), ...bare },
-        { account: `place:${to}`, quantity, ...more },
+        { account: `place:${from}`, quantity: minus(quantity), place: from, ...bare },
+        { account: `place:${to}`, quantity, place: to, ...more },
       ];
 };
 

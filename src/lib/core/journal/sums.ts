@@ -4,12 +4,12 @@
  */
 import { NO_EVENT } from '../books/names';
 import type { Kind } from '../daybook/kinds';
-import { headOf, idIn, type AccountHead } from './accounts';
+import { headOf, type AccountHead } from './accounts';
 import type { JournalEntry } from './journal-entry';
 import type { Figure, Posting, PostingField } from './posting';
 
-/** What a sum is by: a field of the posting, its account's id, or a field of the entry. */
-type By = PostingField | 'id' | 'event' | 'day' | 'hour';
+/** What a sum is by: a field of the posting, or of the entry. */
+type By = PostingField | 'event' | 'day' | 'hour';
 
 interface Adds {
   readonly figure: Figure;
@@ -19,9 +19,9 @@ interface Adds {
   readonly of?: readonly Kind[];
   /** Only debits, or only credits. */
   readonly side?: 'debit' | 'credit';
-  /** Only accounts with this id. */
-  readonly ids?: readonly string[];
-  readonly notIds?: readonly string[];
+  /** Only at these places, or at none of these. */
+  readonly places?: readonly string[];
+  readonly notPlaces?: readonly string[];
   /** Only postings without this field. */
   readonly lacks?: PostingField;
 }
@@ -64,7 +64,7 @@ export const sumSpecs = {
         figure: 'quantity',
         accounts: ['place'],
         of: OF_SALES,
-        ids: ['gone:sold', 'gone:uncounted'],
+        places: ['gone:sold', 'gone:uncounted'],
       },
       takings: earned,
       tax: taxed,
@@ -114,8 +114,8 @@ export const sumSpecs = {
     },
   },
   stock: {
-    by: { place: 'id', item: 'item' },
-    fields: { quantity: { figure: 'quantity', accounts: ['place'], notIds: OUT_OF_COUNT } },
+    by: { place: 'place', item: 'item' },
+    fields: { quantity: { figure: 'quantity', accounts: ['place'], notPlaces: OUT_OF_COUNT } },
   },
 } as const satisfies Readonly<Record<string, SumSpec>>;
 export type SumName = keyof typeof sumSpecs;
@@ -123,97 +123,165 @@ export const sumNames = Object.keys(sumSpecs) as readonly SumName[];
 
 /** Adds one figure of a posting to one field of a sum. */
 interface Adder {
-  readonly sum: SumName;
-  readonly field: string;
+  /** Which of the sum's fields, in their order. */
+  readonly at: number;
   readonly figure: Figure;
-  readonly by: readonly (readonly [string, By])[];
   readonly sign: 1 | -1;
-  readonly of: ReadonlySet<Kind> | null;
   readonly side: Adds['side'] | null;
-  readonly ids: ReadonlySet<string> | null;
-  readonly notIds: ReadonlySet<string> | null;
+  readonly places: ReadonlySet<string> | null;
+  readonly notPlaces: ReadonlySet<string> | null;
   readonly lacks: PostingField | null;
 }
+/** What postings of an account add to one sum. */
+interface Adding {
+  readonly sum: SumName;
+  readonly by: readonly By[];
+  readonly adders: Adder[];
+}
 
-const addersByHead: ReadonlyMap<string, readonly Adder[]> = (() => {
-  const found = new Map<string, Adder[]>();
+type AddingsByHead = ReadonlyMap<string, readonly Adding[]>;
+
+/** What postings of entries of a kind add, by the head of their account; made once for each kind. */
+const addingsByKind = new Map<Kind, AddingsByHead>();
+function addingsFor(kind: Kind): AddingsByHead {
+  const made = addingsByKind.get(kind) ?? makeAddings(kind);
+  addingsByKind.set(kind, made);
+  return made;
+}
+
+function makeAddings(kind: Kind): AddingsByHead {
+  const found = new Map<string, Adding[]>();
   for (const [sum, { by, fields }] of Object.entries<SumSpec>(sumSpecs))
-    for (const [field, adds] of Object.entries(fields))
+    Object.values(fields).forEach((adds, at) => {
+      if (adds.of !== undefined && !adds.of.includes(kind)) return;
       for (const head of adds.accounts) {
-        const adder: Adder = {
-          sum: sum as SumName,
-          field,
+        const all = found.get(head) ?? [];
+        found.set(head, all);
+        let adding = all.find((each) => each.sum === sum);
+        if (adding === undefined) {
+          adding = { sum: sum as SumName, by: Object.values(by), adders: [] };
+          all.push(adding);
+        }
+        adding.adders.push({
+          at,
           figure: adds.figure,
-          by: Object.entries(by),
           sign: adds.isCredit === true ? -1 : 1,
-          of: adds.of === undefined ? null : new Set(adds.of),
           side: adds.side ?? null,
-          ids: adds.ids === undefined ? null : new Set(adds.ids),
-          notIds: adds.notIds === undefined ? null : new Set(adds.notIds),
+          places: adds.places === undefined ? null : new Set(adds.places),
+          notPlaces: adds.notPlaces === undefined ? null : new Set(adds.notPlaces),
           lacks: adds.lacks ?? null,
-        };
-        found.set(head, [...(found.get(head) ?? []), adder]);
+        });
       }
+    });
   return found;
-})();
+}
 
 /** What one row of a sum is added to by. */
 export interface SumChange {
   readonly sum: SumName;
   readonly key: Readonly<Record<string, string | number>>;
-  readonly fields: Record<string, number>;
+  readonly fields: Readonly<Record<string, number>>;
 }
 
 /** What an entry adds to every sum, each row once. */
-export function sumsOf(entry: JournalEntry): SumChange[] {
-  const found = new Map<string, SumChange>();
-  for (const posting of entry.postings) {
-    for (const adder of addersByHead.get(headOf(posting.account)) ?? []) {
-      const by = figureOf(adder, posting, entry.kind);
-      if (by === 0) continue;
-      const key = keyOf(adder, posting, entry);
-      if (key === null) continue;
-      const name = `${adder.sum} ${Object.values(key).join(' ')}`;
-      const row = found.get(name);
-      if (row === undefined)
-        found.set(name, { sum: adder.sum, key, fields: { [adder.field]: by } });
-      else row.fields[adder.field] = (row.fields[adder.field] ?? 0) + by;
+export const sumsOf = (entry: JournalEntry): SumChange[] => foldSums([entry]);
+
+/** What all of them add to every sum, each row once, in the order in which they were first added to. */
+export function foldSums(journal: Iterable<JournalEntry>): SumChange[] {
+  const rows = new Rows();
+  for (const entry of journal) {
+    const addings = addingsFor(entry.kind);
+    for (const posting of entry.postings) {
+      const all = addings.get(headOf(posting.account));
+      if (all !== undefined) for (const adding of all) addTo(rows, adding, posting, entry);
     }
   }
-  return [...found.values()];
+  return rows.changes();
 }
 
-function figureOf(adder: Adder, posting: Posting, kind: Kind): number {
-  const figure = posting[adder.figure];
+interface SumRow {
+  readonly sum: SumName;
+  readonly key: readonly (string | number)[];
+  /** In the order in which the fields are declared. */
+  readonly totals: number[];
+}
+type Branch = Map<string | number, unknown>;
+
+/** Rows by the fields of their keys, one level for each: no name has to be made up for every posting. */
+class Rows {
+  readonly #all: SumRow[] = [];
+  readonly #roots = new Map<SumName, Branch>();
+
+  /** @returns Null if the posting lacks a field of the key. */
+  of({ sum, by }: Adding, posting: Posting, entry: JournalEntry): SumRow | null {
+    let branch = this.#roots.get(sum);
+    if (branch === undefined) this.#roots.set(sum, (branch = new Map()));
+    const last = by.length - 1;
+    for (let at = 0; at < last; at += 1) {
+      const value = valueOf(by[at]!, posting, entry);
+      if (value === null) return null;
+      let next = branch.get(value) as Branch | undefined;
+      if (next === undefined) branch.set(value, (next = new Map()));
+      branch = next;
+    }
+    const value = valueOf(by[last]!, posting, entry);
+    if (value === null) return null;
+    let row = branch.get(value) as SumRow | undefined;
+    if (row === undefined) {
+      const key = by.map((from) => valueOf(from, posting, entry) ?? '');
+      row = { sum, key, totals: Object.keys(sumSpecs[sum].fields).map(() => 0) };
+      branch.set(value, row);
+      this.#all.push(row);
+    }
+    return row;
+  }
+
+  changes(): SumChange[] {
+    return this.#all.map(({ sum, key, totals }) => {
+      const { by, fields } = sumSpecs[sum];
+      const added = Object.keys(fields).map((field, at) => [field, totals[at]!] as const);
+      return {
+        sum,
+        key: Object.fromEntries(Object.keys(by).map((field, at) => [field, key[at]!])),
+        fields: Object.fromEntries(added.filter(([, total]) => total !== 0)),
+      };
+    });
+  }
+}
+
+function addTo(rows: Rows, adding: Adding, posting: Posting, entry: JournalEntry): void {
+  let row: SumRow | null = null;
+  for (const adder of adding.adders) {
+    const figure = figureOf(adder, posting);
+    if (figure === 0) continue;
+    row ??= rows.of(adding, posting, entry);
+    if (row === null) return;
+    row.totals[adder.at] = row.totals[adder.at]! + figure;
+  }
+}
+
+function figureOf(
+  { figure: of, sign, side, places, notPlaces, lacks }: Adder,
+  posting: Posting,
+): number {
+  const figure = posting[of];
   if (figure === undefined || figure === 0) return 0;
-  const { of, side, ids, notIds, lacks } = adder;
-  if (of !== null && !of.has(kind)) return 0;
   if (side !== null && figure > 0 !== (side === 'debit')) return 0;
   if (lacks !== null && posting[lacks] !== undefined) return 0;
-  if (ids !== null && !ids.has(idIn(posting.account))) return 0;
-  if (notIds?.has(idIn(posting.account)) === true) return 0;
-  return adder.sign * figure;
+  if (places !== null && !places.has(posting.place ?? '')) return 0;
+  if (notPlaces?.has(posting.place ?? '') === true) return 0;
+  return sign * figure;
 }
 
-function keyOf(
-  { by }: Adder,
-  posting: Posting,
-  { event, day, hour }: JournalEntry,
-): Record<string, string | number> | null {
-  const key: Record<string, string | number> = {};
-  for (const [field, from] of by) {
-    const value =
-      from === 'id'
-        ? idIn(posting.account)
-        : from === 'event'
-          ? (event ?? NO_EVENT)
-          : from === 'day'
-            ? day
-            : from === 'hour'
-              ? hour
-              : posting[from];
-    if (value === undefined || value === null) return null;
-    key[field] = value;
+function valueOf(from: By, posting: Posting, entry: JournalEntry): string | number | null {
+  switch (from) {
+    case 'event':
+      return entry.event ?? NO_EVENT;
+    case 'day':
+      return entry.day;
+    case 'hour':
+      return entry.hour;
+    default:
+      return posting[from] ?? null;
   }
-  return key;
 }

@@ -42,6 +42,7 @@ const nameOf = (posting: Posting): string =>
     posting.seller,
     posting.maker,
     posting.drawer,
+    posting.place,
   ]);
 
 /** Postings that are alike, added up; those that come to nothing are left out. */

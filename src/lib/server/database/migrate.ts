@@ -23,6 +23,7 @@ import { longerMovements } from './migrations/0017-longer-movements';
 import { whomItHolds } from './migrations/0018-whom-it-holds';
 import { leftOnSlips } from './migrations/0019-left-on-slips';
 import { voidsUndone } from './migrations/0020-voids-undone';
+import { sumsMade } from './migrations/0021-sums-made';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -45,6 +46,7 @@ const migrations: readonly Migration[] = [
   whomItHolds,
   leftOnSlips,
   voidsUndone,
+  sumsMade,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { GONE_SOLD, NOBODY, SERVICE, UNLISTED, UPLIFT } from '../../books/names';
 import { GONE_UNCOUNTED, UNCOUNTED, type Account } from '../../journal/accounts';
-import { FIGURES, minus, opposite, type Posting } from '../../journal/posting';
+import { FIGURES, goods, minus, opposite, type Posting } from '../../journal/posting';
 import { amount, amountFromZero, day, percent, placeId, quantity, recordId, wayId } from '../kind';
 
 const part = z.strictObject({
@@ -90,8 +90,9 @@ function saleAsPostings(body: Brought): Posting[] {
       return [
         { account, amount: minus(brings - tax), item },
         { account: UNSPLIT, amount: minus(tax), item },
-        { account: `place:${isCounted ? place : UNCOUNTED}`, quantity: minus(many), item },
-        { account: `place:${isCounted ? GONE_SOLD : GONE_UNCOUNTED}`, quantity: many, item },
+        ...goods(isCounted ? place : UNCOUNTED, isCounted ? GONE_SOLD : GONE_UNCOUNTED, many, {
+          item,
+        }),
       ];
     }),
     ...taxes.flatMap(({ tax, rate, base, amount: of }): Posting[] => [

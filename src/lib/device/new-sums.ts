@@ -1,0 +1,68 @@
+/** Sums that were declared anew are worked out from the entries this device has, before anything is shown. */
+import {
+  changesTo,
+  declaredSums,
+  FIRST_SUMS,
+  newSums,
+  type SumsMade,
+} from '../core/journal/new-sums';
+import type { SumName } from '../core/journal/sums';
+import type { Entry } from '../core/daybook/entry';
+import { readEntry } from '../core/daybook/read-entry';
+import { applyChanges } from './apply-changes';
+import type { DeviceDatabase } from './database';
+
+const BATCH = 50;
+
+/**
+ * All of it or nothing. What the device wrote and was not allowed to stays out, and so does what is not applied yet.
+ * @param onProgress Blocks of entries done, and all.
+ * @returns Names of the sums that were worked out.
+ */
+export async function makeNewSums(
+  db: DeviceDatabase,
+  onProgress: (done: number, all: number) => void = () => undefined,
+  declared: SumsMade = declaredSums(),
+): Promise<readonly SumName[]> {
+  const made = await db.read('sums');
+  const names = newSums(made ?? FIRST_SUMS, declared);
+  if (names.length === 0) {
+    if (made === undefined) await db.write('sums', declared);
+    return [];
+  }
+  const tables = names.map((name) => db.table(name));
+  await db.transaction('rw', [db.meta, db.entries, db.received, db.kept, ...tables], async () => {
+    // Another window may have been faster.
+    if (newSums((await db.read('sums')) ?? FIRST_SUMS, declared).length === 0) return;
+    for (const table of tables) await table.clear();
+    const applied = (await db.read('applied')) ?? 0;
+    const wrong = new Set(
+      (await db.kept.toArray()).filter(({ state }) => state === 'barred').map(({ id }) => id),
+    );
+    const all = (await db.entries.count()) + (await db.received.count());
+    let done = 0;
+    for (const store of [db.entries, db.received] as const) {
+      for (let offset = 0; ; offset += BATCH) {
+        const blocks: readonly { readonly entries: readonly Entry[] }[] = await store
+          .offset(offset)
+          .limit(BATCH)
+          .toArray();
+        if (blocks.length === 0) break;
+        const entries = blocks
+          .flatMap((block) => block.entries)
+          .filter(({ id, seq }) => !wrong.has(id) && (store === db.received || seq <= applied));
+        await applyChanges(db, changesIn(new Set(names), entries));
+        done += blocks.length;
+        onProgress(done, all);
+      }
+    }
+    await db.write('sums', declared);
+  });
+  return names;
+}
+
+const changesIn = (names: ReadonlySet<SumName>, entries: readonly Entry[]) =>
+  entries.flatMap((entry) => {
+    const read = readEntry(entry);
+    return read.ok ? changesTo(names, read.entry) : [];
+  });
