@@ -8,7 +8,6 @@
  *    that were not applied yet and notes up to where, so each is applied exactly once, whatever dies
  *    in between (docs/decisions/0008).
  */
-import { changesOf } from '../core/books/changes';
 import {
   chainEntry,
   EMPTY_CHAIN,
@@ -22,6 +21,7 @@ import type { Entry } from '../core/daybook/entry';
 import { isTooLarge } from '../core/daybook/entry-size';
 import { isNoRoom } from '../core/daybook/no-room';
 import { readEntry } from '../core/daybook/read-entry';
+import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
 import { isBlank, type OpenSlip } from '../core/slip/open-slip';
 import type { DeviceDatabase, Head, KeptSlip, Meta, MetaRow, OwnBlock } from './database';
@@ -297,10 +297,7 @@ export class DeviceDaybook {
       const entries = await ownEntriesAfter(db, applied, MOST_AT_ONCE);
       const last = entries.at(-1);
       if (last === undefined) return;
-      const changes = entries.flatMap((entry) => {
-        const read = readEntry(entry);
-        return read.ok ? changesOf(read.entry) : [];
-      });
+      const changes = entries.flatMap((entry) => changesIn(becomes(entry, { evidence: null })));
       const books = touchedBy(changes).map((table) => db.table(table));
       const erased = erasedBy(entries);
       const erasing = erased.length > 0 ? [db.entries, db.received, db.kept, db.books.payers] : [];

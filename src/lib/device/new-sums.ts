@@ -8,7 +8,8 @@ import {
 } from '../core/journal/new-sums';
 import type { SumName } from '../core/journal/sums';
 import type { Entry } from '../core/daybook/entry';
-import { readEntry } from '../core/daybook/read-entry';
+import type { KnownEntry } from '../core/daybook/kinds';
+import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges } from './apply-changes';
 import type { DeviceDatabase } from './database';
 
@@ -51,7 +52,7 @@ export async function makeNewSums(
         const entries = blocks
           .flatMap((block) => block.entries)
           .filter(({ id, seq }) => !wrong.has(id) && (store === db.received || seq <= applied));
-        await applyChanges(db, changesIn(new Set(names), entries));
+        await applyChanges(db, changesOf(new Set(names), entries));
         done += blocks.length;
         onProgress(done, all);
       }
@@ -61,8 +62,7 @@ export async function makeNewSums(
   return names;
 }
 
-const changesIn = (names: ReadonlySet<SumName>, entries: readonly Entry[]) =>
-  entries.flatMap((entry) => {
-    const read = readEntry(entry);
-    return read.ok ? changesTo(names, read.entry) : [];
-  });
+const changesOf = (names: ReadonlySet<SumName>, entries: readonly Entry[]) => {
+  const changes = (known: KnownEntry) => changesTo(names, known);
+  return entries.flatMap((entry) => changesIn(becomes(entry, { evidence: null, changes })));
+};

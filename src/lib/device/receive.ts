@@ -3,11 +3,11 @@
  * their order, and what was applied of each device is noted in the same transaction.
  */
 import type { Change } from '../core/books/change';
-import { changesOf } from '../core/books/changes';
 import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, follow } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
-import { readEntry, type BodyFault } from '../core/daybook/read-entry';
+import type { BodyFault } from '../core/daybook/read-entry';
+import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { DeviceDatabase, KeptRow, Standing } from './database';
 import { erasePrivate } from './erase';
@@ -134,15 +134,13 @@ function reading(entry: Entry): {
   readonly changes: readonly Change[];
   readonly kept: KeptRow | null;
 } {
-  const read = readEntry(entry);
-  if (!read.ok) return { entry, changes: [], kept: keptRow(entry, read.fault) };
-  try {
-    return { entry, changes: changesOf(read.entry), kept: null };
-  } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    const fault = { code: 'body/wrong', kind: entry.kind, where: '(the whole)', why } as const;
-    return { entry, changes: [], kept: keptRow(entry, fault) };
-  }
+  // It was judged by the server.
+  const became = becomes(entry, { evidence: null });
+  if (became.state === 'unread') return { entry, changes: [], kept: keptRow(entry, became.fault) };
+  if (became.state !== 'unfit') return { entry, changes: changesIn(became), kept: null };
+  const { why } = became;
+  const fault = { code: 'body/wrong', kind: entry.kind, where: '(the whole)', why } as const;
+  return { entry, changes: [], kept: keptRow(entry, fault) };
 }
 
 function keptRow(entry: Entry, fault: BodyFault): KeptRow {

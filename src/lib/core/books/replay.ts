@@ -2,9 +2,10 @@
 import { chainFault, EMPTY_CHAIN, headAfter, type ChainHead } from '../daybook/chain';
 import { entrySchema } from '../daybook/entry';
 import type { KnownEntry } from '../daybook/kinds';
-import { firstIssue, readEntry } from '../daybook/read-entry';
+import { firstIssue } from '../daybook/read-entry';
+import { becomes, changesIn } from '../judging/becomes';
 import { Books } from './books';
-import { changesOf } from './changes';
+import type { Change } from './change';
 
 /** Something wrong with one line; the lines after it are read all the same. */
 export interface ReplayFault {
@@ -23,6 +24,8 @@ export interface Replay {
 /** Entries of a daybook that can be applied, in their order, and what is wrong with the others. */
 export interface ReadDaybook {
   readonly known: readonly KnownEntry[];
+  /** What they do to the books. */
+  readonly changes: readonly Change[];
   /** All that were read, also those that cannot be applied. */
   readonly entries: number;
   readonly faults: readonly ReplayFault[];
@@ -34,6 +37,7 @@ export interface ReadDaybook {
  */
 export function readDaybook(ndjson: string): ReadDaybook {
   const known: KnownEntry[] = [];
+  const changes: Change[] = [];
   const faults: ReplayFault[] = [];
   const heads = new Map<string, ChainHead>();
   let entries = 0;
@@ -52,23 +56,26 @@ export function readDaybook(ndjson: string): ReadDaybook {
     const broken = chainFault(entry, heads.get(entry.device) ?? EMPTY_CHAIN);
     if (broken !== null) fault(broken.code, `entry ${entry.seq} of device ${entry.device}`);
     heads.set(entry.device, headAfter(entry));
-    const read = readEntry(entry);
-    if (read.ok) known.push(read.entry);
+    const became = becomes(entry, { evidence: null });
+    const which = `entry ${entry.seq} of device ${entry.device}`;
+    if (became.state === 'unread') {
+      const { fault: why } = became;
+      fault(why.code, `${which}${'where' in why ? `, ${why.where}: ${why.why}` : ''}`);
+    } else if (became.state === 'unfit') fault('body/unfit', `${which}: ${became.why}`);
     else {
-      const { fault: why } = read;
-      const where = 'where' in why ? `, ${why.where}: ${why.why}` : '';
-      fault(why.code, `entry ${entry.seq} of device ${entry.device}${where}`);
+      known.push(became.known);
+      changes.push(...changesIn(became));
     }
     entries += 1;
   }
-  return { known, entries, faults };
+  return { known, changes, entries, faults };
 }
 
 /** Works out the books of a daybook. */
 export function replay(ndjson: string): Replay {
-  const { known, entries, faults } = readDaybook(ndjson);
+  const { changes, entries, faults } = readDaybook(ndjson);
   const books = new Books();
-  for (const entry of known) books.apply(changesOf(entry));
+  books.apply(changes);
   return { books, entries, faults };
 }
 

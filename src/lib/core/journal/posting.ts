@@ -28,7 +28,7 @@ export const postingSchema = z
       .string()
       .max(80)
       .refine(isAccount, 'an account that there is, such as drawer:… or sales')
-      .transform((text) => text as Account),
+      .transform((text) => text),
     /** Minor units: debit positive, credit negative. */
     amount: figure.optional(),
     /** Thousandths of the unit of measure. */

@@ -215,13 +215,13 @@ class Rows {
   /** @returns Null if the posting lacks a field of the key. */
   of({ sum, by }: Adding, posting: Posting, entry: JournalEntry): SumRow | null {
     let branch = this.#roots.get(sum);
-    if (branch === undefined) this.#roots.set(sum, (branch = new Map()));
+    if (branch === undefined) this.#roots.set(sum, (branch = new Map<string | number, unknown>()));
     const last = by.length - 1;
     for (let at = 0; at < last; at += 1) {
       const value = valueOf(by[at]!, posting, entry);
       if (value === null) return null;
       let next = branch.get(value) as Branch | undefined;
-      if (next === undefined) branch.set(value, (next = new Map()));
+      if (next === undefined) branch.set(value, (next = new Map<string | number, unknown>()));
       branch = next;
     }
     const value = valueOf(by[last]!, posting, entry);
@@ -274,14 +274,7 @@ function figureOf(
 }
 
 function valueOf(from: By, posting: Posting, entry: JournalEntry): string | number | null {
-  switch (from) {
-    case 'event':
-      return entry.event ?? NO_EVENT;
-    case 'day':
-      return entry.day;
-    case 'hour':
-      return entry.hour;
-    default:
-      return posting[from] ?? null;
-  }
+  if (from === 'event') return entry.event ?? NO_EVENT;
+  if (from === 'day' || from === 'hour') return entry[from];
+  return posting[from] ?? null;
 }

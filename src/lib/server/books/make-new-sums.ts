@@ -2,7 +2,8 @@
 import { changesTo, declaredSums, newSums, type SumsMade } from '../../core/journal/new-sums';
 import type { SumName } from '../../core/journal/sums';
 import { entrySchema } from '../../core/daybook/entry';
-import { readEntry } from '../../core/daybook/read-entry';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import { becomes, changesIn } from '../../core/judging/becomes';
 import { lockCounter } from '../daybook/append';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
@@ -53,6 +54,9 @@ async function makeFor(
   onProgress: (done: number, all: number) => void,
 ): Promise<void> {
   const wanted = new Set(names);
+  const changes = (known: KnownEntry) => changesTo(wanted, known);
+  // It was judged when it arrived.
+  const grounds = { evidence: null, changes };
   await database.sequelize.transaction(async (transaction) => {
     await lockCounter(database, business, transaction);
     for (const name of names)
@@ -75,12 +79,11 @@ async function makeFor(
         transaction,
       );
       if (found.length === 0) return;
-      const changes = found.flatMap(({ entry, held }) => {
+      const added = found.flatMap(({ entry, held }) => {
         const stored = entrySchema.parse(JSON.parse(entry));
-        const read = readEntry(held === '' ? stored : { ...stored, held });
-        return read.ok ? changesTo(wanted, read.entry) : [];
+        return changesIn(becomes(held === '' ? stored : { ...stored, held }, grounds));
       });
-      await applyChanges(database.sequelize, business, changes, transaction);
+      await applyChanges(database.sequelize, business, added, transaction);
       done += found.length;
       after = Number(found.at(-1)!.position);
       onProgress(done, Number(count?.n ?? 0));

@@ -11,7 +11,6 @@ import { setImmediate } from 'node:timers/promises';
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
-import { changesOf } from '../../core/books/changes';
 import { chainFault, hashOf, headAfter, type ChainHead } from '../../core/daybook/chain';
 import {
   CLOCK_AT_REST,
@@ -24,10 +23,10 @@ import {
 import type { Entry } from '../../core/daybook/entry';
 import { isTooLarge } from '../../core/daybook/entry-size';
 import type { KnownEntry } from '../../core/daybook/kinds';
-import { readEntry } from '../../core/daybook/read-entry';
+import { readEntry, type EntryRead } from '../../core/daybook/read-entry';
 import type { Kept, PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
 import type { Evidence } from '../../core/judging/evidence';
-import { effectOf, judgeEntry } from '../../core/judging/judge-entry';
+import { becomes, becomesOf, changesIn, type Becoming } from '../../core/judging/becomes';
 import { personIn } from '../../core/customer/erased';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
@@ -184,73 +183,68 @@ async function judged(
   const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
   const evidence = await gatherEvidence(gathering, ref.device, known, arrival);
   const appended: Appended[] = [];
-  for (const [at, entry] of entries.entries()) {
-    const read = reads[at]!;
-    if (!read.ok) {
-      appended.push(keptAs(entry, read.fault.code, faultMessage(read.fault)));
-    } else if (unfit.has(entry.id)) {
-      const message = 'The database refused its figures; the entry is kept as it was received.';
-      appended.push(keptAs(entry, 'body/unfit', message));
-    } else {
-      appended.push(await judgedOrKept(gathering, entry, read.entry, evidence));
-    }
-  }
+  for (const [at, entry] of entries.entries())
+    appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, unfit.has(entry.id)));
   return { appended, evidence };
 }
 
-/** What makes the judge or the books fail is kept: it must not block what comes after it. */
-async function judgedOrKept(
-  gathering: Gathering,
-  entry: Entry,
-  known: KnownEntry,
-  evidence: Evidence,
-): Promise<Appended> {
-  try {
-    return await judgedOne(gathering, entry, known, evidence);
-  } catch (error) {
-    // Not the entry's fault: the database does not answer, or asks for another try.
-    if (databaseErrorNumber(error) !== null || !(error instanceof Error) || isOfDatabase(error))
-      throw error;
-    return keptAs(entry, 'body/unfit', `It cannot be applied: ${error.message}`);
-  }
-}
-
-/** Judges one entry that can be read; what is not barred is what the ones after it are judged by. */
+/** Judges one entry; what is not barred is what the ones after it are judged by. */
 export async function judgedOne(
   gathering: Gathering,
   entry: Entry,
-  known: KnownEntry,
+  read: EntryRead,
   evidence: Evidence,
+  isRefused = false,
 ): Promise<Appended> {
-  let verdict = judgeEntry(known, evidence);
-  if (verdict !== null && verdict.code !== 'right/missing') {
+  let became = becomesOf(read, { evidence, isRefused });
+  if ('verdict' in became && became.verdict.code !== 'right/missing') {
     // It may have been right by what was set up before.
-    await deepen(gathering, known, evidence);
-    verdict = judgeEntry(known, evidence);
+    await deepen(gathering, became.known, evidence);
+    became = becomesOf(read, { evidence });
   }
-  const state: State = verdict === null ? 'applied' : effectOf(known, verdict);
-  const kept =
-    verdict === null
-      ? null
-      : {
-          id: entry.id,
-          state: state === 'barred' ? ('barred' as const) : ('doubted' as const),
-          code: verdict.code,
-          message: verdictMessage(known, verdict, state),
-        };
-  if (state === 'barred') return { entry, state, known, changes: [], kept };
-  const changes = changesOf(known);
-  evidence.take(known, changes);
-  return { entry, state, known, changes, kept };
+  const taken = takenBy(evidence, became);
+  return { entry, changes: changesIn(taken), ...asStored(entry, taken) };
 }
 
-const keptAs = (entry: Entry, code: string, message: string): Appended => ({
-  entry,
-  state: 'kept',
-  known: null,
-  changes: [],
-  kept: { id: entry.id, state: 'kept', code, message },
-});
+/** With it in the evidence; what cannot be taken into that blocks nothing either. */
+function takenBy(evidence: Evidence, became: Becoming): Becoming {
+  if (became.state !== 'applied' && became.state !== 'doubted') return became;
+  const { known, changes } = became;
+  try {
+    evidence.take(known, changes);
+    return became;
+  } catch (error) {
+    return { state: 'unfit', known, why: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+/** How the daybook has it, and what the device is told. */
+function asStored(entry: Entry, became: Becoming): Omit<Appended, 'entry' | 'changes'> {
+  const { id } = entry;
+  switch (became.state) {
+    case 'applied':
+      return { state: 'applied', known: became.known, kept: null };
+    case 'doubted':
+    case 'barred': {
+      const { state, known, verdict } = became;
+      const message = verdictMessage(known, verdict, state);
+      return { state, known, kept: { id, state, code: verdict.code, message } };
+    }
+    case 'unread': {
+      const { code } = became.fault;
+      const message = faultMessage(became.fault);
+      return { state: 'kept', known: null, kept: { id, state: 'kept', code, message } };
+    }
+    case 'unfit': {
+      const message = `It cannot be applied: ${became.why}; it is kept as it was received.`;
+      return {
+        state: 'kept',
+        known: null,
+        kept: { id, state: 'kept', code: 'body/unfit', message },
+      };
+    }
+  }
+}
 
 /** Splits a push into what is new and can follow, and the first thing that cannot. */
 function sift(
@@ -312,11 +306,10 @@ async function unfitEntries(
 ): Promise<Set<string>> {
   const unfit = new Set<string>();
   for (const entry of entries) {
-    const read = readEntry(entry);
-    if (!read.ok) continue;
+    const changes = changesIn(becomes(entry, { evidence: null }));
     const transaction = await sequelize.transaction();
     try {
-      await applyChanges(sequelize, ref.business, changesOf(read.entry), transaction);
+      await applyChanges(sequelize, ref.business, changes, transaction);
     } catch (error) {
       if (isOfDatabase(error) && !isBadData(error)) throw error;
       unfit.add(entry.id);

@@ -96,7 +96,7 @@ async function judgeOne(
   if (!read.ok) return false;
   const gathering: Gathering = { database, books: new BookReader(database), business, transaction };
   const evidence = await gatherEvidence(gathering, device, [read.entry], now);
-  const judged = await judgedOne(gathering, entry, read.entry, evidence);
+  const judged = await judgedOne(gathering, entry, read, evidence);
   await applyChanges(database.sequelize, business, judged.changes, transaction);
   const next = counter.position + 1;
   const fault = judged.kept === null ? '' : JSON.stringify(judged.kept).slice(0, 1000);

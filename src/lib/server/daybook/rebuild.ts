@@ -1,10 +1,9 @@
 /** Throws the books of a business away and works them out again from its daybook. */
 import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
-import { changesOf } from '../../core/books/changes';
 import { tableNames } from '../../core/books/tables';
 import { entrySchema } from '../../core/daybook/entry';
-import { readEntry } from '../../core/daybook/read-entry';
+import { becomes } from '../../core/judging/becomes';
 import { applyChanges } from '../books/apply-changes';
 import { sqlTable } from '../database/book-tables';
 import { isOfDatabase, type Database } from '../database/database';
@@ -80,7 +79,7 @@ async function applyAll(
     const readable: Readable[] = [];
     for (const row of rows) {
       if (row.state === 'barred' || row.state === 'kept') continue;
-      const changes = changesIn(row);
+      const changes = changesOfStored(row);
       if (changes === null) await keep(database, business, row.position, transaction);
       else readable.push({ position: row.position, changes });
     }
@@ -96,12 +95,17 @@ interface Readable {
   readonly changes: readonly Change[];
 }
 
-/** What a stored entry does to the books; null if this version cannot tell. */
-function changesIn({ entry, held }: StoredRow): readonly Change[] | null {
+/** What a stored entry does to the books; null if this version cannot tell. It was judged when it arrived. */
+function changesOfStored({ entry, held }: StoredRow): readonly Change[] | null {
+  const stored = entrySchema.safeParse(asJson(entry));
+  if (!stored.success) return null;
+  const became = becomes(held === '' ? stored.data : { ...stored.data, held }, { evidence: null });
+  return became.state === 'applied' ? became.changes : null;
+}
+
+function asJson(text: string): unknown {
   try {
-    const stored = entrySchema.parse(JSON.parse(entry));
-    const read = readEntry(held === '' ? stored : { ...stored, held });
-    return read.ok ? changesOf(read.entry) : null;
+    return JSON.parse(text);
   } catch {
     return null;
   }
