@@ -98,16 +98,17 @@ async function endToEnd() {
   passed += ran;
 }
 
-/** @type {readonly Stage[]} Those that only read run at the same time. */
-const readers = [
-  { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
-  { name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) },
+/** @type {readonly Stage[]} On one core for minutes, since each component is a program to the type checker. */
+const slow = [{ name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) }];
+/** @type {readonly Stage[]} Beside that, one after another. */
+const beside = [
   { name: 'rules', run: () => program('npm', ['run', '-s', 'lint:rules']) },
-];
-/** @type {readonly Stage[]} One after another. */
-const runners = [
+  { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
   { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], ['--test-concurrency=2']) },
   { name: 'build', run: () => ensureBuild() },
+];
+/** @type {readonly Stage[]} With the machine to themselves, one after another. */
+const runners = [
   {
     name: 'server',
     run: () => nodeTests(['tests/server', 'tests/contract'], ['--test-concurrency=2']),
@@ -128,7 +129,7 @@ const long = {
 };
 
 const wanted = process.argv.slice(2);
-const stages = [...readers, ...runners, long];
+const stages = [...slow, ...beside, ...runners, long];
 const unknown = wanted.filter((name) => !stages.some((stage) => stage.name === name));
 /** @param {Stage} stage */
 const isWanted = ({ name }) => wanted.length === 0 || wanted.includes(name);
@@ -144,14 +145,19 @@ try {
   const began = Date.now();
   // What types and rules read is made first; made again beside them, it stays as it is.
   await program('npx', ['svelte-kit', 'sync']);
-  await Promise.all(readers.filter(isWanted).map(one));
-  for (const stage of runners.filter(isWanted)) await one(stage);
+  await Promise.all([slow, beside].map(inTurn));
+  await inTurn(runners);
   if (wanted.includes('long')) await one(long);
   say(`All of it holds, in ${seconds(began)} s.`);
   say(`${passed} passed, ${failed} failed`);
 } catch (error) {
   say(error instanceof Error ? error.message : String(error));
   process.exit(1);
+}
+
+/** @param {readonly Stage[]} all */
+async function inTurn(all) {
+  for (const stage of all.filter(isWanted)) await one(stage);
 }
 
 /** Runs a stage; with the first that fails all is over. @param {Stage} stage */
