@@ -6,10 +6,12 @@ import { build } from 'esbuild';
 import fc from 'fast-check';
 import { Books } from '../../src/lib/core/books/books';
 import { changesOf } from '../../src/lib/core/books/changes';
-import { keyOf } from '../../src/lib/core/books/table-spec';
+import { keyOf, untouched } from '../../src/lib/core/books/table-spec';
 import { tables, tableNames } from '../../src/lib/core/books/tables';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { readEntry } from '../../src/lib/core/daybook/read-entry';
+import { journalOf } from '../../src/lib/core/journal';
+import { foldSums, sumNames, sumSpecs } from '../../src/lib/core/journal/sums';
 import { arbitraryDaybook, idOf } from '../../src/lib/core/testing/arbitrary-daybook';
 import { applyChanges } from '../../src/lib/server/books/apply-changes';
 import { BookReader } from '../../src/lib/server/books/read-books';
@@ -96,11 +98,36 @@ function comparable(all: AllRows): Record<string, Record<string, string>> {
   );
 }
 
+/** Rows of sums that are not nothing. */
+const sumsIn = (rows: ReturnType<typeof comparable>): Record<string, readonly string[]> =>
+  Object.fromEntries(
+    sumNames.map((name) => [
+      name,
+      Object.values(rows[name] ?? {}).filter((text) => {
+        const row = Object.fromEntries(JSON.parse(text) as [string, unknown][]);
+        return Object.keys(sumSpecs[name].fields).some((field) => row[field] !== 0);
+      }),
+    ]),
+  );
+
+/** The same, of the journal alone. */
+function sumsOfJournal(entries: readonly Entry[]): Record<string, readonly string[]> {
+  const journal = entries.flatMap((entry) => {
+    const read = readEntry(entry);
+    return read.ok ? [journalOf(read.entry)] : [];
+  });
+  const rows: AllRows = {};
+  for (const { sum, key, fields } of foldSums(journal))
+    (rows[sum] ??= []).push({ ...untouched(tables[sum], key), ...fields });
+  return sumsIn(comparable(rows));
+}
+
 describe('memory, IndexedDB and MariaDB', () => {
   it('give the same rows for any daybook', async () => {
     await fc.assert(
       fc.asyncProperty(arbitraryDaybook, async (entries) => {
         const memory = comparable(inMemory(entries));
+        assert.deepEqual(sumsIn(memory), sumsOfJournal(entries));
         assert.deepEqual(comparable(await inIndexedDb(entries)), memory);
         assert.deepEqual(comparable(await inMariaDb(entries)), memory);
       }),

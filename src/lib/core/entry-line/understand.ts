@@ -5,7 +5,7 @@
 import type { Row } from '../books/tables';
 import { readAmount, type AmountRefusal } from '../money/amount-text';
 import { currencyOf } from '../money/currency';
-import { quantityOf, type Thousandths } from '../money/units';
+import { readQuantity } from '../money/typed';
 import { hasRightCheckDigit, looksLikeGtin, readLabel } from '../goods/gtin';
 import { hoursOf } from '../goods/hours';
 import { lineAmount } from '../slip/line-amount';
@@ -85,7 +85,7 @@ export function understand(
   if (quantityFirst !== null) {
     const [, number = '', name = ''] = quantityFirst;
     const found = named(name, goods);
-    const wants = quantityIn(number);
+    const wants = readQuantity(number);
     if (found.length > 0 && wants !== null) return someOf(found, wants, number, name, currency);
     return unlisted(number, name, currency);
   }
@@ -183,12 +183,4 @@ function unlisted(number: string, word: string, currency: string): Understood {
 function named(name: string, goods: Goods): readonly Item[] {
   const exact = goods.byCode.get(name.toLowerCase());
   return exact === undefined ? findItems(name, goods) : [exact];
-}
-
-function quantityIn(number: string): Thousandths | null {
-  try {
-    return quantityOf(number.replace(',', '.'));
-  } catch {
-    return null;
-  }
 }

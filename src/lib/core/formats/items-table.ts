@@ -11,7 +11,8 @@ import { PLAIN_ITEM } from '../goods/plain-item';
 import { guarded, unguarded } from './csv-cell';
 import { readAmount, typedText } from '../money/amount-text';
 import { costText, readCost } from '../money/cost-text';
-import { quantityOf, quantityText } from '../money/units';
+import { readQuantity } from '../money/typed';
+import { quantityText } from '../money/units';
 
 type Item = Row<'items'>;
 type Body = BodyOf<'item.set'>;
@@ -255,11 +256,8 @@ function bodyOf(
   const quantity =
     (column: ItemColumn) =>
     (text: string): number => {
-      try {
-        return quantityOf(text === '' ? '0' : text.replace(',', '.'));
-      } catch {
-        return wrong(column, `“${text}” is not a quantity such as 3 or 0.5`);
-      }
+      const quantity = text === '' ? 0 : readQuantity(text);
+      return quantity ?? wrong(column, `“${text}” is not a quantity such as 3 or 0.5`);
     };
   const flag =
     (column: ItemColumn) =>

@@ -1,4 +1,5 @@
 /** Hours and minutes as a quantity: thousandths of an hour. */
+import { withPoint } from '../money/typed';
 
 /**
  * Reads "1:20", "1 h 20 min", "1h20", "80 min", "1.5" or "2" as hours.
@@ -6,7 +7,7 @@
  * @example hoursOf('1 h 20 min') // => 1333
  */
 export function hoursOf(typed: string): number | null {
-  const text = typed.trim().toLowerCase().replace(',', '.');
+  const text = withPoint(typed.toLowerCase());
   const parts =
     /^(\d{1,3})\s*(?::|h|hr|hours?)\s*(?:(\d{1,2})\s*(?:m|min|minutes?)?)?$/.exec(text) ??
     /^()(\d{1,4})\s*(?:m|min|minutes?)$/.exec(text);

@@ -4,7 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
 import { readCost } from '../money/cost-text';
-import { quantityOf } from '../money/units';
+import { readQuantity } from '../money/typed';
 import { categoryNamed, setCategory } from './categories';
 import { checkDigit, hasRightCheckDigit, looksLikeGtin } from './gtin';
 import { PLAIN_ITEM } from './plain-item';
@@ -298,13 +298,8 @@ function amountIn(text: string, field: string, currency: string, at?: number): n
 }
 
 function quantityIn(text: string, field: string): number {
-  const typed = text.trim() === '' ? '0' : text.trim().replace(',', '.');
-  try {
-    const quantity = quantityOf(typed);
-    if (quantity >= 0) return quantity;
-  } catch {
-    // Said below.
-  }
+  const quantity = text.trim() === '' ? 0 : readQuantity(text);
+  if (quantity !== null && quantity >= 0) return quantity;
   return refuse({ code: 'item/not-a-quantity', field, typed: text });
 }
 

@@ -1,5 +1,6 @@
 /** Costs as people type them: amounts with up to three more decimals than the currency has. */
 import { currencyOf } from './currency';
+import { withPoint } from './typed';
 
 /**
  * Reads a cost with a decimal point or comma, with or without the currency's sign.
@@ -7,10 +8,7 @@ import { currencyOf } from './currency';
  * @example readCost('1.8125', 'GBP') // => 181_250
  */
 export function readCost(typed: string, currency: string): number | null {
-  const text = typed
-    .trim()
-    .replace(/^\p{Sc}\s*/u, '')
-    .replace(',', '.');
+  const text = withPoint(typed.trim().replace(/^\p{Sc}\s*/u, ''));
   const places = currencyOf(currency).decimals + 3;
   const match = /^(\d{1,9})(?:\.(\d+))?$/.exec(text);
   const [, whole = '', rest = ''] = match ?? [];

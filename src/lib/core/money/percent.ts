@@ -1,5 +1,6 @@
 /** Percentages as people type them. */
 import { fraction, roundToMinor, times } from './fraction';
+import { withPoint } from './typed';
 import { rateOf, type Minor } from './units';
 
 /** `R(amount × percent)`. Minor units. @throws {NotAWholeUnitError} */
@@ -17,7 +18,7 @@ export const ANY_RATE = Number.POSITIVE_INFINITY;
  * @example readPercent(' 17,5 %') // => '17.5'
  */
 export function readPercent(typed: string, most = 1_000_000): string | null {
-  const text = typed.trim().replace(/%$/, '').trim().replace(',', '.');
+  const text = withPoint(typed.trim().replace(/%$/, ''));
   if (text === '') return '0';
   try {
     return rateOf(text) <= most ? text : null;

@@ -6,7 +6,7 @@
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand } from '$lib/core/entry-line/understand';
   import { stageOf } from '$lib/core/event/todays-event';
-  import { quantityOf } from '$lib/core/money/units';
+  import { readQuantity } from '$lib/core/money/typed';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
@@ -106,12 +106,8 @@
   const unlistedTaxes = $derived(stall.taxes.slice(0, 1).map(({ id }) => id));
 
   function setQuantity(key: string, text: string): string | null {
-    let quantity: number;
-    try {
-      quantity = quantityOf(text.trim().replace(',', '.'));
-    } catch {
-      return `“${text}” is not a quantity; type figures such as 3 or 0.385.`;
-    }
+    const quantity = readQuantity(text);
+    if (quantity === null) return `“${text}” is not a quantity; type figures such as 3 or 0.385.`;
     const refusal = slip.setQuantity(key, quantity);
     return refusal === null ? null : refusalWords(refusal, money);
   }

@@ -17,7 +17,7 @@
     type Chosen,
   } from '$lib/core/goods/variants';
   import { readAmount } from '$lib/core/money/amount-text';
-  import { quantityOf } from '$lib/core/money/units';
+  import { readQuantity } from '$lib/core/money/typed';
   import { lineAmount } from '$lib/core/slip/line-amount';
   import type { PutWith } from '$lib/core/slip/open-slip';
   import { leftWords } from '$lib/ui/words/money-words';
@@ -68,14 +68,7 @@
   const variant = $derived(item.choices.length === 0 ? item : variantFor(variants, chosen));
   const lacking = $derived(lackingGroup(item.extras, extras));
   const typedPrice = $derived(readAmount(price, money.currency));
-  const many = $derived.by(() => {
-    if (item.isTimed) return hoursOf(count);
-    try {
-      return quantityOf(count.trim().replace(',', '.'));
-    } catch {
-      return null;
-    }
-  });
+  const many = $derived(item.isTimed ? hoursOf(count) : readQuantity(count));
   const unit = $derived(
     item.isOpenPrice ? (typedPrice.ok ? typedPrice.amount : null) : (variant?.price ?? null),
   );
