@@ -1,0 +1,56 @@
+/** Cash drawers and goods: what was opened, counted and moved. */
+import type { Pieces } from '../../money/worth';
+import { sumsBy } from '../sum-tables';
+import { facts, id, json, text, textOrNull, whole } from '../table-spec';
+
+export const drawerAndStockTables = {
+  drawers: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      at: text(30),
+      name: text(80),
+      float: whole(),
+      counts: json<readonly Pieces[]>([]),
+    },
+    { indexes: ['event'] },
+  ),
+  drawerSums: sumsBy('drawerSums', { drawer: id() }),
+  drawerReads: facts(
+    ['id'],
+    {
+      id: id(),
+      drawer: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      at: text(30),
+      number: whole(),
+      counts: json<readonly Pieces[]>([]),
+      expected: whole(),
+      counted: whole(),
+      difference: whole(),
+      reason: text(500),
+    },
+    { indexes: ['drawer', 'event'] },
+  ),
+  movements: facts(
+    ['id', 'item'],
+    {
+      id: text(44),
+      item: id(),
+      event: textOrNull(40),
+      at: text(30),
+      by: textOrNull(40),
+      from: id(),
+      to: id(),
+      quantity: whole(),
+      reason: text(20),
+    },
+    { indexes: ['event'], keep: 'recent' },
+  ),
+  stock: sumsBy('stock', { place: id(), item: id() }, { indexes: ['place'] }),
+} as const;

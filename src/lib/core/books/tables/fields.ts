@@ -1,0 +1,72 @@
+/** What fields of rows hold that is more than a text or a number. */
+import type { z } from 'zod';
+import type { Immutable } from '../../daybook/kind';
+import type { paymentTaken } from '../../daybook/kinds/payment-taken';
+import type { openLine } from '../../daybook/kinds/slip-line';
+import type { Discount } from '../../pricing/slip';
+
+export interface EventDay {
+  readonly date: string;
+  readonly opens: string;
+  readonly closes: string;
+}
+export interface TableGoods {
+  readonly item: string;
+  readonly width: number;
+}
+export interface Reorder {
+  readonly place: string;
+  readonly level: number;
+}
+export interface Choice {
+  readonly name: string;
+  readonly values: readonly string[];
+}
+export interface Extra {
+  readonly name: string;
+  readonly price: number;
+}
+export interface ExtraGroup {
+  readonly name: string;
+  readonly least: number;
+  readonly most: number;
+  readonly options: readonly (Extra & { readonly isDefault: boolean })[];
+}
+export interface GroupDiscount {
+  readonly id: string;
+  readonly name: string;
+  /** Percent. */
+  readonly percent: string;
+}
+export interface TaxSwap {
+  readonly from: string;
+  readonly to: string | null;
+}
+export interface Tips {
+  /** Percent each. */
+  readonly percents: readonly string[];
+  readonly of: 'total' | 'net';
+  readonly isOnReader: boolean;
+}
+export interface Carry {
+  readonly perPayment: number;
+  readonly perDevice: number;
+  readonly hours: number;
+}
+/** What a card payment leaves behind. */
+export type CardFacts = Immutable<NonNullable<z.infer<(typeof paymentTaken)['body']>['card']>>;
+export type Service = Discount & { readonly taxes: readonly string[] };
+/** A line of a kept slip, without its key. */
+export type KeptLine = Immutable<z.infer<typeof openLine>>;
+/** A tax as a sum: of what, and how much. Minor units. */
+export interface Taxed {
+  readonly base: number;
+  readonly amount: number;
+}
+export interface SaleTax {
+  readonly id: string;
+  readonly name: string;
+  readonly rate: string;
+  readonly base: number;
+  readonly amount: number;
+}

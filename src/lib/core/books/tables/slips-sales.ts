@@ -1,0 +1,152 @@
+/** Slips that are kept, sales that were rung up, receipts that are to be sent. */
+import type { Discount } from '../../pricing/slip';
+import {
+  facts,
+  flag,
+  id,
+  json,
+  records,
+  text,
+  textOrNull,
+  whole,
+  wholeOrNull,
+} from '../table-spec';
+import type { Extra, GroupDiscount, Service, KeptLine, Taxed, SaleTax } from './fields';
+
+export const slipAndSaleTables = {
+  /** Slips that are kept for later: set aside, or tabs. */
+  slips: records(
+    {
+      set: {
+        sort: text(5),
+        name: text(80),
+        customer: textOrNull(40),
+        group: json<Omit<GroupDiscount, 'id'> | null>(null),
+        discount: json<Discount | null>(null),
+        service: json<Service | null>(null),
+        note: text(500),
+      },
+      /** Whether it is open, taken up by a device, or gone. */
+      state: {
+        state: text(5),
+        device: textOrNull(40),
+        event: textOrNull(40),
+        by: textOrNull(40),
+        at: text(30),
+        /** Of one that is gone: its lines as whoever ended it knew them; null where that was not written down. */
+        known: json<readonly { readonly id: string; readonly stamp: string }[] | null>(null),
+      },
+    },
+    { indexes: ['state'] },
+  ),
+  slipLines: records(
+    { set: { slip: id(), person: text(40), line: json<KeptLine | null>(null) } },
+    { indexes: ['slip'] },
+  ),
+  sales: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      at: text(30),
+      slip: id(),
+      number: text(20),
+      day: text(10),
+      hour: whole(),
+      units: whole(),
+      total: whole(),
+      tax: whole(),
+      taxes: json<readonly SaleTax[]>([]),
+      payments: json<readonly string[]>([]),
+      note: text(500),
+      customer: textOrNull(40),
+      standingName: text(80),
+      /** With its tax, where prices are before tax. */
+      service: whole(),
+      serviceTax: whole(),
+      /** What card parts paid above the cash price, with its tax; not in the total. */
+      uplift: whole(),
+      upliftTaxes: json<Readonly<Record<string, Taxed>>>({}),
+      /** Where the goods were taken from. */
+      place: text(40),
+      isUpliftWaived: flag(),
+    },
+    { indexes: ['event', 'slip'], keep: 'recent' },
+  ),
+  saleLines: facts(
+    ['sale', 'line'],
+    {
+      sale: id(),
+      line: whole(),
+      event: textOrNull(40),
+      item: textOrNull(40),
+      name: text(80),
+      detail: text(80),
+      unit: text(12),
+      quantity: whole(),
+      price: whole(),
+      gross: whole(),
+      discount: whole(),
+      net: whole(),
+      tax: json<Readonly<Record<string, number>>>({}),
+      total: whole(),
+      cost: wholeOrNull(),
+      extras: json<readonly Extra[]>([]),
+      listPrice: wholeOrNull(),
+      reason: text(200),
+      note: text(200),
+      seller: textOrNull(40),
+      maker: textOrNull(40),
+      tag: text(40),
+      standing: whole(),
+      isStocked: flag(),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
+  /** Sales that were voided. */
+  voids: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      device: id(),
+      by: textOrNull(40),
+      lentBy: textOrNull(40),
+      at: text(30),
+      sale: id(),
+      reason: text(200),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
+  voidsUndone: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      by: textOrNull(40),
+      at: text(30),
+      /** The entry that voided it a second time. */
+      void: id(),
+      sale: id(),
+      reason: text(200),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
+  /** Receipts that somebody wants sent. */
+  receiptAsks: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      at: text(30),
+      by: textOrNull(40),
+      sale: id(),
+      customer: textOrNull(40),
+      way: text(10),
+      isGift: flag(),
+    },
+    { indexes: ['sale'], keep: 'recent' },
+  ),
+} as const;
