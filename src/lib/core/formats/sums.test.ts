@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { givenBack } from '../payment/give-back';
-import { shareEqually } from '../payment/share-out';
+import { shareEqually } from '../payment/shares';
 import { SUMS, workOut, type Sum } from './sums';
 
 const examples = (file: string): readonly Record<string, unknown>[] =>

@@ -7,7 +7,7 @@ import { isKnownCurrency } from '../money/currency';
 import { quantityOf, rateOf } from '../money/units';
 import { givenBack } from '../payment/give-back';
 import { pay, type Payment } from '../payment/pay';
-import { MOST_SHARES, shareEqually } from '../payment/share-out';
+import { MOST_SHARES, shareEqually } from '../payment/shares';
 import { quoteSlip } from '../pricing/quote';
 import type { Slip } from '../pricing/slip';
 

@@ -1,7 +1,7 @@
 /** What a slip comes to (docs/rules.md, "A slip"): the one place where slips are worked out. */
 import { fraction, roundToMinor } from '../money/fraction';
 import { percentOf } from '../money/percent';
-import { shareByWeights } from '../money/share';
+import { shareByWeights } from '../money/apportion';
 import { minor, quantityOf, rateOf, sum } from '../money/units';
 import { roundToStep } from './cash-step';
 import type { Discount, Quote, QuotedLine, Side, SideQuote, Slip, SlipLine } from './slip';

@@ -1,6 +1,6 @@
 /** Tax of a slip's lines (docs/rules.md, "A slip", steps 6 to 8). */
 import { add, fraction, over, roundToMinor, times, ZERO, type Fraction } from '../money/fraction';
-import { shareByValues } from '../money/share';
+import { shareByValues } from '../money/apportion';
 import { rateOf, sum } from '../money/units';
 import type { QuotedTax, SlipTax } from './slip';
 

@@ -20,7 +20,7 @@
   import { setAside } from './keep-slip';
   import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
-  import { takeCash } from './take-part';
+  import { takeCash } from './take-payment';
   import { faultWords } from '$lib/ui/words/fault-words';
 
   const stall = useStall();

@@ -7,12 +7,12 @@
   import ChangeDue from '$lib/ui/cash/ChangeDue.svelte';
   import { useStall } from '../../stall.svelte';
   import LackedRight from '../LackedRight.svelte';
-  import { cashWay, ringUpNothing } from '../take-part';
+  import { cashWay, ringUpNothing } from '../take-payment';
   import { cardKey } from '$lib/device/cards/card-key';
   import type { CardKey } from '$lib/device/database';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
-  import { CardPayment } from './card-payment.svelte';
+  import { CardSteps } from './card-steps.svelte';
   import CardPanel from './CardPanel.svelte';
   import DistantResult from './DistantResult.svelte';
   import PaidSlip from './PaidSlip.svelte';
@@ -25,7 +25,7 @@
   const stall = useStall();
   const { slip } = stall;
   const paying = new Paying(stall);
-  const card = new CardPayment(stall, paying);
+  const card = new CardSteps(stall, paying);
   onDestroy(() => {
     card.goneFrom();
   });

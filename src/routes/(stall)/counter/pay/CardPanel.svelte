@@ -8,10 +8,10 @@
   import PracticeTip from './PracticeTip.svelte';
   import SignPad from './SignPad.svelte';
   import { useStall } from '../../stall.svelte';
-  import type { CardPayment } from './card-payment.svelte';
+  import type { CardSteps } from './card-steps.svelte';
 
   interface Props {
-    card: CardPayment;
+    card: CardSteps;
     reader: CardReader | null;
   }
   const { card, reader }: Props = $props();

@@ -6,13 +6,13 @@
   import { live } from '$lib/device/live.svelte';
   import { cardWords } from '$lib/ui/words/payment-words';
   import { useStall } from '../../stall.svelte';
-  import type { CardPayment } from './card-payment.svelte';
+  import type { CardSteps } from './card-steps.svelte';
   import type { Paying } from './paying.svelte';
 
   interface Props {
     way: WayToPay;
     paying: Paying;
-    card: CardPayment;
+    card: CardSteps;
     /** Of what is left. Minor units; null while no amount is typed that can be read. */
     clears: number | null;
     /** What the way asks for, as typed beside it. */

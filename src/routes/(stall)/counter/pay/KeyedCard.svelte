@@ -18,7 +18,7 @@
   import { keyedRefusalWords } from '$lib/ui/words/payment-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
-  import type { CardPayment } from './card-payment.svelte';
+  import type { CardSteps } from './card-steps.svelte';
   import FileCard from './FileCard.svelte';
   import PracticeOutcome from './PracticeOutcome.svelte';
   import type { Paying } from './paying.svelte';
@@ -26,7 +26,7 @@
   interface Props {
     way: WayToPay;
     paying: Paying;
-    card: CardPayment;
+    card: CardSteps;
     cardKey: CardKey | null;
   }
   const { way, paying, card, cardKey }: Props = $props();

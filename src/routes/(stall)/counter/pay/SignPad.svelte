@@ -3,11 +3,11 @@
   import type { Attachment } from 'svelte/attachments';
   import { readSignature, SIGNATURE_BOX } from '$lib/core/payment/signature';
   import { useStall } from '../../stall.svelte';
-  import type { CardPayment } from './card-payment.svelte';
+  import type { CardSteps } from './card-steps.svelte';
 
   interface Props {
     amount: number;
-    card: CardPayment;
+    card: CardSteps;
   }
   const { amount, card }: Props = $props();
   const stall = useStall();

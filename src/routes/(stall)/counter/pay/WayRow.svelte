@@ -17,13 +17,13 @@
   import FileCard from './FileCard.svelte';
   import KeyedCard from './KeyedCard.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
-  import type { CardPayment } from './card-payment.svelte';
+  import type { CardSteps } from './card-steps.svelte';
   import type { Paying } from './paying.svelte';
 
   interface Props {
     way: WayToPay;
     paying: Paying;
-    card: CardPayment;
+    card: CardSteps;
     reader: CardReader | null;
     cardKey: CardKey | null;
     isOpen: boolean;

@@ -6,7 +6,7 @@ import type { PaidPart } from '$lib/core/slip/open-slip';
 import { wouldTake } from '$lib/core/sale/take-part';
 import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
-import { giveBack, takePartOf, type AskedPart, type PartTaken } from '../take-part';
+import { giveBack, takePartOf, type AskedPart, type TakenAtCounter } from '../take-payment';
 import { faultWords } from '$lib/ui/words/fault-words';
 
 export interface Finished {
@@ -78,7 +78,7 @@ export class Paying {
     way: WayToPay,
     amount: number | null,
     said: Omit<AskedPart, 'way' | 'amount'> = {},
-  ): Promise<PartTaken | null> {
+  ): Promise<TakenAtCounter | null> {
     if (this.isBusy) return null;
     this.isBusy = true;
     this.wrong = null;
@@ -100,7 +100,10 @@ export class Paying {
     }
   }
 
-  #follow({ part, number, sale, total }: Extract<PartTaken, { ok: true }>, isCash: boolean): void {
+  #follow(
+    { part, number, sale, total }: Extract<TakenAtCounter, { ok: true }>,
+    isCash: boolean,
+  ): void {
     const change = part?.change ?? 0;
     const handed = part === null ? 0 : part.charge + part.surcharge + part.tip;
     this.change = isCash && change > 0 ? { change, handed } : null;

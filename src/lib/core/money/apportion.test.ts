@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { fraction } from './fraction';
-import { shareByValues, shareByWeights, UnusableWeightsError } from './share';
+import { shareByValues, shareByWeights, UnusableWeightsError } from './apportion';
 
 describe('sharing an amount over weights', () => {
   const rules = [

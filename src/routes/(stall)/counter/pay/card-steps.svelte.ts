@@ -71,7 +71,7 @@ export interface HowAsked {
 
 const REST: CardStep = { at: 'rest', says: '' };
 
-export class CardPayment {
+export class CardSteps {
   step = $state.raw<CardStep>(REST);
   #asked: Asked | null = null;
   #sign: ((signature: Signature) => Promise<void>) | null = null;

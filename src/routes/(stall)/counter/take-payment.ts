@@ -27,7 +27,7 @@ type Refusal =
   | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };
 
-export type PartTaken =
+export type TakenAtCounter =
   | {
       readonly ok: true;
       /** Null for a slip that came to nothing. */
@@ -54,7 +54,7 @@ export type AskedPart = Pick<
  * Takes a part. When it returns `ok`, it is on disk; with nothing left, the sale is too. A second
  * call for a slip that the first one rings up answers that it has ended.
  */
-export async function takePartOf(stall: Stall, asked: AskedPart): Promise<PartTaken> {
+export async function takePartOf(stall: Stall, asked: AskedPart): Promise<TakenAtCounter> {
   let done: PartDone | null = null;
   return await writing(
     stall,
@@ -73,7 +73,7 @@ export async function takePartOf(stall: Stall, asked: AskedPart): Promise<PartTa
 }
 
 /** Rings up a slip that comes to nothing: there is no part to take. */
-export async function ringUpNothing(stall: Stall): Promise<PartTaken> {
+export async function ringUpNothing(stall: Stall): Promise<TakenAtCounter> {
   const written = await writing(stall, (slip, surroundings, drawer) => {
     const rung = ringUp({ ...surroundings, slip, drawer: drawer ?? '', handed: 0 });
     return rung.ok ? { ...rung, slip: null } : rung;
@@ -83,7 +83,7 @@ export async function ringUpNothing(stall: Stall): Promise<PartTaken> {
 }
 
 /** Takes cash for all that is left and rings it up, where the event takes any. */
-export async function takeCash(stall: Stall, handed: number | null): Promise<PartTaken> {
+export async function takeCash(stall: Stall, handed: number | null): Promise<TakenAtCounter> {
   const isNothing = (stall.slip.quote?.cash.total ?? 0) === 0 && !stall.slip.isEmpty;
   if (isNothing) return await ringUpNothing(stall);
   if (!stall.ways.some(({ id }) => id === CASH_WAY.id))
