@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand } from '$lib/core/entry-line/understand';
   import { stageOf } from '$lib/core/event/todays-event';
@@ -10,6 +11,7 @@
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
+  import { keyOf, type CounterKey } from '$lib/ui/counter/keys';
   import Tag from '$lib/ui/counter/Tag.svelte';
   import { painted } from '$lib/ui/frame/painted';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -44,8 +46,6 @@
   let isScanning = $state(false);
   /** What must be said before it can go on the slip: which one, what with, what price, how long. */
   let sheet = $state.raw<{ item: Row<'items'>; quantity: number } | null>(null);
-  const needsSheet = (item: Row<'items'>): boolean =>
-    item.choices.length > 0 || item.extras.length > 0 || item.isOpenPrice || item.isTimed;
 
   function put(item: Row<'items'>, quantity: number, said: PutWith = {}): void {
     const refusal = slip.put(item, quantity, said);
@@ -65,45 +65,37 @@
   }
 
   function tap(item: Row<'items'>): void {
-    if (needsSheet(item)) {
-      sheet = { item, quantity: 1000 };
-      return;
-    }
-    const quantity = item.unit === '' || item.decimals === 0 ? 1000 : null;
-    if (quantity === null) {
-      // What is weighed or timed needs its quantity: typed before the name.
-      typed = ` ${item.code === '' ? item.name : item.code}`;
-      field?.focus();
-      field?.setSelectionRange(0, 0);
-      return;
-    }
-    put(item, quantity);
+    doIt(tapDoes(item));
   }
 
   function doEntry(chosen: Row<'items'> | null): void {
-    const meant = understood;
-    if (meant.means === 'item') {
-      const item = chosen ?? meant.item;
-      // Hours that were typed need no sheet; neither does a price that a label says.
-      const isSaid = meant.price !== undefined || (item.isTimed && item.extras.length === 0);
-      if (needsSheet(item) && !isSaid) sheet = { item, quantity: meant.quantity };
-      else put(item, meant.quantity, meant.price === undefined ? {} : { price: meant.price });
-    } else if (meant.means === 'unlisted') {
-      const name = meant.word === '' ? 'Unlisted' : meant.word;
-      say(slip.putUnlisted({ name, price: meant.amount, taxes: unlistedTaxes }));
-    } else if (meant.means === 'tag') {
-      const { maker, word, tag, amount } = meant;
-      const name = word === '' ? maker.name : `${word}, ${maker.name}`;
-      const line = { name, price: amount, taxes: unlistedTaxes, maker: maker.id };
-      say(slip.putUnlisted(tag === '' ? line : { ...line, tag }));
-    } else if (meant.means === 'unknown code') {
-      void goto(`/items/new?barcode=${meant.barcode}`);
-    } else return;
+    const meant = entryDoes(understood, chosen, stall.taxes);
+    if (meant === null) return;
+    doIt(meant);
     typed = '';
     field?.focus();
   }
-  /** What is not listed carries the first tax of the set-up, which is the one most goods carry. */
-  const unlistedTaxes = $derived(stall.taxes.slice(0, 1).map(({ id }) => id));
+
+  function doIt(what: Does): void {
+    switch (what.does) {
+      case 'put':
+        put(what.item, what.quantity, what.said);
+        break;
+      case 'ask':
+        sheet = { item: what.item, quantity: what.quantity };
+        break;
+      case 'await quantity':
+        typed = ` ${what.name}`;
+        field?.focus();
+        field?.setSelectionRange(0, 0);
+        break;
+      case 'put unlisted':
+        say(slip.putUnlisted(what.line));
+        break;
+      case 'make':
+        void goto(`/items/new?barcode=${what.barcode}`);
+    }
+  }
 
   function setQuantity(key: string, text: string): string | null {
     const quantity = readQuantity(text);
@@ -142,16 +134,21 @@
 
   let moreDialog = $state<HTMLDialogElement>();
   let keyList = $state<HTMLDialogElement>();
+  /** What each key does here, where it does anything now. */
+  const pressed: Readonly<Partial<Record<CounterKey, () => unknown>>> = {
+    F2: () => !slip.isEmpty && goto('/counter/pay'),
+    'Shift + F9': showLastReceipt,
+    F9: () => !slip.isEmpty && payExactly(),
+    F4: () => (!slip.isEmpty || slip.current.kept !== undefined) && putAside(),
+    F8: () => goto('/waiting'),
+  };
   function onkeydown(event: KeyboardEvent): void {
     const isTyping = event.target instanceof HTMLInputElement;
-    if (event.key === 'F2' && !slip.isEmpty) void goto('/counter/pay');
-    else if (event.key === 'F9' && event.shiftKey) void showLastReceipt();
-    else if (event.key === 'F9' && !slip.isEmpty) void payExactly();
-    else if (event.key === 'F4' && (!slip.isEmpty || slip.current.kept !== undefined))
-      void putAside();
-    else if (event.key === 'F8') void goto('/waiting');
-    else if (event.key === '/' && !isTyping) field?.focus();
-    else if (event.key === '?' && (!isTyping || typed === '')) keyList?.showModal();
+    const key = keyOf(event);
+    const does = pressed[key as CounterKey];
+    if (does !== undefined) void does();
+    else if (key === '/' && !isTyping) field?.focus();
+    else if (key === '?' && (!isTyping || typed === '')) keyList?.showModal();
     else if (
       isDesk &&
       !isTyping &&

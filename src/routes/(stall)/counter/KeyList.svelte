@@ -1,22 +1,10 @@
 <script lang="ts">
+  import { COUNTER_KEYS } from '$lib/ui/counter/keys';
+
   interface Props {
     dialog: HTMLDialogElement | undefined;
   }
   let { dialog = $bindable() }: Props = $props();
-
-  const keys = [
-    ['/', 'to the entry line'],
-    ['Enter', 'does what the entry line shows'],
-    ['↓ ↑', 'another of the goods that fit'],
-    ['F2', 'take payment'],
-    ['F4', 'set the slip aside'],
-    ['F8', 'what is waiting'],
-    ['F9', 'exact cash'],
-    ['Shift + F9', 'the last receipt again'],
-    ['Ctrl + Enter', 'finish: take what is typed'],
-    ['Esc', 'back, or clear the entry line'],
-    ['?', 'this list'],
-  ] as const;
 </script>
 
 <dialog
@@ -26,7 +14,7 @@
 >
   <h2 id="keys" class="mb-3">Keys</h2>
   <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
-    {#each keys as [key, does] (key)}
+    {#each Object.entries(COUNTER_KEYS) as [key, does] (key)}
       <dt><kbd class="key">{key}</kbd></dt>
       <dd>{does}</dd>
     {/each}

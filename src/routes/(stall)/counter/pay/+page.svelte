@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keyOf } from '$lib/ui/counter/keys';
   import { onDestroy } from 'svelte';
   import { goto } from '$app/navigation';
   import { likelyCash } from '$lib/core/payment/cash-handed';
@@ -62,10 +63,11 @@
 
   async function onkeydown(event: KeyboardEvent): Promise<void> {
     if (paying.done !== null || paying.change !== null || isSharing || card.isUnderWay) return;
-    if (event.key === 'F9' && hasCash && !isBlocked) await exact();
-    else if (event.key === 'Enter' && event.ctrlKey)
+    const key = keyOf(event);
+    if (key === 'F9' && hasCash && !isBlocked) await exact();
+    else if (key === 'Ctrl + Enter')
       document.querySelector<HTMLFormElement>('[data-way] form')?.requestSubmit();
-    else if (event.key === 'Escape') await goto('/counter');
+    else if (key === 'Esc') await goto('/counter');
     else return;
     event.preventDefault();
   }
