@@ -47,7 +47,10 @@ export async function mayCancel(
   return { may: true };
 }
 
-/** The entry that gives a part back, or voids its sale, and stands; null if there is none. */
+/**
+ * The entry that gives a part back, or voids its sale, and stands; null if there is none. A void names the parts
+ * that cards paid; before version 2 of the kind, all parts.
+ */
 async function entryThatUndoes(
   database: Db,
   business: string,
@@ -63,7 +66,10 @@ async function entryThatUndoes(
       JOIN books_voids v ON v.business = b.business AND v.sale = b.id
       JOIN daybook_entries e ON e.business = v.business AND e.id = v.id
       WHERE p.business = ? AND p.id = ? AND ${STANDS}
-        AND JSON_CONTAINS(JSON_EXTRACT(e.entry, '$.body.parts[*].payment'), JSON_QUOTE(p.id))
+        AND COALESCE(
+          JSON_CONTAINS(JSON_EXTRACT(e.entry, '$.body.cards'), JSON_QUOTE(p.id)),
+          JSON_CONTAINS(JSON_EXTRACT(e.entry, '$.body.parts[*].payment'), JSON_QUOTE(p.id))
+        )
     LIMIT 1`,
     [business, payment, business, payment],
   );
