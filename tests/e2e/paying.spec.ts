@@ -106,10 +106,13 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   const here = desk.getByRole('region', { name: 'Ways to pay here' });
   await here.getByRole('checkbox', { name: 'Bank transfer' }).uncheck();
   await here.getByRole('button', { name: 'Save' }).click();
+  // It is there as long as something is not saved.
+  await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await expect(here.getByRole('checkbox', { name: 'Bank transfer, not here' })).toBeVisible();
   // An event that takes no cash has none at the counter either.
   await here.getByRole('checkbox', { name: 'Cash' }).uncheck();
   await here.getByRole('button', { name: 'Save' }).click();
+  await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await expect(here.getByRole('checkbox', { name: 'Cash, not here' })).toBeVisible();
   await owe(desk, '26.40');
   await desk.keyboard.press('F9');
@@ -120,6 +123,7 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   await here.getByRole('checkbox', { name: 'Cash, not here' }).click();
   await here.getByRole('button', { name: 'Save' }).click();
+  await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await expect(here.getByRole('checkbox', { name: 'Cash, not here' })).toHaveCount(0);
   await desk.goto('/counter/pay');
   await expect(wayRow(desk, 'Terminal')).toContainText('26.88');
