@@ -6,7 +6,7 @@ import type { Entry } from './entry';
 export const LARGEST_ENTRY = 64 * 1024;
 const LARGEST_PICTURE_ENTRY = 100 * 1024;
 /** The postings of a sale of as many lines as a slip may hold. */
-const LARGEST_TAKE_BACK = 256 * 1024;
+const LARGEST_TAKE_BACK = 512 * 1024;
 
 const LARGEST_OF: Readonly<Record<string, number>> = {
   'photo.set': LARGEST_PICTURE_ENTRY,

@@ -7,8 +7,17 @@ import type { BodyOf } from '../daybook/kinds';
 import { handedBackIn } from '../journal/take-back';
 import { readEntry } from '../daybook/read-entry';
 import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
-import { CARD_WAY, DeviceWriter, DRAWER, EVENT, item, TAX } from '../testing/arbitrary-daybook';
-import { emptySlip, putItem } from '../slip/open-slip';
+import {
+  CARD_WAY,
+  DeviceWriter,
+  DRAWER,
+  EVENT,
+  idOf,
+  item,
+  TAX,
+} from '../testing/arbitrary-daybook';
+import { isTooLarge } from '../daybook/entry-size';
+import { emptySlip, MOST_LINES, putItem } from '../slip/open-slip';
 import { takePart } from './take-part';
 import { voidSale, type VoidOutcome, type VoidSale } from './void-sale';
 
@@ -92,6 +101,27 @@ describe('voiding a sale', () => {
     const { charge, surcharge, tip } = part!;
     const [, back] = (outcome.drafts[0]!.body as BodyOf<'sale.voided'>).takes;
     assert.equal(handedBackIn(back!), charge + surcharge + tip);
+  });
+
+  it('fits into an entry with as many lines as a slip may hold, each with four taxes', () => {
+    const line = before.rows('saleLines')[0]!;
+    const ids = [1, 2, 3, 4].map((n) => idOf(3, n));
+    const taxes = ids.map((id) => ({ id, name: 'Tax', rate: '17.125', base: 99999900, amount: 1 }));
+    const tax = Object.fromEntries(ids.map((id) => [id, 16666650]));
+    const lines = Array.from({ length: MOST_LINES }, (_, at) => ({
+      ...line,
+      line: at,
+      item: idOf(6, at),
+      maker: idOf(7, at),
+      quantity: 999_000,
+      total: 99_999_900,
+      tax,
+    }));
+    const outcome = voided({ lines, sale: { ...before.rows('sales')[0]!, taxes } });
+    assert.ok(outcome.ok);
+    const [entry] = writer.append(outcome.drafts, 0);
+    assert.ok(!isTooLarge(entry!));
+    assert.ok(readEntry(entry!).ok);
   });
 
   const cash = { ...before.rows('payments')[0]!, drawer: DRAWER };
