@@ -99,7 +99,7 @@ export function cardEndStory({ payment, is }: CardLooseEnd, money: MoneyWords): 
     case 'perhaps charged':
       return `${sum} was asked of a card and nobody heard the end of it. The device that asked undoes it by itself, once it has network.`;
     case 'still to be given back':
-      return `${card} was charged ${sum}, and that was given back at the counter. The acquirer is told by itself, once the device has network.`;
+      return `${card} was charged ${sum}, and that was given back at the counter. The acquirer is told automatically, once the device has network.`;
   }
 }
 

@@ -69,7 +69,7 @@
     if (id === null) added = '';
     else typed[id] = undefined;
     await stall.daybook.settle();
-    toast(`${name.trim()} is so from now on.`);
+    toast(`${name.trim()} is saved.`);
   }
 
   async function move(from: number, to: number): Promise<void> {

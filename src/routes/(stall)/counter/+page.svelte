@@ -61,7 +61,9 @@
     await painted();
     const left = (await db.books.stock.get([place, item.id]))?.quantity ?? 0;
     if (left - (slip.onSlip.get(item.id) ?? 0) < 0)
-      toast(`By the books there is not so much ${item.name} left. It is sold all the same.`);
+      toast(
+        `According to the books there is not that much ${item.name} left. You can sell it anyway.`,
+      );
   }
 
   function tap(item: Row<'items'>): void {
@@ -120,7 +122,7 @@
   async function putAside(): Promise<void> {
     const isEmptied = slip.isEmpty;
     const kept = await setAside(stall);
-    if (kept.ok && isEmptied) toast('Nothing was left on it, so it waits no more.');
+    if (kept.ok && isEmptied) toast('Nothing was left on it, so it is closed.');
     else if (!kept.ok) {
       if (kept.refusal.code !== 'slip/ended') toast.error(refusalWords(kept.refusal, money));
     } else toast(`${kept.name === '' ? 'The slip' : kept.name} is set aside.`);

@@ -89,7 +89,7 @@
     );
     if (written === null) return;
     planned = null;
-    toast(`${String(written)} ${written === 1 ? 'item is' : 'items are'} taken in.`);
+    toast(`${String(written)} ${written === 1 ? 'item is' : 'items are'} added.`);
   }
 </script>
 
@@ -156,7 +156,7 @@
       {#if shown.length > AT_MOST}<li class="soft">and {shown.length - AT_MOST} more</li>{/if}
     </ul>
     {#if count('wrong') > 0}
-      <p>Lines that are wrong are left out; the others can be taken in all the same.</p>
+      <p>Lines that are wrong are left out; the others can be added.</p>
     {/if}
     <div class="flex flex-wrap gap-2">
       {#if toDo > 0}

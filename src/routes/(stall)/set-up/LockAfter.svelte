@@ -25,7 +25,7 @@
       () => ({ ok: true, drafts: [draft('business.set', newId(), null, body)] }),
       lentBy === undefined ? {} : { lentBy },
     );
-    toast('All devices do so once they have heard of it.');
+    toast('Saved. Other devices follow when they next sync.');
   }
 </script>
 

@@ -48,7 +48,7 @@
     if (!outcome.ok) return;
     dropDraft(form);
     await stall.daybook.settle();
-    toast(`${said.name.trim()} is so from now on.`);
+    toast(`${said.name.trim()} is saved.`);
     onDone();
   }
 </script>

@@ -77,7 +77,7 @@
     await stall.daybook.append(() => takeCardOff(newId, customer.id));
     await stall.daybook.settle();
     isRemoving = false;
-    toast('The card is off file. The acquirer is told by itself.');
+    toast('The card is removed. The acquirer is told automatically.');
   }
 </script>
 

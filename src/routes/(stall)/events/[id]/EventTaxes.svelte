@@ -35,7 +35,7 @@
       () => setEventTaxes(newId, event, swaps),
       lentBy === undefined ? {} : { lentBy },
     );
-    toast(`${event.short} charges these taxes from now on. Sales so far stay as they were.`);
+    toast(`${event.short} charges these taxes from now on. Earlier sales stay as they were.`);
   }
 </script>
 

@@ -93,7 +93,7 @@
     }
     dropDraft(`item ${at}`);
     await stall.daybook.settle();
-    toast(`${said.name.trim()} is so from now on.`);
+    toast(`${said.name.trim()} is saved.`);
     await goto(page.url.searchParams.has('barcode') ? '/counter' : '/items');
   }
 </script>

@@ -93,7 +93,7 @@
     }
     dropDraft(form);
     await stall.daybook.settle();
-    toast(`${name.trim()} is laid out so from now on.`);
+    toast(`${name.trim()} is saved.`);
     await goto('/tables');
   }
 </script>

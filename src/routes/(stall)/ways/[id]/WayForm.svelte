@@ -47,7 +47,7 @@
     }
     dropDraft(form);
     await stall.daybook.settle();
-    toast(`${said.name.trim()} is so from now on. Payments so far stay as they were.`);
+    toast(`${said.name.trim()} is saved. Payments so far stay as they were.`);
     await goto('/ways');
   }
 
