@@ -52,7 +52,7 @@ export interface AppendOptions {
   /** The slip as it goes on instead of being gone; asked after the command. Null is gone. */
   readonly leaves?: () => OpenSlip | null;
   /** A slip that this takes up: nothing may be on the one that is open, unless this settles it. */
-  readonly opens?: OpenSlip;
+  readonly opens?: KeptSlip;
   /** The last own `seq` that this was decided by: with more written meanwhile, it is decided again. */
   readonly after?: number;
   /** The colleague who lent the right to this, having shown a PIN. */
@@ -228,8 +228,7 @@ export class DeviceDaybook {
             const value = { ...goesOn, revision: (revision ?? 0) + 1 };
             meta.put({ key: 'slip', value } satisfies MetaRow);
           } else if (settles !== undefined) meta.delete('slip');
-          if (opens !== undefined)
-            meta.put({ key: 'slip', value: { ...opens, revision: 1 } } satisfies MetaRow);
+          if (opens !== undefined) meta.put({ key: 'slip', value: opens } satisfies MetaRow);
           // Checked while the browser writes; nothing is committed before this returns.
           entries.forEach(mustBeFit);
         } catch (error) {

@@ -5,3 +5,9 @@ export const newId = (): string => v7();
 
 /** Salt for a private part: 122 random bits. */
 export const newSalt = (): string => v4();
+
+/** A revision to begin with: one of 2⁴⁸, with room to count on from. */
+export function newRevision(): number {
+  const [high = 0, low = 0] = crypto.getRandomValues(new Uint32Array(2));
+  return 1 + (high % 65_536) * 4_294_967_296 + low;
+}

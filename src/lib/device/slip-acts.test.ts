@@ -102,6 +102,39 @@ describe('acts on the open slip', () => {
     assert.equal(row?.lines.length, 2);
   });
 
+  it('are done on the slip as it is, by a window that knows it from before it was set aside', async () => {
+    const other = new SlipQueue(db, {
+      newId,
+      seen: () => Promise.resolve(),
+      forbids: () => null,
+      onShown: () => undefined,
+      onRefused: ({ code }) => assert.fail(code),
+      onFault: (error) => assert.equal(error, null),
+    });
+    put(1);
+    await queue.saved();
+    await other.follow(await db.read('slip'));
+    assert.equal(other.shown.lines.length, 1);
+    // The first window puts more on it, sets it aside and takes it up again; the other one hears of nothing.
+    put(2);
+    const { id } = queue.shown;
+    assert.ok((await setAside(desk)).ok && (await takeUpSlip(desk, id)).ok);
+    const stale: SlipDesk = {
+      ...desk,
+      slip: {
+        get current() {
+          return other.shown;
+        },
+        act: async (run) => await other.act(run),
+      },
+    };
+    assert.deepEqual(await setAside(stale, 'Bench', 'tab'), {
+      ok: false,
+      refusal: { code: 'slip/gone' },
+    });
+    assert.deepEqual(goods((await db.read('slip'))!), [item(1, 100).id, item(2, 100).id]);
+  });
+
   it('say that a slip has gone from the list, and leave the one in hand', async () => {
     const first = await kept(1);
     await takeUpSlip(desk, first);

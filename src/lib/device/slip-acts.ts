@@ -19,7 +19,7 @@ import {
 import { joinLines, type Joined } from '../core/set-aside/join-lines';
 import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
-import { newId } from './new-id';
+import { newId, newRevision } from './new-id';
 import type { Acted, ActOutcome, NotActed, SavedSlip } from './slip-queue';
 
 /** Where it is done: the device's daybook, the line of everything that happens to its slip, and the event. */
@@ -159,16 +159,18 @@ export async function takeUpSlip(desk: SlipDesk, id: string): Promise<Kept> {
     const putAside = isBlank(open.slip)
       ? null
       : await settingAside(desk, open, open.slip.kept?.sort ?? 'aside');
+    // None that the slip had before: a window that knows it from then must not take it for the same.
+    const opens = { ...kept.slip, revision: newRevision() };
     const written = await daybook.append(
       () => {
         const aside = putAside?.() ?? { ok: true, drafts: [] };
         if (!aside.ok) return aside;
         return { ok: true, drafts: [...aside.drafts, ...takeUp(newId, event, id).drafts] };
       },
-      { ...(putAside === null ? {} : whole(open)), opens: kept.slip },
+      { ...(putAside === null ? {} : whole(open)), opens },
     );
     return written.ok
-      ? { result: { ok: true, name: kept.name }, left: kept.slip }
+      ? { result: { ok: true, name: kept.name }, left: kept.slip, leftAt: opens.revision }
       : { result: written };
   });
   return outcome.acted ? outcome.result : notKept(outcome.why);

@@ -29,6 +29,8 @@ export interface Acted<T> {
   readonly result: T;
   /** The slip as the act left it on disk; null: it is gone. Missing: as it was. */
   readonly left?: OpenSlip | null;
+  /** Its revision there, if it is another slip than before. */
+  readonly leftAt?: number;
 }
 
 /** Why an act was not begun: this window has ended the slip already, or another one has changed it. */
@@ -102,10 +104,10 @@ export class SlipQueue {
         if (this.#base.slip.id !== on)
           return { acted: false, why: this.#foreign === foreign ? 'ended' : 'changed' };
         if (this.#foreign !== foreign) return { acted: false, why: 'changed' };
-        const { result, left } = await run(this.#base);
+        const { result, left, leftAt } = await run(this.#base);
         // Whatever it wrote, what is on disk is what it left; and another window may have been faster.
         if (left === undefined) await this.#look();
-        else this.#leave(left);
+        else this.#leave(left, leftAt);
         return { acted: true, result };
       });
     } finally {
@@ -215,13 +217,13 @@ export class SlipQueue {
     return isOurs || (revision === 0 && isBlank(row));
   }
 
-  #leave(left: OpenSlip | null): void {
+  #leave(left: OpenSlip | null, leftAt = 1): void {
     this.#base =
       left === null
         ? { slip: emptySlip(this.surroundings.newId()), revision: 0 }
         : {
             slip: left,
-            revision: left.id === this.#base.slip.id ? this.#base.revision + 1 : 1,
+            revision: left.id === this.#base.slip.id ? this.#base.revision + 1 : leftAt,
           };
     this.#showAgain();
   }
