@@ -40,7 +40,7 @@ import {
 import { SlipQueue } from '../../src/lib/device/slip-queue';
 import { SEED, TIMES } from '../support/random';
 
-const RUNS = 600 * TIMES;
+const RUNS = 200 * TIMES;
 const DRAWER = idOf(4, 1);
 const NOW = Date.UTC(2026, 10, 22, 9);
 
