@@ -137,7 +137,7 @@ test('an untouched device locks, the slip stays, and a reload does not open it',
   await changeTo('Maren');
   await page.goto('/set-up');
   await page.getByLabel(/^Ask again who is there/).selectOption('2');
-  await expect(page.getByText('All devices do so')).toBeVisible();
+  await expect(page.getByText('Other devices follow')).toBeVisible();
   await page.goto('/counter');
   await tag(page, 'Geranium').click();
   const before = await total(page).textContent();

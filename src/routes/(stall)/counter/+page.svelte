@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick } from 'svelte';
+  import { tick, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
@@ -70,7 +70,18 @@
     doIt(tapDoes(item));
   }
 
+  /** Finished before the goods were read: a scanner does not wait for a page. */
+  let isEntryWaiting = $state(false);
+  $effect(() => {
+    if (!isEntryWaiting || !table.areGoodsRead) return;
+    isEntryWaiting = false;
+    untrack(() => doEntry(null));
+  });
   function doEntry(chosen: Row<'items'> | null): void {
+    if (!table.areGoodsRead) {
+      isEntryWaiting = true;
+      return;
+    }
     const meant = entryDoes(understood, chosen, stall.taxes);
     if (meant === null) return;
     doIt(meant);

@@ -45,10 +45,10 @@ export class OnTable {
       const timer = setTimeout(() => (this.#isPainted = true), 60);
       return () => clearTimeout(timer);
     });
-    this.#all = live(() => {
+    this.#all = live<readonly Row<'items'>[] | null>(() => {
       const wanted = this.#isPainted;
-      return () => (wanted ? books.items.toArray() : []);
-    }, []);
+      return () => (wanted ? books.items.toArray() : null);
+    }, null);
     this.#photos = live(() => {
       const ids = this.#ids;
       return async () =>
@@ -73,12 +73,17 @@ export class OnTable {
     });
   }
 
+  /** Whether everything that can be sold has been read, laid out or not. */
+  get areGoodsRead(): boolean {
+    return this.#all.value !== null;
+  }
+
   get isRead(): boolean {
     return this.#tables.isRead;
   }
   /** Every item there is, once the table is on the screen. */
   get all(): readonly Row<'items'>[] {
-    return this.#all.value;
+    return this.#all.value ?? [];
   }
   /** The tables of this place: an event that has tables of its own shows those alone. */
   readonly tables: readonly Table[] = $derived.by(() => {
