@@ -111,8 +111,6 @@ function eventOn(demo: DemoBusiness, at: number): EventBody {
     id: recordIdOf(demo.id, 'event', day),
     days: [{ date: day, opens, closes }],
     timeZone,
-    swaps: [],
-    ways: null,
     notes: '',
   };
 }

@@ -61,6 +61,22 @@ export async function ensureProgram(programs, pkg, what) {
   return found;
 }
 
+/**
+ * The browser that tests and pictures run in: Chromium's shell without windows, which starts and paints faster;
+ * the whole of Chromium where only that is there and nothing can be installed.
+ * @returns {Promise<string>} Its path.
+ */
+export async function ensureBrowser() {
+  const whole = programPath(['chromium']);
+  try {
+    const pkg = 'chromium-headless-shell';
+    return await ensureProgram([pkg], pkg, 'Chromium, without windows');
+  } catch (error) {
+    if (whole === null) throw error;
+    return whole;
+  }
+}
+
 /** Installs the npm packages when the lock file has changed since they were. */
 export async function ensureNpmPackages() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);

@@ -6,7 +6,7 @@ import { build } from 'esbuild';
 import fc from 'fast-check';
 import { Books } from '../../src/lib/core/books/books';
 import { changesOf } from '../../src/lib/core/books/changes';
-import { keyOf, untouched } from '../../src/lib/core/books/table-spec';
+import { keyOf, untouched, type Field } from '../../src/lib/core/books/table-spec';
 import { tables, tableNames } from '../../src/lib/core/books/tables';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { readEntry } from '../../src/lib/core/daybook/read-entry';
@@ -15,7 +15,7 @@ import { foldSums, sumNames, sumSpecs } from '../../src/lib/core/journal/sums';
 import { arbitraryDaybook, idOf } from '../../src/lib/core/testing/arbitrary-daybook';
 import { applyChanges } from '../../src/lib/server/books/apply-changes';
 import { BookReader } from '../../src/lib/server/books/read-books';
-import { bookModels, sqlTable } from '../../src/lib/server/database/book-tables';
+import { bookModels, sqlTable, valueFor } from '../../src/lib/server/database/book-tables';
 import { select } from '../../src/lib/server/database/select';
 import { chromiumOptions } from '../support/chromium';
 import { testDatabase, type TestDatabase } from '../support/test-database';
@@ -150,11 +150,22 @@ describe('memory, IndexedDB and MariaDB', () => {
   it('have the same columns: those the core describes, the migrations made, the models read', async () => {
     const models = bookModels(t.database.sequelize);
     for (const table of tableNames) {
-      const columns = await select<{ Field: string }>(
+      const columns = await select<{ Field: string; Default: string | null }>(
         t.database,
         `SHOW COLUMNS FROM ${sqlTable(table)}`,
         [],
       );
+      // What a record holds of which another group was set first.
+      if (tables[table].way === 'records') {
+        const first = Object.fromEntries(
+          columns.map(({ Field, Default }) => [Field, Default?.replace(/^'(.*)'$/, '$1') ?? null]),
+        );
+        for (const [field, spec] of Object.entries<Field<unknown>>(tables[table].fields)) {
+          if (tables[table].key.includes(field)) continue;
+          const said = valueFor(spec, spec.initial);
+          assert.equal(first[field], said === null ? null : String(said), `${table}.${field}`);
+        }
+      }
       const described = ['business', ...Object.keys(tables[table].fields)].sort();
       assert.deepEqual(columns.map(({ Field }) => Field).sort(), described, table);
       assert.deepEqual(Object.keys(models[table].getAttributes()).sort(), described, table);

@@ -32,6 +32,8 @@ test.afterAll(() => till.end());
 async function changeTo(name: string, pin = PINS[name] ?? ''): Promise<void> {
   await page.getByTitle('Who is selling').click();
   await signIn(page, name, pin);
+  // On the disk, too: the next page can be opened.
+  await expect(page.getByTitle('Who is selling')).toHaveText(name);
 }
 
 test('change of person is two taps and a PIN, with no network, and sales say who', async () => {

@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { programPath } from '../../scripts/setup/packages.mjs';
+import { ensureBrowser } from '../../scripts/setup/packages.mjs';
 import { chromiumArguments } from '../support/chromium';
 
 export default defineConfig({
@@ -9,15 +9,15 @@ export default defineConfig({
   fullyParallel: false,
   workers: 2,
   timeout: 90_000,
-  // A shared machine can stall for many seconds. What passes only at the second try is listed as flaky.
-  retries: process.env['CI'] === undefined ? 0 : 1,
+  // What passes only at the second try is a fault, in the product or in the test.
+  retries: 0,
   expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 15_000,
     launchOptions: {
-      executablePath: programPath(['chromium']) ?? '/usr/bin/chromium',
+      executablePath: await ensureBrowser(),
       args: chromiumArguments,
     },
   },

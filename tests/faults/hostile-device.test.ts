@@ -148,12 +148,18 @@ const rowsOf = (judged: readonly Judged[], tables: readonly TableName[]): string
   for (const { changes } of judged) books.apply(changes);
   // The stage of an event is for anybody to say, and everybody sets their own PIN.
   return JSON.stringify(
-    tables.map((table) =>
-      books
-        .rows(table)
-        .map((row) => ({ ...row, stage: null, stageStamp: null, pin: null, pinStamp: null })),
-    ),
+    tables.map((table) => books.rows(table).map((row) => ({ ...row, ...STAGES_AND_PIN }))),
   );
+};
+
+/** What everybody may set: how far an event is, and their own PIN. */
+const STAGES_AND_PIN = {
+  packedStamp: null,
+  tradingStamp: null,
+  countedStamp: null,
+  settledStamp: null,
+  pin: null,
+  pinStamp: null,
 };
 
 const fromHostile = ({ entry }: Judged): boolean => entry.device === deviceId(3);

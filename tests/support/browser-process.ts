@@ -1,7 +1,8 @@
 /** A Chromium of our own that can be killed as a dead battery would, and started again. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { chromiumArguments, chromiumPath } from './chromium';
+import { ensureBrowser } from '../../scripts/setup/packages.mjs';
+import { chromiumArguments } from './chromium';
 
 export class BrowserProcess {
   private constructor(
@@ -13,7 +14,7 @@ export class BrowserProcess {
   /** @param profile Folder of the profile; the same one again is the same device. */
   static async start(profile: string): Promise<BrowserProcess> {
     const child = spawn(
-      await chromiumPath(),
+      await ensureBrowser(),
       [
         ...chromiumArguments,
         '--headless=new',

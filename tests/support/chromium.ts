@@ -1,6 +1,6 @@
-/** Debian's Chromium, installed when it is missing. */
+/** How Chromium is started. */
 import type { LaunchOptions } from '@playwright/test';
-import { ensureProgram } from '../../scripts/setup/packages.mjs';
+import { ensureBrowser } from '../../scripts/setup/packages.mjs';
 
 export const chromiumArguments = [
   '--no-sandbox',
@@ -11,9 +11,6 @@ export const chromiumArguments = [
   '--disable-sync',
 ];
 
-export const chromiumPath = (): Promise<string> =>
-  ensureProgram(['chromium'], 'chromium', 'the Chromium browser');
-
 export async function chromiumOptions(): Promise<LaunchOptions> {
-  return { executablePath: await chromiumPath(), args: chromiumArguments };
+  return { executablePath: await ensureBrowser(), args: chromiumArguments };
 }

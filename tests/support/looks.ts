@@ -11,7 +11,13 @@ export async function lowContrast(page: Page, least: number): Promise<string[]> 
     const canvas = document.createElement('canvas');
     canvas.width = canvas.height = 1;
     const paint = canvas.getContext('2d', { willReadFrequently: true })!;
+    const known = new Map<string, Colour>();
     const read = (colour: string): Colour => {
+      const painted = known.get(colour) ?? asPainted(colour);
+      known.set(colour, painted);
+      return painted;
+    };
+    const asPainted = (colour: string): Colour => {
       paint.clearRect(0, 0, 1, 1);
       paint.fillStyle = colour;
       paint.fillRect(0, 0, 1, 1);
@@ -33,14 +39,14 @@ export async function lowContrast(page: Page, least: number): Promise<string[]> 
       const [hi, lo] = [light(a), light(b)].sort((x, y) => y - x) as [number, number];
       return (hi + 0.05) / (lo + 0.05);
     };
-    const backgroundOf = (element: Element): Colour => {
-      const layers: Colour[] = [];
-      for (let at: Element | null = element; at !== null; at = at.parentElement) {
-        const layer = read(getComputedStyle(at).backgroundColor);
-        layers.push(layer);
-        if (layer[3] === 1) break;
-      }
-      return layers.reverse().reduce<Colour>((below, top) => over(top, below), [255, 255, 255, 1]);
+    const grounds = new Map<Element | null, Colour>([[null, [255, 255, 255, 1]]]);
+    const backgroundOf = (element: Element | null): Colour => {
+      const found = grounds.get(element);
+      if (found !== undefined || element === null) return found ?? [255, 255, 255, 1];
+      const own = read(getComputedStyle(element).backgroundColor);
+      const ground = own[3] === 1 ? own : over(own, backgroundOf(element.parentElement));
+      grounds.set(element, ground);
+      return ground;
     };
     const found = new Set<string>();
     const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);

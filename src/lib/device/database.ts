@@ -215,6 +215,13 @@ export class DeviceDatabase extends Dexie {
         await fillUp(transaction);
         await forgetTokens(transaction);
       });
+    // Version 8 gave what one person edits at once a stamp of its own, and each stage of an event.
+    this.version(8)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        await fillUp(transaction);
+        await stampApart(transaction);
+      });
     const books = tableNames.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
@@ -244,6 +251,25 @@ async function fillUp(transaction: Transaction): Promise<void> {
           row[field] ??= INITIAL[`${name}.${field}`] ?? spec.initial;
       });
   }
+}
+
+/** What was set together until then was set by the same stamp. */
+async function stampApart(transaction: Transaction): Promise<void> {
+  await transaction
+    .table<Record<string, unknown>>('businesses')
+    .toCollection()
+    .modify((row) => void (row['lockStamp'] = row['setStamp']));
+  await transaction
+    .table<Record<string, unknown>>('events')
+    .toCollection()
+    .modify((row) => {
+      row['taxesStamp'] = row['waysStamp'] = row['setStamp'];
+      const { stage, stageStamp } = row;
+      delete row['stage'];
+      delete row['stageStamp'];
+      const reached = `${String(stage)}Stamp`;
+      if (reached in row) row[reached] = stageStamp;
+    });
 }
 
 /** Drops what the acquirer calls cards from rows and from entries; their chains stay good. */

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { openDrawer } from '../core/drawer/commands';
+import { stageOf } from '../core/event/stage';
 import { loadAll } from '../core/founding/first-day';
 import { BASE } from '../core/books/tables';
 import { draft } from '../core/daybook/kinds';
@@ -105,12 +106,12 @@ describe('what is decided by the rows', () => {
       async (daybook) =>
         await daybook.decide(
           async () => ({
-            stage: (await daybook.db.books.events.get(EVENT))?.stage ?? 'planned',
+            event: await daybook.db.books.events.get(EVENT),
             stock: await daybook.db.books.stock.toArray(),
           }),
-          ({ stage, stock }) => ({
+          ({ event, stock }) => ({
             ok: true as const,
-            drafts: loadAll(newId, EVENT, stage === '' ? 'planned' : stage, stock),
+            drafts: loadAll(newId, EVENT, event === undefined ? 'planned' : stageOf(event), stock),
           }),
         ),
     );

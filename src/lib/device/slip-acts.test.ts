@@ -9,9 +9,18 @@ import { DeviceDatabase } from './database';
 import { DeviceDaybook } from './daybook';
 import { newId } from './new-id';
 import { moveLineTo, setAside, takeUpSlip, type SlipDesk } from './slip-acts';
-import { SlipQueue } from './slip-queue';
+import { SlipQueue, type SlipSurroundings } from './slip-queue';
 
 const NOW = Date.UTC(2026, 10, 22, 9);
+/** Nothing is refused, and everything reaches the disk. */
+const surroundings: SlipSurroundings = {
+  newId,
+  seen: () => Promise.resolve(),
+  forbids: () => null,
+  onShown: () => undefined,
+  onRefused: ({ code }) => assert.fail(code),
+  onFault: (error) => assert.equal(error, null),
+};
 let db: DeviceDatabase;
 let queue: SlipQueue;
 let desk: SlipDesk;
@@ -19,14 +28,7 @@ let desk: SlipDesk;
 beforeEach(async () => {
   db = new DeviceDatabase('acts', { indexedDB: new IDBFactory(), IDBKeyRange });
   await db.write('identity', { business: BUSINESS, device: deviceId(1), number: 1, token: 'x' });
-  queue = new SlipQueue(db, {
-    newId,
-    seen: () => Promise.resolve(),
-    forbids: () => null,
-    onShown: () => undefined,
-    onRefused: ({ code }) => assert.fail(code),
-    onFault: (error) => assert.equal(error, null),
-  });
+  queue = new SlipQueue(db, surroundings);
   desk = {
     daybook: new DeviceDaybook(db, { now: () => NOW }),
     event: EVENT,
@@ -103,14 +105,7 @@ describe('acts on the open slip', () => {
   });
 
   it('are done on the slip as it is, by a window that knows it from before it was set aside', async () => {
-    const other = new SlipQueue(db, {
-      newId,
-      seen: () => Promise.resolve(),
-      forbids: () => null,
-      onShown: () => undefined,
-      onRefused: ({ code }) => assert.fail(code),
-      onFault: (error) => assert.equal(error, null),
-    });
+    const other = new SlipQueue(db, surroundings);
     put(1);
     await queue.saved();
     await other.follow(await db.read('slip'));

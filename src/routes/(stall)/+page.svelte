@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { expectedCash } from '$lib/core/drawer/expected-cash';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';

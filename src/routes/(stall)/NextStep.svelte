@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { useStall } from './stall.svelte';
 
   interface Props {

@@ -276,6 +276,7 @@ export class Stall {
 const NO_BUSINESS: Row<'businesses'> = {
   id: '',
   setStamp: '',
+  lockStamp: '',
   name: '',
   currency: 'GBP',
   locale: 'en-GB',

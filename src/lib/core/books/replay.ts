@@ -4,6 +4,7 @@ import { entrySchema } from '../daybook/entry';
 import type { KnownEntry } from '../daybook/kinds';
 import { firstIssue } from '../daybook/read-entry';
 import { becomes, changesIn } from '../judging/becomes';
+import { jsonOrNull } from '../formats/json-or-null';
 import { Books } from './books';
 import type { Change } from './change';
 
@@ -77,12 +78,4 @@ export function replay(ndjson: string): Replay {
   const books = new Books();
   books.apply(changes);
   return { books, entries, faults };
-}
-
-function jsonOrNull(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }

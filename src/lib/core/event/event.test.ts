@@ -1,20 +1,41 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
+import { Books } from '../books/books';
+import { changesOf } from '../books/changes';
 import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import type { Entry } from '../daybook/entry';
+import { draft } from '../daybook/kinds';
+import type { Stage } from '../daybook/kinds/event-stage';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, eventBody, idOf } from '../testing/arbitrary-daybook';
+import { setEventWays } from '../payment/set-way';
+import { DeviceWriter, EVENT, eventBody, idOf } from '../testing/arbitrary-daybook';
 import { localTime } from './local-time';
 import { setEventTaxes } from './set-taxes';
+import { earlierStages, goBack, stageOf, type BackTo } from './stage';
 import { differencesBetween, takingsOf, type EventRows } from './takings';
 import { byDate, eventsNear, todaysEvent } from './todays-event';
 
-const event = (n: number, date: string, stage: string): Row<'events'> => ({
+const UNSTAMPED = {
+  swaps: [],
+  ways: null,
+  taxesStamp: '',
+  waysStamp: '',
+  packedStamp: '',
+  tradingStamp: '',
+  countedStamp: '',
+  settledStamp: '',
+  backStamp: '',
+  backTo: '',
+  backWhy: '',
+};
+const event = (n: number, date: string, stage: Stage): Row<'events'> => ({
   ...eventBody(`Event ${String(n)}`),
   id: idOf(2, n),
   days: [{ date, opens: '09:00', closes: '16:00' }],
+  ...UNSTAMPED,
   setStamp: 'x',
-  stage,
-  stageStamp: 'x',
+  ...(stage === 'planned' ? {} : { [`${stage}Stamp`]: 'x' }),
 });
 
 describe('the event of today', () => {
@@ -132,6 +153,91 @@ describe('taxes of an event', () => {
     ]);
     const [entry] = writer.append(drafts, 0);
     assert.ok(readEntry(entry!).ok);
-    assert.deepEqual([entry?.body['swaps'], entry?.body['name']], [[{ from: a, to: b }], 'Green']);
+    assert.deepEqual(entry?.body, { event: green.id, swaps: [{ from: a, to: b }] });
   });
 });
+
+describe('what two people set up at one event at once', () => {
+  it('stays, if it is not the same', () => {
+    const [here, there] = [new DeviceWriter(1), new DeviceWriter(2)];
+    const from = idOf(3, 1);
+    const begun = here.append([draft('event.set', here.newId(), EVENT, eventBody('Green'))], 0);
+    const taxes = there.append(
+      setEventTaxes(there.newId, { id: EVENT }, [{ from, to: null }]).drafts,
+      5,
+    );
+    const ways = here.append(setEventWays(here.newId, { id: EVENT }, ['cash']).drafts, 6);
+    const named = there.append([draft('event.set', there.newId(), EVENT, eventBody('Blue'))], 4);
+    for (const entries of [
+      [begun, taxes, ways, named],
+      [named, ways, taxes, begun],
+    ]) {
+      const { name, swaps, ways: open } = eventAfter(entries.flat());
+      assert.deepEqual([name, swaps, open], ['Blue', [{ from, to: null }], ['cash']]);
+    }
+  });
+  it('was one thing in what was written before', () => {
+    const writer = new DeviceWriter(1);
+    const body = { ...eventBody('Green'), swaps: [{ from: idOf(3, 1), to: null }], ways: ['cash'] };
+    const old = { ...draft('event.set', writer.newId(), EVENT, body), v: 3 };
+    const { swaps, ways, taxesStamp, waysStamp, setStamp } = eventAfter(writer.append([old], 0));
+    assert.deepEqual([swaps, ways], [body.swaps, body.ways]);
+    assert.deepEqual([taxesStamp, waysStamp], [setStamp, setStamp]);
+  });
+});
+
+describe('the stage of an event', () => {
+  const stage = (to: Stage): Draft =>
+    draft('event.stage', idOf(90, 1), EVENT, { event: EVENT, stage: to });
+  const [here, there] = [new DeviceWriter(1), new DeviceWriter(2)];
+  const counted = here.append([stage('packed'), stage('trading'), stage('counted')], 1000);
+  // Out of touch, it has not heard that it was counted.
+  const late = there.append([stage('trading')], 2000);
+  it('moves forward by itself only, in whichever order it is heard of', () => {
+    assert.equal(stageOf(eventAfter([...counted, ...late])), 'counted');
+    assert.equal(stageOf(eventAfter([...late, ...counted])), 'counted');
+  });
+  it('goes back by an entry that says why, and forward from there', () => {
+    const event = { ...eventAfter([...counted, ...late]), id: EVENT };
+    assert.deepEqual(earlierStages(event), ['trading', 'packed', 'planned']);
+    const outcome = goBack({
+      newId: here.newId,
+      event,
+      to: 'packed',
+      why: ' counted the wrong tin ',
+    });
+    assert.ok(outcome.ok);
+    const back = here.append(outcome.drafts, 3000);
+    assert.ok(back.every((entry) => readEntry(entry).ok));
+    const after = eventAfter([...back, ...counted, ...late]);
+    assert.deepEqual([stageOf(after), after.backWhy], ['packed', 'counted the wrong tin']);
+    const again = there.append([stage('trading')], 4000);
+    assert.equal(stageOf(eventAfter([...again, ...back, ...late, ...counted])), 'trading');
+    const less = there.append([stage('packed')], 5000);
+    assert.equal(stageOf(eventAfter([...less, ...again, ...back, ...counted])), 'trading');
+  });
+  it('goes back neither without a reason nor forward', () => {
+    const event = { ...eventAfter(counted), id: EVENT };
+    const to = (stage: BackTo, why: string) => {
+      const outcome = goBack({ newId: here.newId, event, to: stage, why });
+      return outcome.ok ? 'ok' : outcome.refusal.code;
+    };
+    assert.deepEqual(
+      [to('trading', ' '), to('counted', 'x'), to('planned', 'x')],
+      ['stage/no-reason', 'stage/not-earlier', 'ok'],
+    );
+  });
+});
+
+/** The event's row as entries leave it. */
+function eventAfter(entries: readonly Entry[]): Row<'events'> {
+  const books = new Books();
+  for (const entry of entries) {
+    const read = readEntry(entry);
+    if (!read.ok) throw new Error(`${entry.kind} cannot be read`);
+    books.apply(changesOf(read.entry));
+  }
+  const row = books.row('events', EVENT);
+  if (row === undefined) throw new Error('there is no event');
+  return row;
+}

@@ -4,17 +4,15 @@ import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 
 /**
- * Sets what the event charges instead; a tax that stands in its own place is no swap. Everything else
- * about the event stays.
+ * Sets what the event charges instead; a tax that stands in its own place is no swap.
  */
 export function setEventTaxes(
   newId: () => string,
-  event: Row<'events'>,
+  { id: event }: Pick<Row<'events'>, 'id'>,
   swaps: readonly TaxSwap[],
 ): { readonly ok: true; readonly drafts: readonly Draft[] } {
-  const { setStamp: _set, stage: _stage, stageStamp: _stamp, ...body } = event;
   const real = swaps.filter(
     ({ from, to }, at) => from !== to && swaps.findIndex((each) => each.from === from) === at,
   );
-  return { ok: true, drafts: [draft('event.set', newId(), event.id, { ...body, swaps: real })] };
+  return { ok: true, drafts: [draft('event.taxes', newId(), event, { event, swaps: real })] };
 }

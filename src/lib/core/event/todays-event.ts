@@ -1,12 +1,10 @@
 /** Which event a device is at. */
 import type { Row } from '../books/tables';
-import { STAGES, type Stage } from '../daybook/kinds/event-stage';
+import type { Stage } from '../daybook/kinds/event-stage';
 import { localTime } from './local-time';
+import { stageOf } from './stage';
 
 type Event = Row<'events'>;
-
-export const stageOf = (event: Pick<Event, 'stage'>): Stage =>
-  STAGES.find((stage) => stage === event.stage) ?? 'planned';
 
 /** Whether anything has been said of the record, not only of its stage. */
 export const isKnown = (row: { readonly setStamp: string }): boolean => row.setStamp !== '';

@@ -107,8 +107,6 @@ export function planEvent(command: PlanEvent): FirstDayOutcome {
     timeZone,
     stripe: '#1c684c',
     cloth: '#fffaf0',
-    swaps: [],
-    ways: null,
     notes: '',
   };
   return { ok: true, drafts: [draft('event.set', newId(), id, body)] };

@@ -35,7 +35,6 @@ export function foundBusiness(command: FoundBusiness): readonly Draft[] {
     signAbove: null,
     receiptHead: name,
     receiptFoot: '',
-    lockAfter: 0,
     forgetAfter: 0,
   } as const;
   const person = {

@@ -46,7 +46,7 @@ const typed: TypedBusiness = {
   receiptFoot: '',
 };
 const business = (more: Partial<TypedBusiness>) =>
-  said(setBusiness(writer.newId, { ...typed, ...more }, 15));
+  said(setBusiness(writer.newId, { ...typed, ...more }));
 const row = (n: number, name: string, sort: number): Row<'taxes'> => ({
   id: idOf(3, n),
   setStamp: 'x',
@@ -79,7 +79,7 @@ const maker = (more: Partial<TypedMaker>) =>
   );
 
 describe('setting up the business', () => {
-  it('reads rates however they are typed, and keeps the lock', () => {
+  it('reads rates however they are typed; the lock is set up apart', () => {
     const body = business({
       uplift: '3,5 %',
       service: '10',
@@ -92,7 +92,7 @@ describe('setting up the business', () => {
         '3.5',
         { percent: '10', taxes: [] },
         [{ id: idOf(9, 1), name: 'Members', percent: '10' }],
-        15,
+        undefined,
       ],
     );
   });

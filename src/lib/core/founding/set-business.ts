@@ -64,11 +64,7 @@ export interface TypedBusiness {
   readonly receiptFoot: string;
 }
 
-export function setBusiness(
-  newId: () => string,
-  typed: TypedBusiness,
-  lockAfter: number,
-): BusinessOutcome {
+export function setBusiness(newId: () => string, typed: TypedBusiness): BusinessOutcome {
   const name = typed.name.trim().slice(0, 80);
   if (name === '') return refuse({ code: 'business/empty', field: 'name' });
   if (!isKnownCurrency(typed.currency))
@@ -131,7 +127,6 @@ export function setBusiness(
     signAbove: sign?.amount ?? null,
     receiptHead: typed.receiptHead.slice(0, 500),
     receiptFoot: typed.receiptFoot.slice(0, 500),
-    lockAfter,
     forgetAfter,
   };
   return { ok: true, drafts: [draft('business.set', newId(), null, body)] };

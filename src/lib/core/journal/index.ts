@@ -18,6 +18,7 @@ const nothing = (): Posting[] => [];
 
 const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Posting[] } = {
   'business.set': nothing,
+  'business.lock': nothing,
   'tax.set': nothing,
   'category.set': nothing,
   'way.set': nothing,
@@ -33,7 +34,10 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'customer.card': nothing,
   'customer.erased': nothing,
   'event.set': nothing,
+  'event.taxes': nothing,
+  'event.ways': nothing,
   'event.stage': nothing,
+  'event.back': nothing,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,

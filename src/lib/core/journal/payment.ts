@@ -2,7 +2,7 @@
 import { NOBODY } from '../books/names';
 import type { BodyOf } from '../daybook/kinds';
 import { takingsOfPart } from '../payment/part-sums';
-import { minus, money, type Posting } from './posting';
+import { explained, minus, money, type Posting } from './posting';
 
 export type PartFigures = Pick<
   BodyOf<'payment.taken'>,
@@ -31,6 +31,5 @@ export function partPostings(part: PartFigures): Posting[] {
     ...money('surcharge', minus(surcharge), { way }),
     ...(tip === 0 ? [] : money(`tips:${seller}`, minus(tip), { way, seller, documents: 1 })),
   ];
-  const open = postings.reduce((all, { amount = 0 }) => all + amount, 0);
-  return [...postings, ...money('unexplained', minus(open), { way })];
+  return explained(postings, { way });
 }

@@ -1,5 +1,6 @@
 /** What an entry moves on one account: an amount of money or a quantity of goods, never both. */
 import { z } from 'zod';
+import { sum } from '../money/units';
 import { isAccount, type Account } from './accounts';
 
 /** What a posting can be looked up by, beside its account. */
@@ -27,8 +28,7 @@ export const postingSchema = z
     account: z
       .string()
       .max(80)
-      .refine(isAccount, 'an account that there is, such as drawer:… or sales')
-      .transform((text) => text),
+      .refine(isAccount, 'an account that there is, such as drawer:… or sales'),
     /** Minor units: debit positive, credit negative. */
     amount: figure.optional(),
     /** Thousandths of the unit of measure. */
@@ -75,6 +75,20 @@ export const goods = (
       ];
 };
 
+/** What their amounts add up to. Minor units. */
+export const amountOf = (postings: readonly Posting[]): number =>
+  sum(postings.map(({ amount = 0 }) => amount));
+
+/** What does not add up has a name: on an account of its own, so that all of it does. */
+export const explained = (
+  postings: readonly Posting[],
+  more: Omit<Posting, 'account' | 'amount' | 'quantity'> = {},
+): Posting[] => [...postings, ...money('unexplained', minus(amountOf(postings)), more)];
+
+/** Whether anything of it is not nothing. */
+export const moves = (posting: Posting): boolean =>
+  FIGURES.some((figure) => (posting[figure] ?? 0) !== 0);
+
 /** Not -0, which is another number to some. */
 export const minus = (figure: number): number => (figure === 0 ? 0 : -figure);
 
@@ -93,12 +107,10 @@ export function opposite(posting: Posting): Posting {
  * @returns What is wrong, or null.
  */
 export function imbalance(postings: readonly Posting[]): string | null {
-  let total = 0;
   const byItem = new Map<string, number>();
-  for (const { amount, quantity, item = '' } of postings) {
-    total += amount ?? 0;
+  for (const { quantity, item = '' } of postings)
     if (quantity !== undefined) byItem.set(item, (byItem.get(item) ?? 0) + quantity);
-  }
+  const total = amountOf(postings);
   if (total !== 0) return `amounts must add up to nothing, not to ${String(total)}`;
   for (const [item, quantity] of byItem)
     if (quantity !== 0)

@@ -5,7 +5,7 @@ import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { costOf } from '../sale/cost';
 import { GONE_UNCOUNTED, UNCOUNTED } from './accounts';
-import { goods, minus, money, type Posting } from './posting';
+import { explained, goods, minus, money, type Posting } from './posting';
 
 type Line = Pick<
   BodyOf<'sale.rung'>['lines'][number],
@@ -104,8 +104,7 @@ export function salePostings(sale: SaleFigures): Posting[] {
     postings.push(
       ...taxed(id, amount, { item: UPLIFT, ...(base === 0 ? {} : { base: minus(base) }) }),
     );
-  const open = sum(postings.map(({ amount = 0 }) => amount));
-  return [...postings, ...money('unexplained', minus(open))];
+  return explained(postings);
 }
 
 /** How many things a line is: what is weighed or timed is one thing. Never below minus the lot. */

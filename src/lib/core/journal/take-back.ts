@@ -6,7 +6,15 @@ import { z } from 'zod';
 import { fraction, roundToMinor } from '../money/fraction';
 import { recordId } from '../daybook/kind';
 import { headOf } from './accounts';
-import { FIGURES, imbalance, opposite, postingSchema, type Posting } from './posting';
+import {
+  amountOf,
+  FIGURES,
+  imbalance,
+  moves,
+  opposite,
+  postingSchema,
+  type Posting,
+} from './posting';
 
 /** Postings of an entry that are taken back, and whose they are. */
 export const takenBackSchema = z
@@ -61,8 +69,7 @@ export function netOf(postings: readonly Posting[]): ReadonlyMap<string, Posting
         now[figure] = (before[figure] ?? 0) + (posting[figure] ?? 0);
     sums.set(name, now as Posting);
   }
-  for (const [name, posting] of sums)
-    if (FIGURES.every((figure) => (posting[figure] ?? 0) === 0)) sums.delete(name);
+  for (const [name, posting] of sums) if (!moves(posting)) sums.delete(name);
   return sums;
 }
 
@@ -117,12 +124,12 @@ export function takePartBack(
     }
     return part as Posting;
   });
-  return settled(parts).filter((posting) => FIGURES.some((figure) => (posting[figure] ?? 0) !== 0));
+  return settled(parts).filter(moves);
 }
 
 /** Amounts made to add up to nothing, by the largest of them but the slip's: that is what the customer is given. */
 function settled(parts: readonly Posting[]): readonly Posting[] {
-  const over = parts.reduce((all, { amount = 0 }) => all + amount, 0);
+  const over = amountOf(parts);
   if (over === 0) return parts;
   let at = -1;
   parts.forEach(({ amount = 0 }, n) => {
@@ -141,7 +148,4 @@ export const handedBackIn = ({ postings }: TakenBack): number =>
   0 - sumOn(postings, 'drawer') - sumOn(postings, 'owed');
 
 const sumOn = (postings: readonly Posting[], head: string): number =>
-  postings.reduce(
-    (all, { account, amount = 0 }) => (headOf(account) === head ? all + amount : all),
-    0,
-  );
+  amountOf(postings.filter(({ account }) => headOf(account) === head));

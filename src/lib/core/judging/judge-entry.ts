@@ -5,14 +5,14 @@
 import { FURTHEST_AHEAD } from '../daybook/clock';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
-import { sum } from '../money/units';
+import { amountOf } from '../journal/posting';
 import { isBarred } from '../people/judge';
 import { judgeDevice } from './device';
 import { judgeDrawerOpened, judgeRead } from './drawer';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
-import { judgeReceipt, judgeSettlement, judgeStage, judgeStock } from './other';
+import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStock } from './other';
 import { judgeReversal } from './reversal';
 import { judgeSale } from './sale';
 import { EFFECT_OF, type Doubt, type Effect, type Verdict } from './verdict';
@@ -32,7 +32,10 @@ const judges: Judges = {
   'payment.result': judgeResult,
   'payment.reversed': judgeReversal,
   'hold.decided': judgeHold,
-  'event.stage': judgeStage,
+  'event.stage': judgeOfEvent,
+  'event.back': judgeOfEvent,
+  'event.taxes': judgeOfEvent,
+  'event.ways': judgeOfEvent,
   'drawer.opened': judgeDrawerOpened,
   'drawer.counted': judgeRead,
   'stock.moved': judgeStock,
@@ -65,7 +68,7 @@ export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | nul
 
 function addsUp(entry: KnownEntry): Doubt | null {
   const { postings } = journalOf(entry);
-  const open = sum(postings.map((each) => (each.account === 'unexplained' ? each.amount! : 0)));
+  const open = amountOf(postings.filter(({ account }) => account === 'unexplained'));
   return open === 0 ? null : { code: 'journal/unexplained', found: open };
 }
 

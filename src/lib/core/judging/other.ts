@@ -16,10 +16,15 @@ export function judgeStock({ body }: EntryOf<'stock.moved'>, { history }: Eviden
   return wrong === undefined ? null : { code: 'stock/place', found: wrong };
 }
 
-/** A stage is of an event that there is. */
-export function judgeStage({ body }: EntryOf<'event.stage'>, { history }: Evidence): Doubt | null {
+/** A stage, or what is set up of an event apart, is of an event that there is. */
+export function judgeOfEvent(
+  { body }: EntryOf<OfEvent>,
+  { history }: Pick<Evidence, 'history'>,
+): Doubt | null {
   return history.knows('event.set', body.event) ? null : { code: 'stage/event', found: body.event };
 }
+
+type OfEvent = 'event.stage' | 'event.back' | 'event.taxes' | 'event.ways';
 
 /** What is sent is the receipt of a sale that there is. */
 export function judgeReceipt(

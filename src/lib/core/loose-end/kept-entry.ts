@@ -95,11 +95,13 @@ function putAway(
 }
 
 function bodyFrom(
-  { table, id, group, idField }: RecordSet,
+  { table, id, groups, idField }: RecordSet,
   standing: Readonly<Record<string, unknown>>,
 ): Record<string, unknown> {
-  const fields = tables[table].groups;
-  const body = Object.fromEntries(fields[group]!.map((field) => [field, standing[field]]));
+  const fields: Readonly<Record<string, readonly string[]>> = tables[table].groups;
+  const body = Object.fromEntries(
+    groups.flatMap((group) => fields[group] ?? []).map((field) => [field, standing[field]]),
+  );
   if (table === 'photos') {
     const picture = body['picture'] as { readonly data: string } | null;
     body['picture'] = picture?.data ?? null;
@@ -107,11 +109,11 @@ function bodyFrom(
   return idField === null ? body : { [idField]: id, ...body };
 }
 
-/** The record that an entry sets: where it stands, under which id, and which fields of it. */
+/** The record that an entry sets: where it stands, under which id, and which groups of fields of it. */
 export interface RecordSet {
   readonly table: TableName;
   readonly id: string;
-  readonly group: string;
+  readonly groups: readonly string[];
   /** What the entry calls the id; null where the record is the business. */
   readonly idField: string | null;
 }
@@ -119,11 +121,14 @@ export interface RecordSet {
 interface SetBy {
   readonly table: TableName;
   readonly group?: string;
+  /** Groups that it may set as well, if it has their fields. */
+  readonly also?: readonly string[];
   readonly idField?: string;
 }
 
 const setBy: Partial<Record<Kind, SetBy>> = {
-  'business.set': { table: 'businesses' },
+  'business.set': { table: 'businesses', also: ['lock'] },
+  'business.lock': { table: 'businesses', group: 'lock' },
   'tax.set': { table: 'taxes' },
   'category.set': { table: 'categories' },
   'way.set': { table: 'ways' },
@@ -131,20 +136,25 @@ const setBy: Partial<Record<Kind, SetBy>> = {
   'maker.set': { table: 'makers' },
   'photo.set': { table: 'photos', idField: 'item' },
   'table.set': { table: 'tables' },
-  'staff.set': { table: 'staff' },
+  'staff.set': { table: 'staff', also: ['pin'] },
   'pin.set': { table: 'staff', group: 'pin', idField: 'person' },
   'device.set': { table: 'devices' },
   'customer.set': { table: 'customers' },
-  'event.set': { table: 'events' },
+  'event.set': { table: 'events', also: ['taxes', 'ways'] },
+  'event.taxes': { table: 'events', group: 'taxes', idField: 'event' },
+  'event.ways': { table: 'events', group: 'ways', idField: 'event' },
 };
 
 export function recordOf({ kind, body, business }: Entry): RecordSet | null {
   const found = isKind(kind) ? setBy[kind] : undefined;
   if (found === undefined) return null;
-  const { table, group = 'set', idField = 'id' } = found;
-  if (table === 'businesses') return { table, id: business, group, idField: null };
+  const { table, group = 'set', also = [], idField = 'id' } = found;
+  const own: Readonly<Record<string, readonly string[]>> = tables[table].groups;
+  const isSet = (each: string): boolean => own[each]?.some((field) => field in body) === true;
+  const groups = [group, ...also.filter(isSet)];
+  if (table === 'businesses') return { table, id: business, groups, idField: null };
   const id = body[idField];
-  return typeof id === 'string' ? { table, id, group, idField } : null;
+  return typeof id === 'string' ? { table, id, groups, idField } : null;
 }
 
 const refuse = (code: SettleRefusal['code']): SettleOutcome => ({ ok: false, refusal: { code } });

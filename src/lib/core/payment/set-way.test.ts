@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
-import { CARD_WAY, DeviceWriter, eventBody, idOf } from '../testing/arbitrary-daybook';
+import { CARD_WAY, DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
 import { orderWays, setEventWays, setWay, typedWay, type SetWay, type WayOutcome } from './set-way';
 import { allWays, CASH_WAY, rulesOf, waysOpen } from './ways';
 
@@ -87,9 +87,8 @@ describe('ways to pay', () => {
     );
   });
   it('of an event leave the rest of it as it was', () => {
-    const event = { ...eventBody('Green'), setStamp: 'x', stage: 'trading', stageStamp: 'x' };
-    const { drafts } = setEventWays(writer.newId, event, ['cash']);
-    assert.deepEqual(drafts[0]?.body, { ...eventBody('Green'), ways: ['cash'] });
+    const { drafts } = setEventWays(writer.newId, { id: EVENT }, ['cash']);
+    assert.deepEqual(drafts[0]?.body, { event: EVENT, ways: ['cash'] });
   });
   it('say to the sums which are notes and coins', () => {
     assert.equal(rulesOf(CASH_WAY).cash, true);

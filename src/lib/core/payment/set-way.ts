@@ -99,17 +99,13 @@ export const orderWays = (newId: () => string, ways: readonly WayToPay[]): reado
     return [draft('way.set', newId(), null, { ...way, method, side, sort })];
   });
 
-/**
- * Which ways are open at an event, in which order; null opens all in the vendor's own.
- * Everything else about the event stays.
- */
+/** Which ways are open at an event, in which order; null opens all in the vendor's own. */
 export function setEventWays(
   newId: () => string,
-  event: Row<'events'>,
+  { id: event }: Pick<Row<'events'>, 'id'>,
   ways: readonly string[] | null,
 ): { readonly ok: true; readonly drafts: readonly Draft[] } {
-  const { setStamp: _set, stage: _stage, stageStamp: _stamp, ...body } = event;
-  return { ok: true, drafts: [draft('event.set', newId(), event.id, { ...body, ways })] };
+  return { ok: true, drafts: [draft('event.ways', newId(), event, { event, ways })] };
 }
 
 /** What stands in the form of a way, or of a new one. */

@@ -32,6 +32,7 @@ const setUp = (): readonly Right[] => ['set-up'];
 /** The right that each kind of entry asks for. The compiler asks for every kind. */
 const needs: Needs = {
   'business.set': setUp,
+  'business.lock': setUp,
   'tax.set': setUp,
   'category.set': setUp,
   'way.set': setUp,
@@ -53,7 +54,10 @@ const needs: Needs = {
   'customer.card': nothing,
   'customer.erased': setUp,
   'event.set': setUp,
+  'event.taxes': setUp,
+  'event.ways': setUp,
   'event.stage': nothing,
+  'event.back': setUp,
   'drawer.opened': nothing,
   'drawer.counted': nothing,
   'stock.moved': nothing,

@@ -4,6 +4,7 @@ import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '
 import type { Entry } from '../daybook/entry';
 import { keepCard, takeCardOff } from '../customer/card-on-file';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
+import type { BackTo } from '../event/stage';
 import { STAGES } from '../daybook/kinds/event-stage';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { countDrawer } from '../drawer/commands';
@@ -106,6 +107,10 @@ export type Step =
   | { readonly does: 'price'; readonly item: number; readonly price: number }
   | { readonly does: 'stage'; readonly stage: (typeof STAGES)[number] }
   | { readonly does: 'event'; readonly name: string }
+  | { readonly does: 'event back'; readonly to: BackTo }
+  | { readonly does: 'event taxes'; readonly to: string | null }
+  | { readonly does: 'event ways'; readonly ways: readonly string[] | null }
+  | { readonly does: 'lock'; readonly lockAfter: number }
   | { readonly does: 'person'; readonly person: number; readonly rights: readonly Right[] }
   | { readonly does: 'customer'; readonly customer: number; readonly name: string }
   | { readonly does: 'consent'; readonly customer: number; readonly isGiven: boolean }
@@ -175,6 +180,13 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     price: fc.nat({ max: 9999 }),
   }),
   fc.record({ does: fc.constant('stage' as const), stage: fc.constantFrom(...STAGES) }),
+  fc.record({
+    does: fc.constant('event back' as const),
+    to: fc.constantFrom<BackTo>('planned', 'packed', 'trading', 'counted'),
+  }),
+  fc.record({ does: fc.constant('event taxes' as const), to: fc.constantFrom(null, TAX) }),
+  fc.record({ does: fc.constant('event ways' as const), ways: fc.constantFrom(null, ['cash']) }),
+  fc.record({ does: fc.constant('lock' as const), lockAfter: fc.constantFrom(0, 5, 15) }),
   fc.record({
     does: fc.constant('event' as const),
     name: fc.constantFrom('Green', 'Quay', 'Abbey'),
@@ -330,6 +342,18 @@ export class DeviceWriter {
         return [draft('event.stage', this.newId(), EVENT, { event: EVENT, stage: what.stage })];
       case 'event':
         return [draft('event.set', this.newId(), EVENT, eventBody(what.name))];
+      case 'event back': {
+        const body = { event: EVENT, to: what.to, why: 'the wrong tin' };
+        return [draft('event.back', this.newId(), EVENT, body)];
+      }
+      case 'event taxes': {
+        const swaps = [{ from: TAX, to: what.to }];
+        return [draft('event.taxes', this.newId(), EVENT, { event: EVENT, swaps })];
+      }
+      case 'event ways':
+        return [draft('event.ways', this.newId(), EVENT, { event: EVENT, ways: what.ways })];
+      case 'lock':
+        return [draft('business.lock', this.newId(), null, { lockAfter: what.lockAfter })];
       case 'person':
         return [draft('staff.set', this.newId(), null, personBody(what.person, what.rights))];
       case 'customer':
@@ -590,8 +614,6 @@ export function eventBody(name: string) {
     timeZone: 'Europe/London',
     stripe: '#1c684c',
     cloth: '#fffaf0',
-    swaps: [],
-    ways: null,
     notes: '',
   };
 }

@@ -2,6 +2,7 @@
  * What is kept of a device beside its database, in case a browser that runs out of room throws that away: who it
  * is, where its chain stands, and what has not been sent. Lines of JSON, each written after the ones before it.
  */
+import { jsonOrNull } from '../../core/formats/json-or-null';
 import { z } from 'zod';
 import { storedEntrySchema } from '../../core/daybook/entry';
 import type { Head, Identity, OwnBlock } from '../database';
@@ -51,7 +52,7 @@ export function mirrorFrom(text: string): Mirror | null {
   const blocks = new Map<number, OwnBlock>();
   for (const line of text.split('\n')) {
     if (line === '') continue;
-    const read = lineSchema.safeParse(asJson(line));
+    const read = lineSchema.safeParse(jsonOrNull(line));
     if (!read.success) break;
     if ('identity' in read.data) ({ identity, erasures } = read.data);
     else if ('block' in read.data) blocks.set(read.data.block.upTo, read.data.block);
@@ -61,12 +62,4 @@ export function mirrorFrom(text: string): Mirror | null {
   const upTo = head?.seq ?? 0;
   const unsent = [...blocks.values()].filter((block) => block.upTo > sent && block.upTo <= upTo);
   return { identity, erasures, head, sent, blocks: unsent.sort((a, b) => a.upTo - b.upTo) };
-}
-
-function asJson(line: string): unknown {
-  try {
-    return JSON.parse(line);
-  } catch {
-    return null;
-  }
 }

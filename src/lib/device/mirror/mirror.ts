@@ -17,6 +17,8 @@ export class DeviceMirror {
   #worker: Comlink.Remote<MirrorWorker> | null = null;
   #following: Promise<void> | null = null;
   #again: 'no' | 'more' | 'anew' = 'no';
+  /** There was no room left to keep it by key: it is in its file alone. */
+  #isFullByKey = false;
 
   /** @param onLow There is hardly any room left on the device. */
   constructor(readonly onLow: () => void = () => undefined) {}
@@ -49,8 +51,10 @@ export class DeviceMirror {
     if (api === null) return;
     // One window after another, so that both copies have the same lines in the same order.
     await navigator.locks.request(LOCK, async () => {
-      const written = await api.follow(isAnew);
-      if (written !== null) keepByKey(written);
+      // A file from before there were two copies is made anew, so that the other has the whole of it.
+      const isWhole = this.#isFullByKey || localStorage.getItem(keyAt(0)) !== null;
+      const written = await api.follow(isAnew || !isWhole);
+      if (written !== null && !keepByKey(written)) this.#isFullByKey = true;
     });
     if (!(await api.probe())) this.onLow();
   }
@@ -61,7 +65,7 @@ export class DeviceMirror {
   }
 
   async clear(): Promise<void> {
-    for (const key of ownKeys()) localStorage.removeItem(key);
+    clearKeys();
     await this.#api?.clear();
   }
 
@@ -85,13 +89,24 @@ const ownKeys = (): string[] =>
     .sort();
 
 /** Each piece under where it stands in the file, so that they follow each other in the order of their keys. */
-function keepByKey({ at, text }: Written): void {
-  if (at === 0) for (const key of ownKeys()) localStorage.removeItem(key);
+const keyAt = (at: number): string => `${PREFIX}${String(at).padStart(12, '0')}`;
+
+/** @returns False where there was no room: nothing is kept then, rather than pieces with one missing. */
+function keepByKey({ at, text }: Written): boolean {
+  if (at === 0) clearKeys();
+  else if (localStorage.getItem(keyAt(0)) === null) return true;
   try {
-    localStorage.setItem(`${PREFIX}${String(at).padStart(12, '0')}`, text);
+    localStorage.setItem(keyAt(at), text);
+    return true;
   } catch (error) {
+    clearKeys();
     console.error('the mirror is kept in its file alone:', error);
+    return false;
   }
+}
+
+function clearKeys(): void {
+  for (const key of ownKeys()) localStorage.removeItem(key);
 }
 
 const textByKey = (): string =>

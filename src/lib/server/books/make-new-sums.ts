@@ -1,10 +1,10 @@
 /** Sums that were declared anew are worked out from the daybook, so that none starts empty in silence. */
 import { changesTo, declaredSums, newSums, type SumsMade } from '../../core/journal/new-sums';
 import type { SumName } from '../../core/journal/sums';
-import { entrySchema } from '../../core/daybook/entry';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import { becomes, changesIn } from '../../core/judging/becomes';
 import { lockCounter } from '../daybook/append';
+import { storedEntry } from '../daybook/stored-entry';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -79,10 +79,7 @@ async function makeFor(
         transaction,
       );
       if (found.length === 0) return;
-      const added = found.flatMap(({ entry, held }) => {
-        const stored = entrySchema.parse(JSON.parse(entry));
-        return changesIn(becomes(held === '' ? stored : { ...stored, held }, grounds));
-      });
+      const added = found.flatMap((row) => changesIn(becomes(storedEntry(row), grounds)));
       await applyChanges(database.sequelize, business, added, transaction);
       done += found.length;
       after = Number(found.at(-1)!.position);

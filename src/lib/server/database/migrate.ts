@@ -24,6 +24,7 @@ import { whomItHolds } from './migrations/0018-whom-it-holds';
 import { leftOnSlips } from './migrations/0019-left-on-slips';
 import { voidsUndone } from './migrations/0020-voids-undone';
 import { sumsMade } from './migrations/0021-sums-made';
+import { groupsApart } from './migrations/0022-groups-apart';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -47,6 +48,7 @@ const migrations: readonly Migration[] = [
   leftOnSlips,
   voidsUndone,
   sumsMade,
+  groupsApart,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

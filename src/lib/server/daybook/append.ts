@@ -10,7 +10,6 @@
 import { setImmediate } from 'node:timers/promises';
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
-import type { Change } from '../../core/books/change';
 import { chainFault, hashOf, headAfter, type ChainHead } from '../../core/daybook/chain';
 import {
   CLOCK_AT_REST,
@@ -22,11 +21,9 @@ import {
 } from '../../core/daybook/clock';
 import type { Entry } from '../../core/daybook/entry';
 import { isTooLarge } from '../../core/daybook/entry-size';
-import type { KnownEntry } from '../../core/daybook/kinds';
-import { readEntry, type EntryRead } from '../../core/daybook/read-entry';
-import type { Kept, PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
+import type { PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
 import type { Evidence } from '../../core/judging/evidence';
-import { becomes, becomesOf, changesIn, type Becoming } from '../../core/judging/becomes';
+import { becomes, changesIn } from '../../core/judging/becomes';
 import { personIn } from '../../core/customer/erased';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
@@ -34,8 +31,8 @@ import { databaseErrorNumber, isOfDatabase, type Database } from '../database/da
 import { select } from '../database/select';
 import type { DeviceRef } from './device-ref';
 import { asMayBeStored, eraseAll } from './erase';
-import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
-import { faultMessage, refusalMessage, verdictMessage } from './messages';
+import { judged, type Appended } from './judged';
+import { refusalMessage } from './messages';
 import { queueBehind } from './queue-behind';
 import { countAgainstQuota } from './quotas';
 
@@ -45,21 +42,6 @@ export class NotEnrolledError extends Error {
     super(`device ${ref.device} is not enrolled with business ${ref.business}`);
     this.name = 'NotEnrolledError';
   }
-}
-
-/**
- * What became of an entry: in the books; in them, though something about it is questioned; kept out of
- * them and sent to nobody, since it was not allowed; or kept until a version can read it.
- */
-type State = 'applied' | 'doubted' | 'barred' | 'kept';
-
-export interface Appended {
-  readonly entry: Entry;
-  readonly state: State;
-  /** The entry as it was read; null for one that could not be. */
-  readonly known: KnownEntry | null;
-  readonly changes: readonly Change[];
-  readonly kept: Kept | null;
 }
 
 /**
@@ -168,82 +150,6 @@ function heldToArrival(
     return { ...entry, held: stampOf(clock, entry.device) };
   });
   return { accepted: all, clock };
-}
-
-/** What becomes of each, in their order: each is judged by the books with those before it in them. */
-async function judged(
-  gathering: Gathering,
-  ref: DeviceRef,
-  entries: readonly Entry[],
-  arrival: number,
-  unfit: ReadonlySet<string>,
-): Promise<{ readonly appended: readonly Appended[]; readonly evidence: Evidence | null }> {
-  if (entries.length === 0) return { appended: [], evidence: null };
-  const reads = entries.map((entry) => readEntry(entry));
-  const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
-  const evidence = await gatherEvidence(gathering, ref.device, known, arrival);
-  const appended: Appended[] = [];
-  for (const [at, entry] of entries.entries())
-    appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, unfit.has(entry.id)));
-  return { appended, evidence };
-}
-
-/** Judges one entry; what is not barred is what the ones after it are judged by. */
-export async function judgedOne(
-  gathering: Gathering,
-  entry: Entry,
-  read: EntryRead,
-  evidence: Evidence,
-  isRefused = false,
-): Promise<Appended> {
-  let became = becomesOf(read, { evidence, isRefused });
-  if ('verdict' in became && became.verdict.code !== 'right/missing') {
-    // It may have been right by what was set up before.
-    await deepen(gathering, became.known, evidence);
-    became = becomesOf(read, { evidence });
-  }
-  const taken = takenBy(evidence, became);
-  return { entry, changes: changesIn(taken), ...asStored(entry, taken) };
-}
-
-/** With it in the evidence; what cannot be taken into that blocks nothing either. */
-function takenBy(evidence: Evidence, became: Becoming): Becoming {
-  if (became.state !== 'applied' && became.state !== 'doubted') return became;
-  const { known, changes } = became;
-  try {
-    evidence.take(known, changes);
-    return became;
-  } catch (error) {
-    return { state: 'unfit', known, why: error instanceof Error ? error.message : String(error) };
-  }
-}
-
-/** How the daybook has it, and what the device is told. */
-function asStored(entry: Entry, became: Becoming): Omit<Appended, 'entry' | 'changes'> {
-  const { id } = entry;
-  switch (became.state) {
-    case 'applied':
-      return { state: 'applied', known: became.known, kept: null };
-    case 'doubted':
-    case 'barred': {
-      const { state, known, verdict } = became;
-      const message = verdictMessage(known, verdict, state);
-      return { state, known, kept: { id, state, code: verdict.code, message } };
-    }
-    case 'unread': {
-      const { code } = became.fault;
-      const message = faultMessage(became.fault);
-      return { state: 'kept', known: null, kept: { id, state: 'kept', code, message } };
-    }
-    case 'unfit': {
-      const message = `It cannot be applied: ${became.why}; it is kept as it was received.`;
-      return {
-        state: 'kept',
-        known: null,
-        kept: { id, state: 'kept', code: 'body/unfit', message },
-      };
-    }
-  }
 }
 
 /** Splits a push into what is new and can follow, and the first thing that cannot. */

@@ -10,6 +10,7 @@ import type { BookReader } from '../books/read-books';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { referencesOf, type References } from './references';
+import { storedEntry, type StoredText } from './stored-entry';
 
 /** The tables that set-up of a kind stands in. */
 const TABLE_OF: Readonly<Record<Judged, TableName>> = {
@@ -196,8 +197,7 @@ export async function deepen(
   }
 }
 
-function known({ entry, held }: { entry: string; held: string }): KnownEntry | null {
-  const stored = entrySchema.parse(JSON.parse(entry));
-  const read = readEntry(held === '' ? stored : { ...stored, held });
+function known(row: StoredText): KnownEntry | null {
+  const read = readEntry(storedEntry(row));
   return read.ok ? read.entry : null;
 }

@@ -9,9 +9,11 @@ import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
 import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
-import { isBadData, judgedOne, lockCounter } from './append';
+import { isBadData, lockCounter } from './append';
+import { judgedOne } from './judged';
 import { gatherEvidence, type Gathering } from './gather-evidence';
 import { queueBehind } from './queue-behind';
+import { storedEntry } from './stored-entry';
 
 const AT_ONCE = 200;
 
@@ -90,8 +92,7 @@ async function judgeOne(
     transaction,
   );
   if (still.length === 0) return false;
-  const stored = entrySchema.parse(JSON.parse(text));
-  const entry = held === '' ? stored : { ...stored, held };
+  const entry = storedEntry({ entry: text, held });
   const read = readEntry(entry);
   if (!read.ok) return false;
   const gathering: Gathering = { database, books: new BookReader(database), business, transaction };

@@ -1,7 +1,8 @@
-import { entrySchema } from '../../core/daybook/entry';
+import { jsonOrNull } from '../../core/formats/json-or-null';
 import { keptSchema, type KeptAnswer } from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { storedEntry } from './stored-entry';
 
 const MOST_KEPT = 200;
 
@@ -24,10 +25,9 @@ export async function keptEntries(
     [business],
   );
   const kept = rows.map(({ entry, held, state, fault }) => {
-    const why = keptSchema.safeParse(asJson(fault));
+    const why = keptSchema.safeParse(jsonOrNull(fault));
     const { code, message } = why.success ? why.data : { code: 'kept', message: fault };
-    const stored = entrySchema.parse(JSON.parse(entry));
-    return { entry: held === '' ? stored : { ...stored, held }, state, code, message };
+    return { entry: storedEntry({ entry, held }), state, code, message };
   });
   return { kept, more: Number(all?.n ?? 0) - kept.length };
 }
@@ -42,11 +42,3 @@ interface KeptRow {
 const OPEN =
   "business = ? AND state IN ('kept', 'barred', 'doubted') AND NOT EXISTS (SELECT 1 FROM " +
   "books_settlements s WHERE s.business = e.business AND s.looseEnd = CONCAT('entry:', e.id))";
-
-function asJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
-}

@@ -1,4 +1,5 @@
 /** Throws the books of a business away and works them out again from its daybook. */
+import { jsonOrNull } from '../../core/formats/json-or-null';
 import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
 import { tableNames } from '../../core/books/tables';
@@ -97,18 +98,10 @@ interface Readable {
 
 /** What a stored entry does to the books; null if this version cannot tell. It was judged when it arrived. */
 function changesOfStored({ entry, held }: StoredRow): readonly Change[] | null {
-  const stored = entrySchema.safeParse(asJson(entry));
+  const stored = entrySchema.safeParse(jsonOrNull(entry));
   if (!stored.success) return null;
   const became = becomes(held === '' ? stored.data : { ...stored.data, held }, { evidence: null });
   return became.state === 'applied' ? became.changes : null;
-}
-
-function asJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
 }
 
 /** All at once; if the database refuses something of it, one by one, and that one is kept. */

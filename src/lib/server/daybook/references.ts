@@ -88,6 +88,9 @@ function note(entry: KnownEntry, found: References): void {
       found.cards.add(entry.body.payment);
       return;
     case 'event.stage':
+    case 'event.back':
+    case 'event.taxes':
+    case 'event.ways':
       setUp['event.set'].add(entry.body.event);
       return;
     case 'drawer.opened':
@@ -113,6 +116,7 @@ function note(entry: KnownEntry, found: References): void {
       return;
     // These speak of nothing else.
     case 'business.set':
+    case 'business.lock':
     case 'category.set':
     case 'customer.card':
     case 'customer.consent':

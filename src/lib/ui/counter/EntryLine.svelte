@@ -10,6 +10,8 @@
   interface Props {
     typed: string;
     understood: Understood;
+    /** Whether there is anything yet to understand it by; what is entered before then waits for it. */
+    isReady: boolean;
     money: MoneyWords;
     /** Does what is shown. */
     ondo: (chosen: Row<'items'> | null) => void;
@@ -20,6 +22,7 @@
   let {
     typed = $bindable(),
     understood,
+    isReady,
     money,
     ondo,
     field = $bindable(),
@@ -34,6 +37,7 @@
   const fitting = $derived(understood.means === 'item' ? understood.fitting : []);
   const chosen = $derived(fitting[at] ?? null);
   const saying = $derived.by(() => {
+    if (!isReady) return typed === '' ? '' : 'Reading the goods …';
     switch (understood.means) {
       case 'nothing':
         return '';
@@ -59,7 +63,7 @@
         return refusalWords(understood.refusal, money);
     }
   });
-  const isRefused = $derived(understood.means === 'refused');
+  const isRefused = $derived(isReady && understood.means === 'refused');
   const canDo = $derived(understood.means !== 'nothing' && !isRefused);
   const does = $derived(understood.means === 'unknown code' ? 'Add the item' : 'Add');
 

@@ -14,10 +14,9 @@
     label: string;
     options: readonly ChoiceOption[];
     value: string;
-    help?: string;
     isWrong?: boolean;
   }
-  let { label, options, value = $bindable(), help = '', isWrong = false }: Props = $props();
+  let { label, options, value = $bindable(), isWrong = false }: Props = $props();
   /** What was typed to find one; null while nothing has been. */
   let typed = $state<string | null>(null);
   let isOpen = $state(false);
@@ -92,5 +91,4 @@
       </Combobox.Content>
     </Combobox.Portal>
   </Combobox.Root>
-  {#if help !== ''}<span class="soft text-sm">{help}</span>{/if}
 </div>

@@ -1,9 +1,12 @@
 <script lang="ts">
   import type { HTMLInputAttributes } from 'svelte/elements';
+  import { useFaults } from './faults.svelte';
 
   interface Props extends HTMLInputAttributes {
     label: string;
     help?: string;
+    /** What its form calls it: what is wrong with it is said here, and it is gone to. */
+    at?: string;
     /** What is wrong with what stands here, if that is said right below it. */
     says?: string;
     isWrong?: boolean;
@@ -12,11 +15,20 @@
   let {
     label,
     help = '',
-    says = '',
-    isWrong = says !== '',
+    at = '',
+    says: said = '',
+    isWrong: isMarked = false,
     value = $bindable(),
     ...rest
   }: Props = $props();
+  const faults = useFaults();
+  const says = $derived(said !== '' || at === '' ? said : faults.at(at));
+  const isWrong = $derived(isMarked || says !== '');
+  let input = $state<HTMLInputElement>();
+  $effect(() => (at === '' ? undefined : faults.besides(at)));
+  $effect(() => {
+    if (at !== '' && faults.at(at) !== '') input?.focus();
+  });
 </script>
 
 <div class="grid content-start gap-1">
@@ -24,6 +36,7 @@
     {label}
     <input
       {...rest}
+      bind:this={input}
       class={['input w-full', isWrong && '!border-error']}
       aria-invalid={isWrong}
       bind:value

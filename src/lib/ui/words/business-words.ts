@@ -1,7 +1,14 @@
 /** Sentences about what is wrong with the set-up of the business. */
 import type { BusinessRefusal } from '../../core/founding/set-business';
+import type { Fault } from '../forms/faults.svelte';
 
-export function businessRefusalWords(refusal: BusinessRefusal): string {
+/** What is wrong, and in which field. */
+export const businessFault = (refusal: BusinessRefusal): Fault => ({
+  field: refusal.field,
+  says: businessRefusalWords(refusal),
+});
+
+function businessRefusalWords(refusal: BusinessRefusal): string {
   switch (refusal.code) {
     case 'business/empty':
       return 'Give it a name.';

@@ -1,4 +1,5 @@
 /** Sentences about people, their rights and their PINs. */
+import type { Fault } from '../forms/faults.svelte';
 import type { Act } from '../../core/books/changes/acts';
 import type { PinRefusal } from '../../core/people/pin';
 import type { Right, Role } from '../../core/people/rights';
@@ -26,6 +27,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'price.set': 'Goods or price set',
   'person.set': 'Person set up',
   'set-up': 'Set-up changed',
+  'event.back': 'Event went back',
   'discount.given': 'Discount',
   'price.changed': 'Another price at the counter',
   'drawer.opened': 'Drawer opened',
@@ -53,7 +55,16 @@ export function pinWords(refusal: PinRefusal): string {
   }
 }
 
-export function personRefusalWords(refusal: PersonRefusal): string {
+/** What is wrong with a person's set-up, and in which field. */
+export function personFault(refusal: PersonRefusal): Fault {
+  const says = personRefusalWords(refusal);
+  if (refusal.code.startsWith('pin/')) return { field: 'pin', says };
+  if (refusal.code.startsWith('person/name') || refusal.code === 'person/no-name')
+    return { field: 'name', says };
+  return { field: refusal.code === 'person/discount-wrong' ? 'discountUpTo' : 'role', says };
+}
+
+function personRefusalWords(refusal: PersonRefusal): string {
   switch (refusal.code) {
     case 'person/no-name':
       return 'Give the person a name.';

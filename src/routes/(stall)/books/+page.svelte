@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { firstDay, stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
+  import { firstDay } from '$lib/core/event/todays-event';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { useStall } from '../stall.svelte';

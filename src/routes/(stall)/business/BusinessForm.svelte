@@ -1,15 +1,14 @@
 <script lang="ts">
-  import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
-  import { setBusiness, type BusinessRefusal } from '$lib/core/founding/set-business';
+  import { setBusiness } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { currencies, languages, timeZones } from '$lib/ui/words/places-words';
-  import { businessRefusalWords } from '$lib/ui/words/business-words';
-  import RightButton from '../RightButton.svelte';
+  import { businessFault } from '$lib/ui/words/business-words';
+  import { StallForm as Form } from '../forms/stall-form.svelte';
+  import StallForm from '../forms/StallForm.svelte';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
@@ -38,50 +37,40 @@
     receiptHead: start.receiptHead,
     receiptFoot: start.receiptFoot,
   };
-  let typed = $state(draftOr('business', start.setStamp, begin));
-  keepDraft('business', start.setStamp, () => $state.snapshot(typed));
-  let wrong = $state.raw<BusinessRefusal | null>(null);
-  const isWrong = (field: string): boolean => wrong?.field === field;
+  const form = new Form({
+    about: 'business',
+    from: start.setStamp,
+    begin,
+    command: (typed) => () => setBusiness(newId, typed),
+    says: businessFault,
+    saved: () => 'The business is saved.',
+    then: () => goto('/set-up'),
+  });
+  const { typed } = form;
   const isCurrencyChanged = $derived(typed.currency !== start.currency);
   const isTaxChanged = $derived(typed.pricesIncludeTax !== start.pricesIncludeTax);
-
-  async function save(lentBy?: string): Promise<void> {
-    const said = $state.snapshot(typed);
-    const outcome = await stall.daybook.append(
-      () => setBusiness(newId, said, start.lockAfter),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = 'field' in outcome.refusal ? outcome.refusal : null;
-      return;
-    }
-    dropDraft('business');
-    await stall.daybook.settle();
-    toast('The business is saved.');
-    await goto('/set-up');
-  }
 </script>
 
-<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
+<StallForm {form}>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="Name and money">
-    <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
+    <Field label="Name" bind:value={typed.name} maxlength={80} at="name" />
     <Choice
       label="Currency"
       options={currencies()}
       bind:value={typed.currency}
-      isWrong={isWrong('currency')}
+      isWrong={form.faults.at('currency') !== ''}
     />
     <Choice
       label="Language and region"
       options={languages(start.locale)}
       bind:value={typed.locale}
-      isWrong={isWrong('locale')}
+      isWrong={form.faults.at('locale') !== ''}
     />
     <Choice
       label="Time zone"
       options={timeZones(start.timeZone)}
       bind:value={typed.timeZone}
-      isWrong={isWrong('timeZone')}
+      isWrong={form.faults.at('timeZone') !== ''}
     />
     <Tick label="Shelf prices include tax" bind:checked={typed.pricesIncludeTax} />
     <label class="grid content-start gap-1 font-[560]">
@@ -96,7 +85,7 @@
       bind:value={typed.cashStep}
       inputmode="numeric"
       help="1 is not rounded; 5 where there is no smaller coin"
-      isWrong={isWrong('cashStep')}
+      at="cashStep"
     />
   </section>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-labelledby="two-prices">
@@ -113,7 +102,7 @@
       bind:value={typed.uplift}
       inputmode="decimal"
       help="0 is one price for all"
-      isWrong={isWrong('uplift')}
+      at="uplift"
     />
   </section>
   <section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="groups">
@@ -121,7 +110,12 @@
     {#each typed.groups as group, at (group.id)}
       <div class="flex flex-wrap items-end gap-2">
         <div class="min-w-0 flex-[1_1_9rem]">
-          <Field label="Group" bind:value={group.name} maxlength={80} isWrong={isWrong('groups')} />
+          <Field
+            label="Group"
+            bind:value={group.name}
+            maxlength={80}
+            isWrong={form.faults.at('groups') !== ''}
+          />
         </div>
         <div class="w-28">
           <Field label="Percent off" bind:value={group.percent} inputmode="decimal" />
@@ -145,7 +139,7 @@
       label="Service charge on every slip, percent"
       bind:value={typed.service}
       inputmode="decimal"
-      isWrong={isWrong('service')}
+      at="service"
     />
     <fieldset class="grid content-start gap-1">
       <legend class="mb-1 font-[560]">Taxes on it</legend>
@@ -166,7 +160,7 @@
       bind:value={typed.tips}
       inputmode="decimal"
       help="Apart by blanks: 10 15 20. Empty asks nobody"
-      isWrong={isWrong('tips')}
+      at="tips"
     />
     <label class="grid content-start gap-1 font-[560]">
       Of what they are percent
@@ -181,7 +175,7 @@
       bind:value={typed.signAbove}
       inputmode="decimal"
       help="Empty asks for no signature"
-      isWrong={isWrong('signAbove')}
+      at="signAbove"
     />
     <Field label="Head of receipts" bind:value={typed.receiptHead} maxlength={500} />
     <Field label="Foot of receipts" bind:value={typed.receiptFoot} maxlength={500} />
@@ -199,19 +193,19 @@
       bind:value={typed.carryEach}
       inputmode="decimal"
       help="Empty takes none"
-      isWrong={isWrong('carryEach')}
+      at="carryEach"
     />
     <Field
       label="Together, on one device"
       bind:value={typed.carryAll}
       inputmode="decimal"
-      isWrong={isWrong('carryAll')}
+      at="carryAll"
     />
     <Field
       label="For so many hours"
       bind:value={typed.carryHours}
       inputmode="numeric"
-      isWrong={isWrong('carryHours')}
+      at="carryHours"
     />
   </section>
   <section class="sheet grid gap-4 sm:grid-cols-2" aria-label="A device that is lost">
@@ -221,7 +215,7 @@
       bind:value={typed.forgetAfter}
       inputmode="numeric"
       maxlength={3}
-      isWrong={isWrong('forgetAfter')}
+      at="forgetAfter"
     />
   </section>
   {#if isCurrencyChanged}
@@ -237,6 +231,4 @@
         : 'before tax'} from then on. Past sales stay as they were.
     </p>
   {/if}
-  {#if wrong !== null}<p class="text-error" role="alert">{businessRefusalWords(wrong)}</p>{/if}
-  <RightButton right="set-up" label="Save" onGo={save} />
-</form>
+</StallForm>

@@ -6,7 +6,7 @@
   import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand } from '$lib/core/entry-line/understand';
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { readQuantity } from '$lib/core/money/typed';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
@@ -72,10 +72,16 @@
 
   /** Finished before the goods were read: a scanner does not wait for a page. */
   let isEntryWaiting = $state(false);
+  /** Keys that were pressed behind such an entry, which follow it. */
+  let behindEntry: (() => unknown)[] = [];
   $effect(() => {
     if (!isEntryWaiting || !table.areGoodsRead) return;
     isEntryWaiting = false;
-    untrack(() => doEntry(null));
+    untrack(() => {
+      doEntry(null);
+      for (const does of behindEntry) void does();
+      behindEntry = [];
+    });
   });
   function doEntry(chosen: Row<'items'> | null): void {
     if (!table.areGoodsRead) {
@@ -159,8 +165,10 @@
     const isTyping = event.target instanceof HTMLInputElement;
     const key = keyOf(event);
     const does = pressed[key as CounterKey];
-    if (does !== undefined) void does();
-    else if (key === '/' && !isTyping) field?.focus();
+    if (does !== undefined) {
+      if (isEntryWaiting) behindEntry.push(does);
+      else void does();
+    } else if (key === '/' && !isTyping) field?.focus();
     else if (key === '?' && (!isTyping || typed === '')) keyList?.showModal();
     else if (
       isDesk &&
@@ -215,6 +223,7 @@
       bind:typed
       bind:field
       {understood}
+      isReady={table.areGoodsRead}
       {money}
       ondo={doEntry}
       onscan={() => (isScanning = true)}

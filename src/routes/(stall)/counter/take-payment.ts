@@ -1,5 +1,5 @@
 /** Parts of the open slip's payment: each is on disk before the screen says so. */
-import { stageOf } from '$lib/core/event/todays-event';
+import { stageOf } from '$lib/core/event/stage';
 import { ringUp, type RingUpRefusal } from '$lib/core/sale/ring-up';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';

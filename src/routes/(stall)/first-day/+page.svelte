@@ -7,7 +7,7 @@
     type FirstDayOutcome,
     type FirstDayRefusal,
   } from '$lib/core/founding/first-day';
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { firstDayWords } from '$lib/ui/words/first-day-words';

@@ -19,10 +19,9 @@
       return;
     }
     wanted = null;
-    const { id: _id, setStamp: _stamp, ...rest } = stall.business;
-    const body = { ...rest, lockAfter: minutes } as Parameters<typeof draft<'business.set'>>[3];
+    const body = { lockAfter: minutes };
     await stall.daybook.append(
-      () => ({ ok: true, drafts: [draft('business.set', newId(), null, body)] }),
+      () => ({ ok: true, drafts: [draft('business.lock', newId(), null, body)] }),
       lentBy === undefined ? {} : { lentBy },
     );
     toast('Saved. Other devices follow when they next sync.');

@@ -1,14 +1,12 @@
 <script lang="ts">
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
-  import { setTax, type BusinessRefusal } from '$lib/core/founding/set-business';
+  import { setTax } from '$lib/core/founding/set-business';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
-  import { businessRefusalWords } from '$lib/ui/words/business-words';
-  import RightButton from '../RightButton.svelte';
-  import { useStall } from '../stall.svelte';
+  import { businessFault } from '$lib/ui/words/business-words';
+  import { StallForm as Form } from '../forms/stall-form.svelte';
+  import StallForm from '../forms/StallForm.svelte';
 
   interface Props {
     tax?: Row<'taxes'>;
@@ -18,53 +16,39 @@
     onDone?: () => void;
   }
   const { tax, taxes, carriers, onDone = () => undefined }: Props = $props();
-  const stall = useStall();
   // svelte-ignore state_referenced_locally
   const start = tax;
   const LEVELS = ['country', 'region', 'local'] as const;
-  const [form, from] = [`tax ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
-  const begin = {
-    name: start?.name ?? '',
-    rate: start?.rate ?? '',
-    level: LEVELS.find((each) => each === start?.level) ?? 'country',
-    on: [...(start?.on ?? [])],
-    isActive: start?.isActive ?? true,
-  };
-  let typed = $state(draftOr(form, from, begin));
-  keepDraft(form, from, () => $state.snapshot(typed));
-  let wrong = $state.raw<BusinessRefusal | null>(null);
+  const form = new Form({
+    about: `tax ${start?.id ?? 'new'}`,
+    from: start?.setStamp ?? '',
+    begin: {
+      name: start?.name ?? '',
+      rate: start?.rate ?? '',
+      level: LEVELS.find((each) => each === start?.level) ?? 'country',
+      on: [...(start?.on ?? [])],
+      isActive: start?.isActive ?? true,
+    },
+    command: (typed) => () => setTax(newId, { id: start?.id ?? null, ...typed }, taxes),
+    says: businessFault,
+    saved: ({ name }) => `${name.trim()} is saved.`,
+    then: () => onDone(),
+  });
+  const { typed } = form;
   const before = $derived(
     taxes.filter((each) => each.isActive && each.sort < (start?.sort ?? Infinity)),
   );
   const isChanged = $derived(start !== undefined && typed.rate.trim() !== start.rate);
-
-  async function save(lentBy?: string): Promise<void> {
-    const said = { id: start?.id ?? null, ...$state.snapshot(typed) };
-    const outcome = await stall.daybook.append(
-      () => setTax(newId, said, taxes),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    wrong = !outcome.ok && 'field' in outcome.refusal ? outcome.refusal : null;
-    if (!outcome.ok) return;
-    dropDraft(form);
-    await stall.daybook.settle();
-    toast(`${said.name.trim()} is saved.`);
-    onDone();
-  }
 </script>
 
-<form
-  class="sheet grid items-end gap-3 sm:grid-cols-[1fr_8rem_10rem]"
-  aria-label={start?.name ?? 'A new tax'}
-  onsubmit={(event) => event.preventDefault()}
+<StallForm
+  {form}
+  class="sheet grid items-start gap-3 sm:grid-cols-[1fr_8rem_10rem]"
+  name={start?.name ?? 'A new tax'}
+  look="btn-quiet"
 >
-  <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={wrong?.field === 'name'} />
-  <Field
-    label="Percent"
-    bind:value={typed.rate}
-    inputmode="decimal"
-    isWrong={wrong?.field === 'rate'}
-  />
+  <Field label="Name" bind:value={typed.name} maxlength={80} at="name" />
+  <Field label="Percent" bind:value={typed.rate} inputmode="decimal" at="rate" />
   <label class="grid gap-1 font-[560]">
     Level
     <select class="select min-h-12 w-full" bind:value={typed.level}>
@@ -96,10 +80,4 @@
       {carriers === 1 ? 'item carries' : 'items carry'} it. Sales so far keep {start?.rate} %.
     </p>
   {/if}
-  {#if wrong !== null}
-    <p class="text-error sm:col-span-3" role="alert">{businessRefusalWords(wrong)}</p>
-  {/if}
-  <div class="sm:col-span-3">
-    <RightButton right="set-up" label="Save" look="btn-quiet" onGo={save} />
-  </div>
-</form>
+</StallForm>

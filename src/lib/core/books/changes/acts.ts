@@ -10,6 +10,7 @@ export type Act =
   | 'price.set'
   | 'person.set'
   | 'set-up'
+  | 'event.back'
   | 'discount.given'
   | 'price.changed'
   | 'drawer.opened'

@@ -10,11 +10,15 @@ import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken
 import { receiptAsked } from './receipt';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
+  businessLock,
   businessSet,
   categorySet,
   deviceSet,
   eventSet,
+  eventBack,
   eventStage,
+  eventTaxes,
+  eventWays,
   itemSet,
   makerSet,
   photoSet,
@@ -29,6 +33,7 @@ import { stockMoved } from './stock';
 
 const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
   'business.set': businessSet,
+  'business.lock': businessLock,
   'tax.set': taxSet,
   'category.set': categorySet,
   'way.set': waySet,
@@ -44,7 +49,10 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'customer.card': customerCard,
   'customer.erased': customerErased,
   'event.set': eventSet,
+  'event.taxes': eventTaxes,
+  'event.ways': eventWays,
   'event.stage': eventStage,
+  'event.back': eventBack,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,

@@ -5,9 +5,18 @@ import type { AnyRow } from '../table-spec';
 import type { TableName } from '../tables';
 import { act } from './acts';
 
-export const businessSet = (entry: EntryOf<'business.set'>): Change[] => [
-  merge('businesses', entry.business, 'set', entry.stamp, entry.body),
-  act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
+export const businessSet = (entry: EntryOf<'business.set'>): Change[] => {
+  const { lockAfter, ...body } = entry.body;
+  return [
+    merge('businesses', entry.business, 'set', entry.stamp, body),
+    ...(lockAfter === undefined
+      ? []
+      : [merge('businesses', entry.business, 'lock', entry.stamp, { lockAfter })]),
+    act(entry, { what: 'set-up', about: body.name, amount: null }),
+  ];
+};
+export const businessLock = ({ business, stamp, body }: EntryOf<'business.lock'>): Change[] => [
+  merge('businesses', business, 'lock', stamp, body),
 ];
 
 export const taxSet = (entry: EntryOf<'tax.set'>): Change[] => [
@@ -52,14 +61,34 @@ export const pinSet = ({ body, stamp }: EntryOf<'pin.set'>): Change[] => [
   merge('staff', body.person, 'pin', stamp, { pin: body.pin }),
 ];
 export const deviceSet = (entry: EntryOf<'device.set'>): Change[] => [record('devices', entry)];
-export const eventSet = (entry: EntryOf<'event.set'>): Change[] => [
-  record('events', entry),
-  act(entry, { what: 'set-up', about: entry.body.name, amount: null }),
+export const eventSet = (entry: EntryOf<'event.set'>): Change[] => {
+  const { swaps, ways, ...body } = entry.body;
+  const { stamp } = entry;
+  return [
+    record('events', { body, stamp }),
+    ...(swaps === undefined ? [] : [merge('events', body.id, 'taxes', stamp, { swaps })]),
+    ...(ways === undefined ? [] : [merge('events', body.id, 'ways', stamp, { ways })]),
+    act(entry, { what: 'set-up', about: body.name, amount: null }),
+  ];
+};
+export const eventTaxes = ({ body, stamp }: EntryOf<'event.taxes'>): Change[] => [
+  merge('events', body.event, 'taxes', stamp, { swaps: body.swaps }),
+];
+export const eventWays = ({ body, stamp }: EntryOf<'event.ways'>): Change[] => [
+  merge('events', body.event, 'ways', stamp, { ways: body.ways }),
 ];
 
-export const eventStage = (entry: EntryOf<'event.stage'>): Change[] => [
-  merge('events', entry.body.event, 'stage', entry.stamp, { stage: entry.body.stage }),
-];
+/** When it was reached; nobody reaches that something is planned. */
+export const eventStage = ({ body, stamp }: EntryOf<'event.stage'>): Change[] =>
+  body.stage === 'planned' ? [] : [merge('events', body.event, body.stage, stamp, {})];
+
+export const eventBack = (entry: EntryOf<'event.back'>): Change[] => {
+  const { event, to, why } = entry.body;
+  return [
+    merge('events', event, 'back', entry.stamp, { backTo: to, backWhy: why }),
+    act(entry, { what: 'event.back', about: `${to}: ${why}`.slice(0, 120), amount: null }),
+  ];
+};
 
 /** What the entry's schema holds is what the table has; the tables' test holds the two together. */
 function record(

@@ -2,16 +2,14 @@
 import type { Pieces } from '../../money/worth';
 import { sumsBy } from '../sum-tables';
 import { facts, id, json, text, textOrNull, whole } from '../table-spec';
+import { saidBy } from './said-by';
 
 export const drawerAndStockTables = {
   drawers: facts(
     ['id'],
     {
       id: id(),
-      event: textOrNull(40),
-      device: id(),
-      by: textOrNull(40),
-      at: text(30),
+      ...saidBy,
       name: text(80),
       float: whole(),
       counts: json<readonly Pieces[]>([]),
@@ -24,10 +22,7 @@ export const drawerAndStockTables = {
     {
       id: id(),
       drawer: id(),
-      event: textOrNull(40),
-      device: id(),
-      by: textOrNull(40),
-      at: text(30),
+      ...saidBy,
       number: whole(),
       counts: json<readonly Pieces[]>([]),
       expected: whole(),

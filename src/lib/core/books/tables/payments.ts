@@ -11,6 +11,7 @@ import {
   whole,
   wholeOrNull,
 } from '../table-spec';
+import { saidBy } from './said-by';
 import type { CardFacts } from './fields';
 
 export const paymentTables = {
@@ -18,10 +19,7 @@ export const paymentTables = {
     ['id'],
     {
       id: id(),
-      event: textOrNull(40),
-      device: id(),
-      by: textOrNull(40),
-      at: text(30),
+      ...saidBy,
       slip: id(),
       way: text(40),
       wayName: text(80),
@@ -47,10 +45,7 @@ export const paymentTables = {
       asked: {
         slip: id(),
         way: text(40),
-        event: textOrNull(40),
-        device: id(),
-        by: textOrNull(40),
-        at: text(30),
+        ...saidBy,
         amount: whole(),
       },
       taken: {
@@ -101,10 +96,7 @@ export const paymentTables = {
     {
       id: id(),
       payment: id(),
-      event: textOrNull(40),
-      device: id(),
-      by: textOrNull(40),
-      at: text(30),
+      ...saidBy,
       slip: id(),
       amount: whole(),
       reason: text(200),

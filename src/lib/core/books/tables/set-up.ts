@@ -32,9 +32,9 @@ export const setUpTables = {
       signAbove: wholeOrNull(),
       receiptHead: text(500),
       receiptFoot: text(500),
-      lockAfter: whole(),
       forgetAfter: whole(),
     },
+    lock: { lockAfter: whole() },
   }),
   taxes: records({
     set: {
@@ -126,10 +126,15 @@ export const setUpTables = {
       timeZone: text(40),
       stripe: text(7),
       cloth: text(7),
-      swaps: json<readonly TaxSwap[]>([]),
-      ways: json<readonly string[] | null>(null),
       notes: text(500),
     },
-    stage: { stage: text(10) },
+    taxes: { swaps: json<readonly TaxSwap[]>([]) },
+    ways: { ways: json<readonly string[] | null>(null) },
+    /** When each stage was reached last; core/event/stage.ts says which one that comes to. */
+    packed: {},
+    trading: {},
+    counted: {},
+    settled: {},
+    back: { backTo: text(10), backWhy: text(500) },
   }),
 } as const;

@@ -11,6 +11,7 @@ import {
   whole,
   wholeOrNull,
 } from '../table-spec';
+import { saidBy } from './said-by';
 import type { Extra, GroupDiscount, Service, KeptLine, Taxed, SaleTax } from './fields';
 
 export const slipAndSaleTables = {
@@ -47,10 +48,7 @@ export const slipAndSaleTables = {
     ['id'],
     {
       id: id(),
-      event: textOrNull(40),
-      device: id(),
-      by: textOrNull(40),
-      at: text(30),
+      ...saidBy,
       slip: id(),
       number: text(20),
       day: text(10),

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { GONE_SOLD, NOBODY, SERVICE, UNLISTED, UPLIFT } from '../../books/names';
 import { GONE_UNCOUNTED, UNCOUNTED, type Account } from '../../journal/accounts';
-import { FIGURES, goods, minus, opposite, type Posting } from '../../journal/posting';
+import { explained, goods, minus, moves, opposite, type Posting } from '../../journal/posting';
 import { amount, amountFromZero, day, percent, placeId, quantity, recordId, wayId } from '../kind';
 
 const part = z.strictObject({
@@ -162,10 +162,7 @@ export function partAsPostings(body: Record<string, unknown>): Record<string, un
 }
 
 /** Without those that move nothing, on the side that is asked for; what does not add up has a name. */
-function signed(postings: readonly Posting[], sign: 1 | -1): Posting[] {
-  const open = postings.reduce((all, { amount = 0 }) => all + amount, 0);
-  const all: readonly Posting[] = [...postings, { account: 'unexplained', amount: minus(open) }];
-  return all
-    .filter((posting) => FIGURES.some((figure) => (posting[figure] ?? 0) !== 0))
+const signed = (postings: readonly Posting[], sign: 1 | -1): Posting[] =>
+  explained(postings)
+    .filter(moves)
     .map((posting) => (sign === 1 ? posting : opposite(posting)));
-}

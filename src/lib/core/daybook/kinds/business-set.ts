@@ -38,13 +38,17 @@ const carry = z.strictObject({
   hours: z.int().min(1).max(720),
 });
 
+/** Minutes after which an untouched device asks who is there; 0 is never. */
+const lockAfter = z.int().min(0).max(240);
+
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
  * version 3 two prices, group discounts and the service charge, version 4 tips and cards with no network,
- * version 5 the signature and tips on the reader, version 6 after how long a device forgets.
+ * version 5 the signature and tips on the reader, version 6 after how long a device forgets. From version 7 on
+ * the lock is set up apart; only what was written before carries it, or what a business begins with.
  */
 export const businessSet = kind(
-  6,
+  7,
   z.strictObject({
     name,
     currency: currencyCode,
@@ -66,8 +70,7 @@ export const businessSet = kind(
     signAbove: amountFromZero.nullable(),
     receiptHead: note,
     receiptFoot: note,
-    /** Minutes after which an untouched device asks who is there; 0 is never. */
-    lockAfter: z.int().min(0).max(240),
+    lockAfter: lockAfter.optional(),
     /** Days without network after which a device forgets all it knows; 0 is never. */
     forgetAfter: z.int().min(0).max(365),
   }),
@@ -81,5 +84,9 @@ export const businessSet = kind(
       signAbove: null,
     }),
     5: (body) => ({ ...body, forgetAfter: 0 }),
+    6: (body) => body,
   },
 );
+
+/** After how long a device asks who is there. */
+export const businessLock = kind(1, z.strictObject({ lockAfter }));

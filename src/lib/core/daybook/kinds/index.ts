@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
-import { businessSet } from './business-set';
+import { businessLock, businessSet } from './business-set';
 import { categorySet } from './category-set';
 import { customerCard } from './customer-card';
 import { customerConsent } from './customer-consent';
@@ -12,8 +12,8 @@ import { customerSet } from './customer-set';
 import { deviceSet } from './device-set';
 import { drawerCounted } from './drawer-counted';
 import { drawerOpened } from './drawer-opened';
-import { eventSet } from './event-set';
-import { eventStage } from './event-stage';
+import { eventSet, eventTaxes, eventWays } from './event-set';
+import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
 import { itemSet } from './item-set';
 import { looseEndSettled } from './loose-end-settled';
@@ -39,6 +39,7 @@ import { waySet } from './way-set';
 
 export const kinds = {
   'business.set': businessSet,
+  'business.lock': businessLock,
   'tax.set': taxSet,
   'category.set': categorySet,
   'item.set': itemSet,
@@ -54,7 +55,10 @@ export const kinds = {
   'customer.card': customerCard,
   'customer.erased': customerErased,
   'event.set': eventSet,
+  'event.taxes': eventTaxes,
+  'event.ways': eventWays,
   'event.stage': eventStage,
+  'event.back': eventBack,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,

@@ -1,18 +1,18 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { setCustomer, type CustomerRefusal } from '$lib/core/customer/set-customer';
   import { CONSENT_WAYS, type ConsentWay } from '$lib/core/daybook/kinds/customer-consent';
-  import { readAmount } from '$lib/core/money/amount-text';
+  import { readAmount, type AmountRefusal } from '$lib/core/money/amount-text';
   import { agreementRight } from '$lib/core/people/judge';
   import { newId, newSalt } from '$lib/device/new-id';
+  import type { Fault } from '$lib/ui/forms/faults.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { consentWords, customerRefusalWords } from '$lib/ui/words/customer-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
-  import RightButton from '../../RightButton.svelte';
+  import { StallForm as Form } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -24,7 +24,6 @@
   const { db, money } = stall;
   // svelte-ignore state_referenced_locally
   const start = customer;
-  const [form, from] = [`customer ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
   const begin = {
     who: {
       name: start?.name ?? '',
@@ -41,11 +40,18 @@
     credit: money.plain(start?.creditLimit ?? 0),
     consent: '' as ConsentWay | '',
   };
-  const typed = $state(draftOr(form, from, begin));
-  keepDraft(form, from, () => $state.snapshot(typed));
-  let wrong = $state('');
-  let where = $state('');
+  const form = new Form({
+    about: `customer ${start?.id ?? 'new'}`,
+    from: start?.setStamp ?? '',
+    begin,
+    command: made,
+    says: faultOf,
+    saved: ({ who }) => `${who.name.trim()} is saved.`,
+    then: () => goto('/customers'),
+  });
+  const { typed } = form;
 
+  type Refusal = CustomerRefusal | AmountRefusal;
   const fieldOf: Readonly<Record<CustomerRefusal['code'], string>> = {
     'customer/no-name': 'name',
     'customer/email-wrong': 'email',
@@ -72,54 +78,47 @@
     }
   });
 
-  async function save(lentBy?: string): Promise<void> {
-    if (!typed.isUnlimited && !creditTyped.ok) {
-      where = 'credit';
-      wrong = refusalWords(creditTyped.refusal, money);
-      return;
-    }
-    const said = $state.snapshot(typed);
+  type Typed = typeof begin;
+  type Outcome = ReturnType<typeof setCustomer> | { ok: false; refusal: Refusal };
+  async function made({
+    who,
+    discount,
+    terms,
+    consent,
+    isUnlimited,
+  }: Typed): Promise<() => Outcome> {
+    const wrong = creditTyped;
+    if (!isUnlimited && !wrong.ok) return () => wrong;
     const customers = await db.books.customers.toArray();
     const id = start?.id ?? newId();
-    const outcome = await stall.daybook.append(
-      () =>
-        setCustomer({
-          newId,
-          newSalt,
-          id,
-          who: { ...said.who },
-          discount: said.discount,
-          terms: said.terms,
-          creditLimit,
-          isActive: true,
-          consent: said.consent === '' ? null : said.consent,
-          customers,
-        }),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      if (outcome.refusal.code === 'slip/gone') return;
-      where = fieldOf[outcome.refusal.code];
-      wrong = customerRefusalWords(outcome.refusal);
-      return;
-    }
-    dropDraft(form);
-    await stall.daybook.settle();
-    toast(`${said.who.name.trim()} is saved.`);
-    await goto('/customers');
+    return () =>
+      setCustomer({
+        newId,
+        newSalt,
+        id,
+        who: { ...who },
+        discount,
+        terms,
+        creditLimit,
+        isActive: true,
+        consent: consent === '' ? null : consent,
+        customers,
+      });
+  }
+  function faultOf(refusal: Refusal): Fault {
+    return refusal.code in fieldOf
+      ? {
+          field: fieldOf[refusal.code as CustomerRefusal['code']],
+          says: customerRefusalWords(refusal as CustomerRefusal),
+        }
+      : { field: 'credit', says: refusalWords(refusal, money) };
   }
 </script>
 
-<form class="sheet grid gap-4 sm:grid-cols-2" onsubmit={(event) => event.preventDefault()}>
-  <Field label="Name" bind:value={typed.who.name} maxlength={80} isWrong={where === 'name'} />
+<StallForm {form} {right} class="sheet grid items-start gap-4 sm:grid-cols-2">
+  <Field label="Name" bind:value={typed.who.name} maxlength={80} at="name" />
   <Field label="Company" bind:value={typed.who.company} maxlength={80} />
-  <Field
-    label="E-mail"
-    type="email"
-    bind:value={typed.who.email}
-    maxlength={254}
-    isWrong={where === 'email'}
-  />
+  <Field label="E-mail" type="email" bind:value={typed.who.email} maxlength={254} at="email" />
   <Field label="Phone" type="tel" bind:value={typed.who.phone} maxlength={40} />
   <Field label="Address" bind:value={typed.who.address} maxlength={300} />
   <Field label="Tax number" bind:value={typed.who.taxNumber} maxlength={40} />
@@ -130,22 +129,12 @@
     label="Standing discount, percent"
     bind:value={typed.discount}
     inputmode="decimal"
-    isWrong={where === 'discount'}
+    at="discount"
   />
-  <Field
-    label="Days to pay a bill"
-    bind:value={typed.terms}
-    inputmode="numeric"
-    isWrong={where === 'terms'}
-  />
+  <Field label="Days to pay a bill" bind:value={typed.terms} inputmode="numeric" at="terms" />
   <div class="grid gap-2">
     {#if !typed.isUnlimited}
-      <Field
-        label="May owe at most"
-        bind:value={typed.credit}
-        inputmode="decimal"
-        isWrong={where === 'credit'}
-      />
+      <Field label="May owe at most" bind:value={typed.credit} inputmode="decimal" at="credit" />
     {/if}
     <Tick label="May owe without limit" bind:checked={typed.isUnlimited} />
   </div>
@@ -158,8 +147,4 @@
       </select>
     </label>
   {/if}
-  {#if wrong !== ''}<p class="text-error sm:col-span-2" role="alert">{wrong}</p>{/if}
-  <div class="sm:col-span-2">
-    <RightButton {right} label="Save" onGo={save} />
-  </div>
-</form>
+</StallForm>

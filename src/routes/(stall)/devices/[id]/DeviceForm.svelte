@@ -1,13 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { lastDay } from '$lib/core/event/todays-event';
   import { setDevice } from '$lib/core/people/set-device';
-  import { live } from '$lib/device/live.svelte';
+  import { live, type Live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import RightButton from '../../RightButton.svelte';
+  import { StallForm as Form } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -18,15 +18,33 @@
   const { db } = stall;
   // svelte-ignore state_referenced_locally
   const start = device;
-  let name = $state(start.name);
-  let event = $state(start.event ?? '');
-  let drawer = $state(start.drawer ?? '');
-  let wrong = $state('');
+  const form = new Form({
+    about: `device ${start.id}`,
+    from: start.setStamp,
+    begin: { name: start.name, event: start.event ?? '', drawer: start.drawer ?? '' },
+    command:
+      ({ name, event, drawer }) =>
+      () =>
+        setDevice({
+          newId,
+          device: start,
+          name,
+          event: event === '' ? null : event,
+          drawer: drawers.value.some(({ id }) => id === drawer) ? drawer : null,
+        }),
+    says: () => ({
+      field: 'name',
+      says: 'Give the device a name, so that people know which one it is.',
+    }),
+    saved: () => `D${String(start.number)} is saved.`,
+    then: () => goto('/devices'),
+  });
+  const { typed } = form;
   const events = $derived(
     stall.events.filter((each) => each.id === start.event || lastDay(each) >= stall.today),
   );
-  const drawers = live(() => {
-    const of = event === '' ? stall.event?.id : event;
+  const drawers: Live<Row<'drawers'>[]> = live(() => {
+    const of = typed.event === '' ? stall.event?.id : typed.event;
     return async () => {
       if (of === undefined) return [];
       const [opened, read] = await Promise.all([
@@ -36,31 +54,13 @@
       return opened.filter(({ id }) => !read.some((each) => each.drawer === id));
     };
   }, []);
-
-  async function save(lentBy?: string): Promise<void> {
-    const given = {
-      event: event === '' ? null : event,
-      drawer: drawers.value.some(({ id }) => id === drawer) ? drawer : null,
-    };
-    const outcome = await stall.daybook.append(
-      () => setDevice({ newId, device: start, name, ...given }),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = 'Give the device a name, so that people know which one it is.';
-      return;
-    }
-    await stall.daybook.settle();
-    toast(`D${String(start.number)} is saved.`);
-    await goto('/devices');
-  }
 </script>
 
-<form class="sheet grid gap-4" onsubmit={(submitted) => submitted.preventDefault()}>
-  <Field label="Name" bind:value={name} maxlength={80} isWrong={wrong !== ''} />
+<StallForm {form} class="sheet grid gap-4">
+  <Field label="Name" at="name" bind:value={typed.name} maxlength={80} />
   <label class="grid gap-1 font-[560]">
     Sells for
-    <select class="select min-h-12 w-full" bind:value={event}>
+    <select class="select min-h-12 w-full" bind:value={typed.event}>
       <option value="">whichever event is on</option>
       {#each events as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
     </select>
@@ -70,11 +70,9 @@
   </label>
   <label class="grid gap-1 font-[560]">
     Drawer
-    <select class="select min-h-12 w-full" bind:value={drawer}>
+    <select class="select min-h-12 w-full" bind:value={typed.drawer}>
       <option value="">as chosen on the device</option>
       {#each drawers.value as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
     </select>
   </label>
-  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton right="set-up" label="Save" onGo={save} />
-</form>
+</StallForm>

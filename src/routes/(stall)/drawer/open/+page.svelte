@@ -2,7 +2,7 @@
   import { goto } from '$app/navigation';
   import { draft } from '$lib/core/daybook/kinds';
   import { nextDrawerName, openDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { worthOf } from '$lib/core/money/worth';
   import { openDrawersOf } from '$lib/device/event-rows';
   import { newId } from '$lib/device/new-id';

@@ -2,7 +2,7 @@
   import { page } from '$app/state';
   import { NOBODY, SERVICE, UPLIFT } from '$lib/core/books/tables';
   import { isRecent, recentSince } from '$lib/core/event/recent';
-  import { stageOf } from '$lib/core/event/todays-event';
+  import { stageOf } from '$lib/core/event/stage';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import { allWays } from '$lib/core/payment/ways';
   import { readNumber } from '$lib/core/sale/sale-number';

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { typedFrom, typedToBegin } from '$lib/core/goods/typed-item';
-  import { draftOr } from '$lib/ui/forms/typed-draft.svelte';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../stall.svelte';
   import ItemForm from './ItemForm.svelte';
@@ -25,13 +24,9 @@
   {:else if id === 'new'}
     <h1>Add an item</h1>
     <ItemForm
-      typed={draftOr(
-        'item new',
+      typed={typedToBegin(
+        stall.taxes.slice(0, 1).map((tax) => tax.id),
         barcode,
-        typedToBegin(
-          stall.taxes.slice(0, 1).map((tax) => tax.id),
-          barcode,
-        ),
       )}
       items={all.value}
       categories={categories.value}
@@ -46,11 +41,7 @@
     {#key item.setStamp}
       <ItemForm
         {item}
-        typed={draftOr(
-          `item ${item.id}`,
-          item.setStamp,
-          typedFrom(item, all.value, categories.value, stall.business.currency),
-        )}
+        typed={typedFrom(item, all.value, categories.value, stall.business.currency)}
         items={all.value}
         categories={categories.value}
       />

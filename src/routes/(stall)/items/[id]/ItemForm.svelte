@@ -1,18 +1,18 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { inOrderOfCategory, unsetCategories } from '$lib/core/goods/categories';
-  import { setItem, type ItemRefusal, type TypedItem } from '$lib/core/goods/set-item';
+  import { setItem, type TypedItem } from '$lib/core/goods/set-item';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { draft as entry } from '$lib/core/daybook/kinds';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
+  import Saying from '$lib/ui/forms/Saying.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { itemRefusalWords } from '$lib/ui/words/item-words';
-  import RightButton from '../../RightButton.svelte';
+  import { StallForm as Form } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
   import ExtrasEditor from './ExtrasEditor.svelte';
   import PhotoField from './PhotoField.svelte';
@@ -30,8 +30,16 @@
   const stall = useStall();
   const { db } = stall;
   // svelte-ignore state_referenced_locally
-  let typed = $state(structuredClone($state.snapshot(start)) as Typed);
-  let wrong = $state.raw<ItemRefusal | null>(null);
+  const form = new Form({
+    about: `item ${item?.id ?? 'new'}`,
+    from: item?.setStamp ?? page.url.searchParams.get('barcode') ?? '',
+    begin: structuredClone($state.snapshot(start)) as Typed,
+    command: (typed) => () => made(typed),
+    says: (refusal) => ({ field: refusal.field, says: itemRefusalWords(refusal) }),
+    saved: ({ name }) => `${name.trim()} is saved.`,
+    then: () => goto(page.url.searchParams.has('barcode') ? '/counter' : '/items'),
+  });
+  const { typed } = form;
   let picture = $state<string | null | undefined>(undefined);
   let table = $state('');
   const hasTwoPrices = $derived(stall.business.uplift !== '0' || typed.otherPrice !== '');
@@ -44,14 +52,6 @@
       .map(({ name }) => name),
     ...unsetCategories(items, categories),
   ]);
-  const at = $derived(item?.id ?? 'new');
-  // svelte-ignore state_referenced_locally
-  const from = item?.setStamp ?? page.url.searchParams.get('barcode') ?? '';
-  // svelte-ignore state_referenced_locally
-  keepDraft(`item ${at}`, from, () => $state.snapshot(typed));
-  const isWrong = (field: string): boolean => wrong?.field === field;
-  const words = $derived(wrong === null ? '' : itemRefusalWords(wrong));
-
   /** A scanner presses Enter behind each code: the next one follows, nothing is sent off. */
   function afterScan(event: KeyboardEvent): void {
     if (event.key !== 'Enter') return;
@@ -59,98 +59,64 @@
     typed.barcodes = `${typed.barcodes.trimEnd()} `.trimStart();
   }
 
-  async function save(lentBy?: string): Promise<void> {
-    const said = $state.snapshot(typed) as TypedItem;
+  /** The item, its picture, and where it lies. */
+  function made(said: TypedItem): ReturnType<typeof setItem> {
+    const { currency } = stall.business;
+    const outcome = setItem({
+      newId,
+      id: item?.id ?? null,
+      typed: said,
+      currency,
+      items,
+      categories,
+    });
+    if (!outcome.ok) return outcome;
+    const drafts = [...outcome.drafts];
+    if (picture !== undefined)
+      drafts.push(entry('photo.set', newId(), null, { item: outcome.id, picture }));
     const laid = tables.value.find(({ id }) => id === table);
-    const outcome = await stall.daybook.append(
-      () => {
-        const made = setItem({
-          newId,
-          id: item?.id ?? null,
-          typed: said,
-          currency: stall.business.currency,
-          items,
-          categories,
-        });
-        if (!made.ok) return made;
-        const drafts = [...made.drafts];
-        if (picture !== undefined)
-          drafts.push(entry('photo.set', newId(), null, { item: made.id, picture }));
-        if (laid !== undefined) {
-          const { setStamp: _stamp, size, ...body } = laid;
-          const goods = [...laid.goods, { item: made.id, width: 1 }];
-          const shape = size === 'small' || size === 'large' ? size : 'middle';
-          drafts.push(entry('table.set', newId(), null, { ...body, size: shape, goods }));
-        }
-        return { ...made, drafts };
-      },
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = 'field' in outcome.refusal ? outcome.refusal : null;
-      document.querySelector<HTMLElement>(`[data-field="${wrong?.field ?? ''}"] input`)?.focus();
-      return;
+    if (laid !== undefined) {
+      const { setStamp: _stamp, size, ...body } = laid;
+      const goods = [...laid.goods, { item: outcome.id, width: 1 }];
+      const shape = size === 'small' || size === 'large' ? size : 'middle';
+      drafts.push(entry('table.set', newId(), null, { ...body, size: shape, goods }));
     }
-    dropDraft(`item ${at}`);
-    await stall.daybook.settle();
-    toast(`${said.name.trim()} is saved.`);
-    await goto(page.url.searchParams.has('barcode') ? '/counter' : '/items');
+    return { ...outcome, drafts };
   }
 </script>
 
-{#snippet saying(field: string)}
-  {#if isWrong(field)}<p class="text-error text-sm" role="alert">{words}</p>{/if}
-{/snippet}
-
-<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
+<StallForm {form}>
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="What it is">
-    <div data-field="name">
-      <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
-      {@render saying('name')}
-    </div>
-    <div data-field="detail">
-      <Field
-        label="What tells it from others"
-        bind:value={typed.detail}
-        maxlength={80}
-        help="Pot size, colour; not for what has variants"
-      />
-    </div>
-    <div data-field="price">
-      <Field
-        label={`Price${typed.unit === '' || typed.isTimed ? '' : `, a ${typed.unit}`}${typed.isTimed ? ', an hour' : ''}`}
-        bind:value={typed.price}
-        inputmode="decimal"
-        isWrong={isWrong('price')}
-      />
-      {@render saying('price')}
-    </div>
+    <Field label="Name" bind:value={typed.name} maxlength={80} at="name" />
+    <Field
+      label="What tells it from others"
+      bind:value={typed.detail}
+      maxlength={80}
+      help="Pot size, colour; not for what has variants"
+    />
+    <Field
+      label={`Price${typed.unit === '' || typed.isTimed ? '' : `, a ${typed.unit}`}${typed.isTimed ? ', an hour' : ''}`}
+      bind:value={typed.price}
+      inputmode="decimal"
+      at="price"
+    />
     {#if hasTwoPrices}
-      <div data-field="otherPrice">
-        <Field
-          label={`Own ${otherSide} price`}
-          bind:value={typed.otherPrice}
-          inputmode="decimal"
-          help={`Left empty, it follows by ${stall.business.uplift} %`}
-          isWrong={isWrong('otherPrice')}
-        />
-        {@render saying('otherPrice')}
-      </div>
-    {/if}
-    <div data-field="code">
-      <Field label="Own code" bind:value={typed.code} maxlength={40} isWrong={isWrong('code')} />
-      {@render saying('code')}
-    </div>
-    <div data-field="barcodes">
       <Field
-        label="Barcodes"
-        bind:value={typed.barcodes}
-        help="Several apart by blanks"
-        onkeydown={afterScan}
-        isWrong={isWrong('barcodes')}
+        label={`Own ${otherSide} price`}
+        bind:value={typed.otherPrice}
+        inputmode="decimal"
+        help={`Left empty, it follows by ${stall.business.uplift} %`}
+        at="otherPrice"
       />
-      {@render saying('barcodes')}
-    </div>
+    {/if}
+    <Field label="Own code" bind:value={typed.code} maxlength={40} at="code" />
+    <Field
+      label="Barcodes"
+      bind:value={typed.barcodes}
+      help="Several apart by blanks"
+      onkeydown={afterScan}
+      at="barcodes"
+    />
     <label class="grid content-start gap-1 font-[560]">
       Category
       <input class="input w-full" bind:value={typed.category} maxlength="80" list="categories" />
@@ -198,40 +164,26 @@
       {/if}
     {/if}
     <Tick label="Its stock is counted" bind:checked={typed.isStocked} disabled={typed.isTimed} />
-    <div data-field="low">
-      <Field
-        label="Little is left at"
-        bind:value={typed.low}
-        inputmode="decimal"
-        isWrong={isWrong('low')}
-      />
-      {@render saying('low')}
-    </div>
-    <div data-field="reorder">
-      <Field
-        label="Buy again at, in the base"
-        bind:value={typed.reorder}
-        inputmode="decimal"
-        isWrong={isWrong('reorder')}
-      />
-      {@render saying('reorder')}
-    </div>
-    <div data-field="cost">
-      <Field
-        label="What it costs you, without tax"
-        bind:value={typed.cost}
-        inputmode="decimal"
-        isWrong={isWrong('cost')}
-      />
-      {@render saying('cost')}
-    </div>
+    <Field label="Little is left at" bind:value={typed.low} inputmode="decimal" at="low" />
+    <Field
+      label="Buy again at, in the base"
+      bind:value={typed.reorder}
+      inputmode="decimal"
+      at="reorder"
+    />
+    <Field
+      label="What it costs you, without tax"
+      bind:value={typed.cost}
+      inputmode="decimal"
+      at="cost"
+    />
   </section>
 
   <VariantsEditor bind:choices={typed.choices} bind:variants={typed.variants} price={typed.price} />
-  {@render saying('choices')}
-  {@render saying('variants')}
+  <Saying at="choices" />
+  <Saying at="variants" />
   <ExtrasEditor bind:groups={typed.extras} />
-  {@render saying('extras')}
+  <Saying at="extras" />
 
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="More">
     <h2 class="sm:col-span-2">Looks, and the rest</h2>
@@ -278,6 +230,4 @@
       It goes from every table and from the search; past sales keep it as it was.
     </p>
   {/if}
-  {#if wrong !== null}<p class="text-error" role="alert">{words}</p>{/if}
-  <RightButton right="set-up" label="Save" onGo={save} />
-</form>
+</StallForm>

@@ -1,6 +1,5 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { pinFault } from '$lib/core/people/pin';
   import {
@@ -14,8 +13,12 @@
   import { setPerson, type PersonRefusal } from '$lib/core/people/set-person';
   import { newId, newSalt } from '$lib/device/new-id';
   import { hashPin, isPinTaken } from '$lib/device/pin-hash';
-  import { personRefusalWords, rightWords, roleWords } from '$lib/ui/words/people-words';
-  import LendRight from '../../LendRight.svelte';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import Saying from '$lib/ui/forms/Saying.svelte';
+  import Tick from '$lib/ui/forms/Tick.svelte';
+  import { personFault, rightWords, roleWords } from '$lib/ui/words/people-words';
+  import { StallForm as Form, type Command } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -30,18 +33,26 @@
 
   // svelte-ignore state_referenced_locally
   const start = person;
-  let name = $state(start?.name ?? '');
-  let role = $state<Role>(
+  const begin = {
+    name: start?.name ?? '',
     // svelte-ignore state_referenced_locally
-    (start?.role as Role | undefined) ?? (isFirst ? 'owner' : 'helper'),
-  );
-  let rights = $state<Right[]>(RIGHTS.filter((right) => start?.rights.includes(right)));
-  let discountUpTo = $state(start?.discountUpTo ?? '0');
-  let isActive = $state(start?.isActive ?? true);
+    role: (start?.role as Role | undefined) ?? (isFirst ? 'owner' : 'helper'),
+    rights: RIGHTS.filter((right) => start?.rights.includes(right)),
+    discountUpTo: start?.discountUpTo ?? '0',
+    isActive: start?.isActive ?? true,
+  };
+  const form = new Form({
+    about: `person ${start?.id ?? 'new'}`,
+    from: start?.setStamp ?? '',
+    begin,
+    command: made,
+    says: personFault,
+    saved: ({ name }) => `${name.trim()} is saved.`,
+    then: () => goto('/people'),
+  });
+  const { typed } = form;
+  /** Apart: nobody keeps it but as what it is hashed to. */
   let pin = $state('');
-  let wrong = $state.raw<PersonRefusal | null>(null);
-  let isLending = $state(false);
-  let isBusy = $state(false);
 
   const canGive = (right: Right): boolean =>
     isOwner || may(stall.seller, right) || (start?.rights.includes(right) ?? false);
@@ -50,86 +61,47 @@
   const maySetPin = $derived(isOwner || start?.pin == null || start.id === stall.seller?.id);
 
   function takeRole(chosen: Role): void {
-    role = chosen;
-    rights = RIGHTS_TO_BEGIN_WITH[chosen].filter(canGive);
+    typed.role = chosen;
+    typed.rights = RIGHTS_TO_BEGIN_WITH[chosen].filter(canGive);
   }
 
-  async function save(lentBy?: string): Promise<void> {
-    isLending = false;
-    wrong = pin === '' ? null : pinFault(pin, { role, rights });
-    if (wrong !== null) return;
-    if (lentBy === undefined && !isFirst && !stall.may('set-up')) {
-      isLending = true;
-      return;
-    }
-    isBusy = true;
+  async function made(said: typeof begin): Promise<Command<PersonRefusal>> {
+    const fault = pin === '' ? null : pinFault(pin, said);
+    if (fault !== null) return refuse(fault);
     const { business } = stall.identity;
     const others = stall.staff.filter(({ id }) => id !== start?.id);
-    if (pin !== '' && (await isPinTaken(others, pin, business))) {
-      wrong = { code: 'pin/taken' };
-      isBusy = false;
-      return;
-    }
+    if (pin !== '' && (await isPinTaken(others, pin, business)))
+      return refuse({ code: 'pin/taken' });
     const hash = pin === '' ? null : await hashPin(pin, business, newSalt());
-    const outcome = await stall.daybook.append(
-      () =>
-        setPerson({
-          newId,
-          id: start?.id ?? null,
-          name,
-          role,
-          isActive,
-          rights,
-          discountUpTo,
-          pin: hash,
-          people: stall.everybody,
-        }),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    isBusy = false;
-    if (!outcome.ok) {
-      if (outcome.refusal.code !== 'slip/gone') wrong = outcome.refusal;
-      return;
-    }
-    toast(`${name.trim()} is saved.`);
-    await goto('/people');
+    const people = stall.everybody;
+    return () => setPerson({ newId, id: start?.id ?? null, ...said, pin: hash, people });
   }
+  const refuse = (refusal: PersonRefusal) => (): ReturnType<Command<PersonRefusal>> => ({
+    ok: false,
+    refusal,
+  });
 </script>
 
 {#if isLockedFor}
   <p class="sheet">Only an owner can change what an owner is.</p>
 {:else}
-  <form
-    class="sheet grid gap-4"
-    onsubmit={(event) => {
-      event.preventDefault();
-      void save();
-    }}
-  >
-    <label class="grid gap-1 font-[560]">
-      Name
-      <input
-        class={['input w-full', wrong?.code.startsWith('person/n') && '!border-error']}
-        bind:value={name}
-        maxlength="80"
-        autocomplete="off"
-      />
-    </label>
+  <StallForm {form} right={isFirst ? null : 'set-up'} class="sheet grid gap-4">
+    <Field label="Name" at="name" bind:value={typed.name} maxlength={80} autocomplete="off" />
     <fieldset class="grid gap-2">
       <legend class="mb-1 font-[560]">Role</legend>
       <div class="flex flex-wrap gap-2">
         {#each ROLES as each (each)}
           <button
             type="button"
-            class={['btn btn-quiet', role === each && '!border-primary !border-3']}
-            aria-pressed={role === each}
+            class={['btn btn-quiet', typed.role === each && '!border-primary !border-3']}
+            aria-pressed={typed.role === each}
             disabled={(isFirst && each !== 'owner') || (!isOwner && each === 'owner')}
             onclick={() => takeRole(each)}>{roleWords[each]}</button
           >
         {/each}
       </div>
     </fieldset>
-    {#if role !== 'owner'}
+    {#if typed.role !== 'owner'}
       <fieldset class="grid gap-1">
         <legend class="mb-1 font-[560]">May</legend>
         {#each RIGHTS as right (right)}
@@ -137,7 +109,7 @@
             <input
               type="checkbox"
               class="checkbox size-6 !rounded-md"
-              bind:group={rights}
+              bind:group={typed.rights}
               value={right}
               disabled={!canGive(right)}
             />
@@ -145,14 +117,12 @@
           </label>
         {/each}
       </fieldset>
-      <label class="grid gap-1 font-[560]">
-        Discount that needs no right, percent off a line
-        <input
-          class={['input figure w-28', wrong?.code === 'person/discount-wrong' && '!border-error']}
-          bind:value={discountUpTo}
-          inputmode="decimal"
-        />
-      </label>
+      <Field
+        label="Discount that needs no right, percent off a line"
+        at="discountUpTo"
+        bind:value={typed.discountUpTo}
+        inputmode="decimal"
+      />
     {/if}
     {#if maySetPin}
       <label class="grid gap-1 font-[560]">
@@ -160,7 +130,7 @@
         <input
           class={[
             'input amount w-44 tracking-[0.3em]',
-            wrong?.code.startsWith('pin/') && '!border-error',
+            form.faults.at('pin') !== '' && '!border-error',
           ]}
           type="password"
           bind:value={pin}
@@ -169,30 +139,16 @@
           maxlength="8"
         />
         <span class="soft text-sm font-normal">
-          {role === 'owner' || rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin ==
+          {typed.role === 'owner' || typed.rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin ==
           null
             ? ' Without one, anybody can sign in under this name.'
             : ' Left empty, it stays as it is.'}
         </span>
       </label>
+      <Saying at="pin" />
     {:else}
       <p class="soft">Only {start?.name} and an owner can set another PIN.</p>
     {/if}
-    {#if start !== undefined}
-      <label class="flex min-h-12 items-center gap-3 font-[560]">
-        <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isActive} />
-        Works here
-      </label>
-    {/if}
-    {#if wrong !== null}<p class="text-error" role="alert">{personRefusalWords(wrong)}</p>{/if}
-    {#if isLending}
-      <LendRight
-        right="set-up"
-        onLent={(lender) => save(lender)}
-        onBack={() => (isLending = false)}
-      />
-    {:else}
-      <button class="btn btn-main justify-self-start px-6" disabled={isBusy}>Save</button>
-    {/if}
-  </form>
+    {#if start !== undefined}<Tick label="Works here" bind:checked={typed.isActive} />{/if}
+  </StallForm>
 {/if}

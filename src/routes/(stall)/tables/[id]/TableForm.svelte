@@ -1,16 +1,15 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { dragHandleZone, dragHandle, type DndEvent } from 'svelte-dnd-action';
-  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { findItems, goodsOf } from '$lib/core/entry-line/find-items';
   import { lastDay } from '$lib/core/event/todays-event';
-  import { setTable, TAG_SIZES, type TableRefusal } from '$lib/core/goods/set-table';
+  import { setTable, TAG_SIZES } from '$lib/core/goods/set-table';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
-  import RightButton from '../../RightButton.svelte';
+  import { StallForm as Form } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -23,30 +22,40 @@
   const money = $derived(stall.money);
   // svelte-ignore state_referenced_locally
   const start = table;
-  const [form, from] = [`table ${start?.id ?? 'new'}`, start?.setStamp ?? ''];
-  const begin = {
-    name: start?.name ?? '',
-    event: start?.event ?? '',
-    size: TAG_SIZES.find((each) => each === start?.size) ?? 'middle',
-    isActive: start?.isActive ?? true,
-    goods: [...(start?.goods ?? [])],
-  };
-  const left = draftOr(form, from, begin);
-  let name = $state(left.name);
-  let event = $state(left.event);
-  let size = $state(left.size);
-  let isActive = $state(left.isActive);
-  /** In their order, as the drag and drop wants them: each with an id. */
-  let goods = $state.raw(left.goods.map(({ item, width }) => ({ id: item, width })));
-  keepDraft(form, from, () => ({
-    name,
-    event,
-    size,
-    isActive,
-    goods: goods.map(({ id, width }) => ({ item: id, width })),
-  }));
+  const form = new Form({
+    about: `table ${start?.id ?? 'new'}`,
+    from: start?.setStamp ?? '',
+    begin: {
+      name: start?.name ?? '',
+      event: start?.event ?? '',
+      size: TAG_SIZES.find((each) => each === start?.size) ?? 'middle',
+      isActive: start?.isActive ?? true,
+      /** In their order, as the drag and drop wants them: each with an id. */
+      goods: (start?.goods ?? []).map(({ item, width }) => ({ id: item, width })),
+    },
+    command:
+      ({ event, goods, ...said }) =>
+      () =>
+        setTable(
+          newId,
+          {
+            ...said,
+            id: start?.id ?? null,
+            event: event === '' ? null : event,
+            goods: goods.map(({ id, width }) => ({ item: id, width })),
+          },
+          tables,
+        ),
+    says: ({ code }) =>
+      code === 'table/no-name'
+        ? { field: 'name', says: 'Give the table a name.' }
+        : { field: 'goods', says: 'The same goods lie on it twice.' },
+    saved: ({ name }) => `${name.trim()} is saved.`,
+    then: () => goto('/tables'),
+  });
+  const said = form.typed;
+  const goods = $derived(said.goods);
   let typed = $state('');
-  let wrong = $state.raw<TableRefusal | null>(null);
   const byId = $derived(new Map(items.map((item) => [item.id, item])));
   const findable = $derived(goodsOf(items.filter(({ variantOf }) => variantOf === null)));
   const found = $derived(
@@ -62,62 +71,31 @@
     large: 'large: easy to hit',
   };
 
-  type Good = (typeof goods)[number];
+  type Good = (typeof said.goods)[number];
   const take = ({ detail }: CustomEvent<DndEvent<Good>>): void => {
-    goods = detail.items;
+    said.goods = detail.items;
   };
   function move(at: number, by: number): void {
     const next = [...goods];
     const [moved] = next.splice(at, 1);
     if (moved === undefined) return;
     next.splice(at + by, 0, moved);
-    goods = next;
-  }
-
-  async function save(lentBy?: string): Promise<void> {
-    const said = {
-      id: start?.id ?? null,
-      name,
-      goods: goods.map(({ id, width }) => ({ item: id, width })),
-      event: event === '' ? null : event,
-      size,
-      isActive,
-    };
-    const outcome = await stall.daybook.append(
-      () => setTable(newId, said, tables),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
-      return;
-    }
-    dropDraft(form);
-    await stall.daybook.settle();
-    toast(`${name.trim()} is saved.`);
-    await goto('/tables');
+    said.goods = next;
   }
 </script>
 
-<form
-  class="grid grid-cols-[minmax(0,1fr)] gap-5"
-  onsubmit={(submitted) => submitted.preventDefault()}
->
+<StallForm {form}>
   <section class="sheet grid gap-4 sm:grid-cols-3" aria-label="The table">
-    <Field
-      label="Name"
-      bind:value={name}
-      maxlength={80}
-      isWrong={wrong?.code === 'table/no-name'}
-    />
+    <Field label="Name" at="name" bind:value={said.name} maxlength={80} />
     <label class="grid gap-1 font-[560]">
       Tags
-      <select class="select min-h-12 w-full" bind:value={size}>
+      <select class="select min-h-12 w-full" bind:value={said.size}>
         {#each TAG_SIZES as each (each)}<option value={each}>{sizeWords[each]}</option>{/each}
       </select>
     </label>
     <label class="grid gap-1 font-[560]">
       Laid out
-      <select class="select min-h-12 w-full" bind:value={event}>
+      <select class="select min-h-12 w-full" bind:value={said.event}>
         <option value="">at every event</option>
         {#each events as each (each.id)}<option value={each.id}>only at {each.name}</option>{/each}
       </select>
@@ -155,7 +133,7 @@
             class={['btn btn-quiet max-sm:hidden', good.width === 2 && '!border-primary !border-3']}
             aria-pressed={good.width === 2}
             onclick={() =>
-              (goods = goods.map((each) =>
+              (said.goods = goods.map((each) =>
                 each.id === good.id ? { ...each, width: each.width === 2 ? 1 : 2 } : each,
               ))}>wide</button
           >
@@ -177,7 +155,7 @@
             type="button"
             class="btn btn-quiet"
             aria-label={`Take ${called} off the table`}
-            onclick={() => (goods = goods.filter(({ id }) => id !== good.id))}>×</button
+            onclick={() => (said.goods = goods.filter(({ id }) => id !== good.id))}>×</button
           >
         </li>
       {/each}
@@ -198,7 +176,7 @@
             type="button"
             class="hover:bg-base-200 flex min-h-12 w-full justify-between gap-3 rounded-lg px-3 text-left"
             onclick={() => {
-              goods = [...goods, { id: item.id, width: 1 }];
+              said.goods = [...goods, { id: item.id, width: 1 }];
               typed = '';
             }}
           >
@@ -210,14 +188,6 @@
     </ul>
   </section>
   {#if start !== undefined}
-    <Tick label="Is laid out" bind:checked={isActive} />
+    <Tick label="Is laid out" bind:checked={said.isActive} />
   {/if}
-  {#if wrong !== null}
-    <p class="text-error" role="alert">
-      {wrong.code === 'table/no-name'
-        ? 'Give the table a name.'
-        : 'The same goods lie on it twice.'}
-    </p>
-  {/if}
-  <RightButton right="set-up" label="Save" onGo={save} />
-</form>
+</StallForm>

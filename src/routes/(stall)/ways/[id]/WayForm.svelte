@@ -1,15 +1,14 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { toast } from 'svelte-sonner';
   import { METHODS } from '$lib/core/payment/methods';
-  import { setWay, typedWay, type WayRefusal } from '$lib/core/payment/set-way';
+  import { setWay, typedWay } from '$lib/core/payment/set-way';
   import { CASH_WAY, type WayToPay } from '$lib/core/payment/ways';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { METHOD_WORDS, wayRefusalWords } from '$lib/ui/words/way-words';
-  import RightButton from '../../RightButton.svelte';
+  import { StallForm as Form } from '../../forms/stall-form.svelte';
+  import StallForm from '../../forms/StallForm.svelte';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -18,38 +17,26 @@
   const { way }: Props = $props();
   const stall = useStall();
   // svelte-ignore state_referenced_locally
-  const [form, from] = [`way ${way?.id ?? 'new'}`, way?.setStamp ?? ''];
-  // svelte-ignore state_referenced_locally
-  const begin = { ...typedWay(way, (amount) => stall.money.plain(amount)) };
-  let typed = $state(draftOr(form, from, begin));
-  keepDraft(form, from, () => $state.snapshot(typed));
-  let wrong = $state.raw<WayRefusal | null>(null);
+  const start = way;
+  const form = new Form({
+    about: `way ${start?.id ?? 'new'}`,
+    from: start?.setStamp ?? '',
+    begin: { ...typedWay(start, (amount) => stall.money.plain(amount)) },
+    command: (typed) => () =>
+      setWay({
+        newId,
+        id: start?.id ?? null,
+        typed,
+        currency: stall.business.currency,
+        ways: stall.wayRows,
+      }),
+    says: (refusal) => ({ field: refusal.field, says: wayRefusalWords(refusal) }),
+    saved: ({ name }) => `${name.trim()} is saved. Payments so far stay as they were.`,
+    then: () => goto('/ways'),
+  });
+  const { typed } = form;
   const isCash = $derived(way?.id === CASH_WAY.id);
-  const isWrong = (field: string): boolean => wrong?.field === field;
   const methods = METHODS.filter((method) => method !== 'cash');
-
-  async function save(lentBy?: string): Promise<void> {
-    const said = $state.snapshot(typed);
-    const outcome = await stall.daybook.append(
-      () =>
-        setWay({
-          newId,
-          id: way?.id ?? null,
-          typed: said,
-          currency: stall.business.currency,
-          ways: stall.wayRows,
-        }),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    if (!outcome.ok) {
-      wrong = 'field' in outcome.refusal ? outcome.refusal : null;
-      return;
-    }
-    dropDraft(form);
-    await stall.daybook.settle();
-    toast(`${said.name.trim()} is saved. Payments so far stay as they were.`);
-    await goto('/ways');
-  }
 
   /** What is usual for a kind of payment; all of it can be changed. */
   function chosen(method: (typeof METHODS)[number]): void {
@@ -63,9 +50,9 @@
   }
 </script>
 
-<form class="grid grid-cols-[minmax(0,1fr)] gap-5" onsubmit={(event) => event.preventDefault()}>
+<StallForm {form}>
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-label="What it is">
-    <Field label="Name" bind:value={typed.name} maxlength={80} isWrong={isWrong('name')} />
+    <Field label="Name" bind:value={typed.name} maxlength={80} at="name" />
     {#if isCash}
       <p class="soft self-end pb-3">It is {METHOD_WORDS.cash}.</p>
     {:else}
@@ -102,13 +89,13 @@
       label="Surcharge, percent"
       bind:value={typed.surchargeRate}
       inputmode="decimal"
-      isWrong={isWrong('surchargeRate')}
+      at="surchargeRate"
     />
     <Field
       label="Fixed fee"
       bind:value={typed.surchargeFixed}
       inputmode="decimal"
-      isWrong={isWrong('surchargeFixed')}
+      at="surchargeFixed"
     />
   </section>
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-labelledby="rules">
@@ -134,6 +121,4 @@
       It is offered at no event any more. Payments taken so far stay as they were.
     </p>
   {/if}
-  {#if wrong !== null}<p class="text-error" role="alert">{wayRefusalWords(wrong)}</p>{/if}
-  <RightButton right="set-up" label="Save" onGo={save} />
-</form>
+</StallForm>

@@ -1,0 +1,102 @@
+/** Judging what arrived: what becomes of each entry, how the daybook has it, and what its device is told. */
+import type { Change } from '../../core/books/change';
+import type { Entry } from '../../core/daybook/entry';
+import type { KnownEntry } from '../../core/daybook/kinds';
+import { readEntry, type EntryRead } from '../../core/daybook/read-entry';
+import type { Kept } from '../../core/daybook/sync-messages';
+import { becomesOf, changesIn, type Becoming } from '../../core/judging/becomes';
+import type { Evidence } from '../../core/judging/evidence';
+import type { DeviceRef } from './device-ref';
+import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
+import { faultMessage, verdictMessage } from './messages';
+
+/**
+ * What became of an entry: in the books; in them, though something about it is questioned; kept out of
+ * them and sent to nobody, since it was not allowed; or kept until a version can read it.
+ */
+type State = 'applied' | 'doubted' | 'barred' | 'kept';
+
+export interface Appended {
+  readonly entry: Entry;
+  readonly state: State;
+  /** The entry as it was read; null for one that could not be. */
+  readonly known: KnownEntry | null;
+  readonly changes: readonly Change[];
+  readonly kept: Kept | null;
+}
+
+/** What becomes of each, in their order: each is judged by the books with those before it in them. */
+export async function judged(
+  gathering: Gathering,
+  ref: DeviceRef,
+  entries: readonly Entry[],
+  arrival: number,
+  unfit: ReadonlySet<string>,
+): Promise<{ readonly appended: readonly Appended[]; readonly evidence: Evidence | null }> {
+  if (entries.length === 0) return { appended: [], evidence: null };
+  const reads = entries.map((entry) => readEntry(entry));
+  const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
+  const evidence = await gatherEvidence(gathering, ref.device, known, arrival);
+  const appended: Appended[] = [];
+  for (const [at, entry] of entries.entries())
+    appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, unfit.has(entry.id)));
+  return { appended, evidence };
+}
+
+/** Judges one entry; what is not barred is what the ones after it are judged by. */
+export async function judgedOne(
+  gathering: Gathering,
+  entry: Entry,
+  read: EntryRead,
+  evidence: Evidence,
+  isRefused = false,
+): Promise<Appended> {
+  let became = becomesOf(read, { evidence, isRefused });
+  if ('verdict' in became && became.verdict.code !== 'right/missing') {
+    // It may have been right by what was set up before.
+    await deepen(gathering, became.known, evidence);
+    became = becomesOf(read, { evidence });
+  }
+  const taken = takenBy(evidence, became);
+  return { entry, changes: changesIn(taken), ...asStored(entry, taken) };
+}
+
+/** With it in the evidence; what cannot be taken into that blocks nothing either. */
+function takenBy(evidence: Evidence, became: Becoming): Becoming {
+  if (became.state !== 'applied' && became.state !== 'doubted') return became;
+  const { known, changes } = became;
+  try {
+    evidence.take(known, changes);
+    return became;
+  } catch (error) {
+    return { state: 'unfit', known, why: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+/** How the daybook has it, and what the device is told. */
+function asStored(entry: Entry, became: Becoming): Omit<Appended, 'entry' | 'changes'> {
+  const { id } = entry;
+  switch (became.state) {
+    case 'applied':
+      return { state: 'applied', known: became.known, kept: null };
+    case 'doubted':
+    case 'barred': {
+      const { state, known, verdict } = became;
+      const message = verdictMessage(known, verdict, state);
+      return { state, known, kept: { id, state, code: verdict.code, message } };
+    }
+    case 'unread': {
+      const { code } = became.fault;
+      const message = faultMessage(became.fault);
+      return { state: 'kept', known: null, kept: { id, state: 'kept', code, message } };
+    }
+    case 'unfit': {
+      const message = `It cannot be applied: ${became.why}; it is kept as it was received.`;
+      return {
+        state: 'kept',
+        known: null,
+        kept: { id, state: 'kept', code: 'body/unfit', message },
+      };
+    }
+  }
+}

@@ -1,0 +1,78 @@
+/**
+ * A form of the stall, the one way in which what is typed becomes entries: what is typed outlives leaving the
+ * page, what is refused is said beside its field, and what is saved is on the disk before it is said.
+ */
+import { toast } from 'svelte-sonner';
+import type { Draft } from '$lib/core/daybook/chain';
+import { Faults, type Fault } from '$lib/ui/forms/faults.svelte';
+import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
+import { useStall } from '../stall.svelte';
+
+/** A command of the core: what it drafts, or why not. */
+export type Command<R> = () =>
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: R };
+
+interface Makes<T, R> {
+  /** What it is about, for what is typed and not saved: `tax new`. */
+  readonly about: string;
+  /** The stamp of what it begins from, so that what was set meanwhile is not overwritten. */
+  readonly from: string;
+  readonly begin: T;
+  /** What to write, worked out from what is typed; a promise where something is looked up first. */
+  readonly command: (typed: T) => Command<R> | Promise<Command<R>>;
+  readonly says: (refusal: R) => Fault;
+  /** What is said once it is saved. */
+  readonly saved: (typed: T) => string;
+  /** Where to then. */
+  readonly then?: (() => unknown) | undefined;
+}
+
+export class StallForm<T extends object, R> {
+  typed: T;
+  readonly faults = new Faults();
+  readonly #makes: Makes<T, R>;
+  readonly #stall = useStall();
+  #isBusy = $state(false);
+
+  /** To be made while a component is. */
+  constructor(makes: Makes<T, R>) {
+    this.#makes = makes;
+    const { about, from, begin } = makes;
+    this.typed = $state(draftOr(about, from, begin));
+    keepDraft(about, from, () => $state.snapshot(this.typed));
+  }
+
+  get isBusy(): boolean {
+    return this.#isBusy;
+  }
+
+  /** @param lentBy Who lent the right to it, if somebody did. */
+  async save(lentBy?: string): Promise<void> {
+    if (this.#isBusy) return;
+    this.#isBusy = true;
+    try {
+      await this.#save(lentBy);
+    } finally {
+      this.#isBusy = false;
+    }
+  }
+
+  async #save(lentBy: string | undefined): Promise<void> {
+    const { about, command, says, saved, then } = this.#makes;
+    const { daybook } = this.#stall;
+    const said = $state.snapshot(this.typed) as T;
+    this.faults.now = null;
+    const write = await command(said);
+    const outcome = await daybook.append(write, lentBy === undefined ? {} : { lentBy });
+    if (!outcome.ok) {
+      // A form is about no slip, so that none can be gone.
+      this.faults.now = says(outcome.refusal as R);
+      return;
+    }
+    dropDraft(about);
+    await daybook.settle();
+    toast(saved(said));
+    await then?.();
+  }
+}
