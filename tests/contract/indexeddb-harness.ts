@@ -15,7 +15,8 @@ async function rowsAfter(entries: readonly Entry[]): Promise<Record<string, unkn
     if (!read.ok) throw new Error(JSON.stringify(read.fault));
     const changes = changesOf(read.entry);
     const touched = touchedBy(changes).map((table) => db.table(table));
-    await db.transaction('rw', touched, () => applyChanges(db, changes));
+    // Some entries change nothing, and no transaction is of no table.
+    if (touched.length > 0) await db.transaction('rw', touched, () => applyChanges(db, changes));
   }
   const rows: Record<string, unknown[]> = {};
   for (const table of tableNames) rows[table] = await db.table(table).toArray();

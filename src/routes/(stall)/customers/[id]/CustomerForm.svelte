@@ -106,13 +106,10 @@
       });
   }
   function faultOf(refusal: Refusal): Fault {
-    return refusal.code in fieldOf
-      ? {
-          field: fieldOf[refusal.code as CustomerRefusal['code']],
-          says: customerRefusalWords(refusal as CustomerRefusal),
-        }
-      : { field: 'credit', says: refusalWords(refusal, money) };
+    if (isOfAmount(refusal)) return { field: 'credit', says: refusalWords(refusal, money) };
+    return { field: fieldOf[refusal.code], says: customerRefusalWords(refusal) };
   }
+  const isOfAmount = (refusal: Refusal): refusal is AmountRefusal => !(refusal.code in fieldOf);
 </script>
 
 <StallForm {form} {right} class="sheet grid items-start gap-4 sm:grid-cols-2">

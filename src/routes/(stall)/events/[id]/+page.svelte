@@ -2,17 +2,16 @@
   import { page } from '$app/state';
   import { NOBODY, SERVICE, UPLIFT } from '$lib/core/books/tables';
   import { isRecent, recentSince } from '$lib/core/event/recent';
-  import { stageOf } from '$lib/core/event/stage';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import { allWays } from '$lib/core/payment/ways';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
-  import Bunting from '$lib/ui/event/Bunting.svelte';
   import HourChart from '$lib/ui/event/HourChart.svelte';
   import { dayWords } from '$lib/ui/words/date-words';
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import EventStage from './EventStage.svelte';
   import EventTaxes from './EventTaxes.svelte';
   import EventWays from './EventWays.svelte';
   import { askTakings, type ServerTakings } from './ask-takings';
@@ -112,7 +111,7 @@
           {dayList} · pitch {event.pitch}
         </p>
       </div>
-      <Bunting stage={stageOf(event)} />
+      {#key event.backStamp}<EventStage {event} />{/key}
     </div>
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
@@ -281,11 +280,9 @@
       </table>
     </section>
 
-    {#key event.setStamp}
-      <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
-        <EventWays {event} />
-        <EventTaxes {event} />
-      </div>
-    {/key}
+    <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
+      {#key event.waysStamp}<EventWays {event} />{/key}
+      {#key event.taxesStamp}<EventTaxes {event} />{/key}
+    </div>
   {/if}
 </div>
