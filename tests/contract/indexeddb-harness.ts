@@ -2,7 +2,7 @@
 import { changesOf } from '../../src/lib/core/books/changes';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { readEntry } from '../../src/lib/core/daybook/read-entry';
-import { tableNames } from '../../src/lib/core/books/tables';
+import { deviceTables } from '../../src/lib/core/books/tables';
 import { applyChanges, touchedBy } from '../../src/lib/device/apply-changes';
 import { DeviceDatabase } from '../../src/lib/device/database';
 
@@ -19,7 +19,7 @@ async function rowsAfter(entries: readonly Entry[]): Promise<Record<string, unkn
     if (touched.length > 0) await db.transaction('rw', touched, () => applyChanges(db, changes));
   }
   const rows: Record<string, unknown[]> = {};
-  for (const table of tableNames) rows[table] = await db.table(table).toArray();
+  for (const table of deviceTables) rows[table] = await db.table(table).toArray();
   await db.delete();
   return rows;
 }

@@ -83,6 +83,8 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['POST /api/sync/unsent', '/api/sync/unsent',           '401', '403', '401', '403', '422', '401'],
   ['GET /api/events/[id]/takings', `/api/events/${EVENT}/takings`,
                                                           '401', '404', '401', '200', '403', '401'],
+  ['GET /api/sales', '/api/sales?find=9',                 '401', '200', '401', '200', '403', '401'],
+  ['GET /api/sales/[id]', `/api/sales/${EVENT}`,          '401', '404', '401', '404', '403', '401'],
   ['GET /api/kept', '/api/kept',                          '401', '200', '401', '200', '403', '401'],
   ['GET /api/cards/key', '/api/cards/key',                '401', '503', '401', '503', '403', '401'],
   ['POST /api/cards/payments', '/api/cards/payments',     '401', '422', '401', '422', '403', '401'],

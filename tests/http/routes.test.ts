@@ -230,6 +230,40 @@ describe('a device', () => {
     });
   });
 
+  it('finds sales of any age, its own alone, and opens them', async () => {
+    const later = now + 60_000;
+    const rung = [
+      ...writer.write({ does: 'open', float: 0 }, later),
+      ...writer.write({ does: 'sale', goods: [[1, 2]], over: 0 }, later),
+    ];
+    assert.equal((await push({ entries: rung })).body['refused'], null);
+    const sale = rung.find(({ kind }) => kind === 'sale.rung')!;
+    const [line] = sale.body['lines'] as { name: string }[];
+    const found = async (typed: string, as = token): Promise<unknown> => {
+      const said = await ask(`/api/sales?find=${encodeURIComponent(typed)}`, { as });
+      const list = said.body['found'] as { sale: { id: string }; lines: unknown[] }[] | undefined;
+      return list?.map((each) => [each.sale.id, each.lines.length]) ?? said.body['code'];
+    };
+    const one = [[sale.id, 1]];
+    const total = Number(sale.body['total']) / 100;
+    const name = line!.name;
+    // The number, the total, a word of it, a word as somebody without accents types it.
+    const accented = name.replace('e', 'é').toUpperCase();
+    for (const typed of ['D1-1', total.toFixed(2), name.slice(1), accented])
+      assert.deepEqual(await found(typed), one, typed);
+    // What stands for anything in a pattern stands for itself.
+    for (const typed of ['D1-9', '%', '_', `${name} zebra`])
+      assert.deepEqual(await found(typed), [], typed);
+    assert.deepEqual(await found('D1-1', otherToken), []);
+    assert.deepEqual([await found(' '), await found('x'.repeat(101))], ['find/typed', 'find/typed']);
+
+    const opened = await ask(`/api/sales/${sale.id}`, { as: token });
+    const { payments, lines, voids } = opened.body as Record<string, unknown[]>;
+    assert.deepEqual([payments?.length, lines?.length, voids?.length], [1, 1, 0]);
+    const foreign = await ask(`/api/sales/${sale.id}`, { as: otherToken });
+    assert.deepEqual([foreign.status, foreign.body['code']], [404, 'sale/unknown']);
+  });
+
   for (const after of ['-1', 'x', '1.5', '9'.repeat(20)]) {
     it(`is told that "${after.slice(0, 6)}" is no position`, async () => {
       const said = await ask(`/api/sync/pull?after=${after}`, { as: token });

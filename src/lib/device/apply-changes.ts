@@ -2,18 +2,18 @@
 import { combine } from '../core/books/combine';
 import { keyOfChange, rowAfter, type Change } from '../core/books/change';
 import type { AnyRow } from '../core/books/table-spec';
-import { tables, type TableName } from '../core/books/tables';
+import { isOnDevice, tables, type DeviceTable, type TableName } from '../core/books/tables';
 import type { DeviceDatabase } from './database';
 
 /** The tables that changes touch; a transaction must have them. */
-export const touchedBy = (changes: readonly Change[]): TableName[] => [
-  ...new Set(changes.map(({ table }) => table)),
+export const touchedBy = (changes: readonly Change[]): DeviceTable[] => [
+  ...new Set(changes.map(({ table }) => table).filter(isOnDevice)),
 ];
 
 /** Applies changes: all reads at once, then all writes at once. */
 export async function applyChanges(db: DeviceDatabase, changes: readonly Change[]): Promise<void> {
   const byTable = new Map<TableName, Change[]>();
-  for (const change of combine(changes)) {
+  for (const change of combine(changes.filter(({ table }) => isOnDevice(table)))) {
     const list = byTable.get(change.table);
     if (list === undefined) byTable.set(change.table, [change]);
     else list.push(change);

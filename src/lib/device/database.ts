@@ -12,7 +12,7 @@ import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
 import { rightsToBeginWith } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
-import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
+import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { PrinterChoice } from './printer/printer';
 import type { Field, TableSpec } from '../core/books/table-spec';
 
@@ -177,7 +177,7 @@ export class DeviceDatabase extends Dexie {
       received: '++block',
       kept: 'id',
     };
-    for (const table of tableNames) stores[table] = storeOf(tables[table]);
+    for (const table of deviceTables) stores[table] = storeOf(tables[table]);
     this.version(1).stores(stores);
     // Version 2 brought rights, PINs, the lock and `acts`; the rows of version 1 get what they lack.
     this.version(2)
@@ -215,14 +215,14 @@ export class DeviceDatabase extends Dexie {
         await fillUp(transaction);
         await forgetTokens(transaction);
       });
-    // Version 8 gave what one person edits at once a stamp of its own, and each stage of an event.
+    // Version 8 let go of what only the server reads, and gave what one person edits at once a stamp of its own, and each stage of an event.
     this.version(8)
-      .stores(stores)
+      .stores({ ...stores, receiptAsks: null })
       .upgrade(async (transaction) => {
         await fillUp(transaction);
         await stampApart(transaction);
       });
-    const books = tableNames.map((table) => [table, this.table(table)]);
+    const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
 
@@ -241,7 +241,7 @@ export class DeviceDatabase extends Dexie {
 
 /** Gives every row the fields that there was no word for when it was written. */
 async function fillUp(transaction: Transaction): Promise<void> {
-  for (const name of tableNames) {
+  for (const name of deviceTables) {
     const fields = Object.entries<Field<unknown>>(tables[name].fields);
     await transaction
       .table<Record<string, unknown>>(name)

@@ -3,7 +3,7 @@ import { declaredSums } from '../core/journal/new-sums';
 import { v4 } from 'uuid';
 import { draft } from '../core/daybook/kinds';
 import type { StartAnswer } from '../core/daybook/sync-messages';
-import { tableNames } from '../core/books/tables';
+import { deviceTables } from '../core/books/tables';
 import { DeviceDaybook } from './daybook';
 import {
   NO_CHOICES,
@@ -69,7 +69,7 @@ export async function takeIn(
 ): Promise<void> {
   const { position, mark, received, clock } = answer;
   await db.transaction('rw', db.tables, async () => {
-    for (const table of tableNames) await db.table(table).bulkPut(answer.rows[table] ?? []);
+    for (const table of deviceTables) await db.table(table).bulkPut(answer.rows[table] ?? []);
     await db.write('standing', {
       ...NO_STANDING,
       position,

@@ -1,16 +1,8 @@
 /** Finding sales among those this device keeps. */
-import type { Row } from '../core/books/tables';
 import { folded, hasWords, wordsIn } from '../core/entry-line/words';
 import { readAmount } from '../core/money/amount-text';
+import { MOST_FOUND, type FoundSale } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
-
-export interface FoundSale {
-  readonly sale: Row<'sales'>;
-  readonly lines: readonly Row<'saleLines'>[];
-  readonly isVoid: boolean;
-}
-
-const MOST = 50;
 
 /**
  * Sales whose number begins with what was typed, whose total is that amount, or on which every word of it
@@ -40,7 +32,7 @@ export async function findSales(
         (amount.ok && sale.total + sale.uplift === amount.amount)
       );
     })
-    .limit(MOST)
+    .limit(MOST_FOUND)
     .toArray();
   const lines = await books.saleLines
     .where('sale')

@@ -2,7 +2,7 @@
  * Letting go of what is past: documents of events that are no longer recent, entries that the server has.
  * Heads and hashes stay, so the chain goes on; older documents are asked of the server.
  */
-import { tables, tableNames, type Row, type TableName } from '../core/books/tables';
+import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { AnyRow } from '../core/books/table-spec';
 import { isRecent, recentSince } from '../core/event/recent';
 import { isOpenCard } from '../core/payment/carry';
@@ -16,7 +16,7 @@ export async function prune(db: DeviceDatabase, now: number): Promise<number> {
     events.filter((event) => event.setStamp !== '' && !isRecent(event, since)).map(({ id }) => id),
   );
   let gone = 0;
-  for (const table of tableNames) {
+  for (const table of deviceTables) {
     if (tables[table].keep === 'recent') gone += await pruneTable(db, table, past, since);
   }
   gone += await pruneSlips(db);

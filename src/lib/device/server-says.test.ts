@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
-import { tableNames } from '../core/books/tables';
+import { deviceTables } from '../core/books/tables';
 import type { Draft } from '../core/daybook/chain';
 import { clockOf, stampOf } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
@@ -245,7 +245,7 @@ describe('a device that had no network for too long', () => {
     await heard([goods(other, 1, 450)], NOW, 1);
     const entries = await say(writer.sale([[1, 1]], 0, NOW));
     await forgetAll(db);
-    for (const table of tableNames) assert.equal(await db.table(table).count(), 0, table);
+    for (const table of deviceTables) assert.equal(await db.table(table).count(), 0, table);
     assert.equal((await ownEntriesAfter(db, 0, 10)).length, entries.length);
     let isDown = true;
     const sent: number[] = [];

@@ -2,7 +2,7 @@
  * What a device does that has been shut out: it wipes what it knows of the business at once, and
  * keeps only what it had not sent, until the server has put that aside for an owner to look at.
  */
-import { tableNames } from '../core/books/tables';
+import { deviceTables } from '../core/books/tables';
 import type { DeviceDatabase, Meta } from './database';
 import { portionAfter } from './sync/portion';
 import type { Transport } from './sync/transport';
@@ -20,7 +20,7 @@ export async function wipe(db: DeviceDatabase): Promise<void> {
 /** All that it knows of the business but its own entries that are not sent. Within a transaction over all. */
 export async function clearRows(db: DeviceDatabase): Promise<void> {
   const sent = (await db.read('standing'))?.sent ?? 0;
-  for (const table of tableNames) await db.table(table).clear();
+  for (const table of deviceTables) await db.table(table).clear();
   await Promise.all([db.received.clear(), db.kept.clear()]);
   await db.entries.where('upTo').belowOrEqual(sent).delete();
   for (const key of KNOWN_TO_PEOPLE) await db.meta.delete(key);

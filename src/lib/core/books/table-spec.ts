@@ -57,7 +57,7 @@ export type Fields = Readonly<Record<string, Field<unknown>>>;
  * - `records` are set by group of fields, the latest stamp of each group wins;
  * - `sums` are added to.
  */
-export interface TableSpec<W extends Way = Way, F extends Fields = Fields> {
+export interface TableSpec<W extends Way = Way, F extends Fields = Fields, K extends Keep = Keep> {
   readonly way: W;
   readonly key: readonly string[];
   readonly fields: F;
@@ -65,30 +65,34 @@ export interface TableSpec<W extends Way = Way, F extends Fields = Fields> {
   readonly groups: Readonly<Record<string, readonly string[]>>;
   /** Fields that rows are looked up by. */
   readonly indexes: readonly string[];
-  /** Whether a device keeps every row, or those of recent events only; the others stay on the server. */
-  readonly keep: 'always' | 'recent';
+  readonly keep: K;
 }
+/**
+ * What a device keeps of a table: every row; those of recent events, the others being asked of the server; or
+ * none, where only the server reads it.
+ */
+export type Keep = 'always' | 'recent' | 'server';
 export type Way = 'facts' | 'records' | 'sums';
 
-interface Options<F extends Fields> {
+interface Options<F extends Fields, K extends Keep> {
   readonly indexes?: readonly (keyof F & string)[];
-  readonly keep?: 'always' | 'recent';
+  readonly keep?: K;
 }
 
-export function facts<const F extends Fields>(
+export function facts<const F extends Fields, K extends Keep = 'always'>(
   key: readonly (keyof F & string)[],
   fields: F,
-  { indexes = [], keep = 'always' }: Options<F> = {},
-): TableSpec<'facts', F> {
-  return { way: 'facts', key, fields, groups: {}, indexes, keep };
+  { indexes = [], keep }: Options<F, K> = {},
+): TableSpec<'facts', F, K> {
+  return { way: 'facts', key, fields, groups: {}, indexes, keep: keep ?? ('always' as K) };
 }
 
-export function sums<const F extends Fields>(
+export function sums<const F extends Fields, K extends Keep = 'always'>(
   key: readonly (keyof F & string)[],
   fields: F,
-  { indexes = [], keep = 'always' }: Options<F> = {},
-): TableSpec<'sums', F> {
-  return { way: 'sums', key, fields, groups: {}, indexes, keep };
+  { indexes = [], keep }: Options<F, K> = {},
+): TableSpec<'sums', F, K> {
+  return { way: 'sums', key, fields, groups: {}, indexes, keep: keep ?? ('always' as K) };
 }
 
 type Both<U> = (U extends unknown ? (of: U) => void : never) extends (of: infer I) => void

@@ -20,5 +20,13 @@ export type TableName = keyof typeof tables;
 export type Row<T extends TableName> = RowOf<(typeof tables)[T]>;
 export const tableNames = Object.keys(tables) as readonly TableName[];
 
+/** The tables that a device has: not those that only the server reads. */
+export type DeviceTable = {
+  [T in TableName]: (typeof tables)[T]['keep'] extends 'server' ? never : T;
+}[TableName];
+export const isOnDevice = (table: TableName): table is DeviceTable =>
+  tables[table].keep !== 'server';
+export const deviceTables: readonly DeviceTable[] = tableNames.filter(isOnDevice);
+
 export * from './names';
 export type * from './tables/fields';

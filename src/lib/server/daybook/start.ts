@@ -7,7 +7,7 @@
  */
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
-import { tables, tableNames, type Row, type TableName } from '../../core/books/tables';
+import { deviceTables, tables, type DeviceTable, type Row, type TableName } from '../../core/books/tables';
 import { clockOf, CLOCK_AT_REST } from '../../core/daybook/clock';
 import type { StartPage } from '../../core/daybook/sync-messages';
 import { isRecent, recentSince } from '../../core/event/recent';
@@ -22,13 +22,13 @@ const ROWS_AT_ONCE = 1000;
 
 /** Where a page ended: a table, and the key of the last row of it. */
 export interface StartCursor {
-  readonly table: TableName;
+  readonly table: DeviceTable;
   readonly after: readonly (string | number)[];
 }
 
 /** Pictures have a way of their own (photos.ts); they would outweigh all else. */
-const PAGED = tableNames.filter((table) => tables[table].way !== 'sums' && table !== 'photos');
-const SUMS = tableNames.filter((table) => tables[table].way === 'sums');
+const PAGED = deviceTables.filter((table) => tables[table].way !== 'sums' && table !== 'photos');
+const SUMS = deviceTables.filter((table) => tables[table].way === 'sums');
 
 interface Reading {
   readonly database: Database;

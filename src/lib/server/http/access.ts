@@ -44,6 +44,8 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/sync/push': 'device',
   'POST /api/sync/unsent': 'device that was shut out',
   'GET /api/events/[id]/takings': 'device',
+  'GET /api/sales': 'device',
+  'GET /api/sales/[id]': 'device',
   'GET /api/kept': 'device',
   'GET /api/cards/key': 'device',
   'POST /api/cards/payments': 'device',

@@ -132,7 +132,7 @@ export const slipAndSaleTables = {
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
-  /** Receipts that somebody wants sent. */
+  /** Receipts that somebody wants sent: the server sends them. */
   receiptAsks: facts(
     ['id'],
     {
@@ -145,6 +145,6 @@ export const slipAndSaleTables = {
       way: text(10),
       isGift: flag(),
     },
-    { indexes: ['sale'], keep: 'recent' },
+    { indexes: ['sale'], keep: 'server' },
   ),
 } as const;

@@ -1,48 +1,58 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { live } from '$lib/device/live.svelte';
+  import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
   import { useStall } from '../../stall.svelte';
   import Receipt from './Receipt.svelte';
   import VoidSale from './VoidSale.svelte';
 
-  const { db } = useStall();
-  const { books } = db;
-  const found = live(() => {
+  const stall = useStall();
+  const { db } = stall;
+  const own = live(() => {
     const id = page.params.id ?? '';
-    return async () => {
-      const sale = await books.sales.get(id);
-      if (sale === undefined) return null;
-      const lines = await books.saleLines.where('sale').equals(id).sortBy('line');
-      const payments = (await books.payments.bulkGet([...sale.payments])).flatMap((part) =>
-        part ? [part] : [],
-      );
-      const customer =
-        sale.customer === null ? undefined : await books.customers.get(sale.customer);
-      const { name = '', email = '', phone = '' } = customer ?? {};
-      const paidBy = await books.payers.bulkGet([...sale.payments]);
-      const payers = paidBy.flatMap((each) => (each ? [each] : []));
-      const voids = await books.voids.where('sale').equals(id).toArray();
-      return { sale, lines, payments, voids, payers, customer: name, email, phone };
-    };
+    return () => ownSale(db, id);
   }, null);
+  /** What is long past is asked of the server. */
+  let older = $state.raw<OlderSale | { readonly is: 'asking' }>({ is: 'asking' });
+  $effect(() => {
+    const id = page.params.id ?? '';
+    older = { is: 'asking' };
+    if (!own.isRead || own.value !== null) return;
+    let isOld = false;
+    void askSale(stall.transport, id).then((answer) => {
+      if (!isOld) older = answer;
+    });
+    return () => (isOld = true);
+  });
+  const found = $derived<SaleDocument | null>(
+    own.value ?? (older.is === 'there' ? older.found : null),
+  );
+  const buyer = live(() => {
+    const id = found?.sale.customer ?? null;
+    return () => (id === null ? undefined : db.books.customers.get(id));
+  }, undefined);
+  const { name, email, phone } = $derived(buyer.value ?? { name: '', email: '', phone: '' });
 </script>
 
 <div class="page gap-5">
-  {#if found.value !== null}
-    {#key found.value.sale.id}
-      <Receipt found={found.value} />
-      <VoidSale sale={found.value.sale} payments={found.value.payments} voids={found.value.voids} />
+  {#if found !== null && (found.sale.customer === null || buyer.isRead)}
+    {#key `${found.sale.id} ${name}`}
+      <Receipt found={{ ...found, customer: name, email, phone }} />
+      <VoidSale sale={found.sale} payments={found.payments} voids={found.voids} />
     {/key}
-    {#if found.value.customer !== '' || found.value.sale.note !== ''}
+    {#if name !== '' || found.sale.note !== ''}
       <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">
-        {[found.value.customer, found.value.sale.standingName, found.value.sale.note]
-          .filter((part) => part !== '')
-          .join(' · ')}
+        {[name, found.sale.standingName, found.sale.note].filter((part) => part !== '').join(' · ')}
       </p>
     {/if}
-  {:else if found.isRead}
-    <p class="sheet max-w-xl">
-      This sale is not on this device. <a class="plain" href="/find">Find another</a>
+  {:else if own.isRead && found === null}
+    <p class="sheet max-w-xl" role="status">
+      {#if older.is === 'asking'}This sale is not on this device; asking the server …
+      {:else if older.is === 'away'}This sale is not on this device, and there is no network to ask
+        the server for it.
+      {:else}There is no such sale.{/if}
+      <a class="plain" href="/find">Find another</a>
     </p>
   {/if}
 </div>

@@ -1,0 +1,20 @@
+/** A sale as its page and its receipts show it: the same out of a device's rows and out of the server's. */
+import type { Row } from '../books/tables';
+
+export interface SaleDocument {
+  readonly sale: Row<'sales'>;
+  readonly lines: readonly Row<'saleLines'>[];
+  readonly payments: readonly Row<'payments'>[];
+  readonly voids: readonly Row<'voids'>[];
+  readonly payers: readonly Row<'payers'>[];
+}
+
+/** A sale as it stands in a list of those that were found. */
+export interface FoundSale {
+  readonly sale: Row<'sales'>;
+  readonly lines: readonly Row<'saleLines'>[];
+  readonly isVoid: boolean;
+}
+
+/** As many as a search finds at most. */
+export const MOST_FOUND = 50;

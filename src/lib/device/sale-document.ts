@@ -1,0 +1,67 @@
+/** A sale with all that belongs to it: this device's own, or the server's where it is long past. */
+import { z } from 'zod';
+import type { FoundSale, SaleDocument } from '../core/sale/sale-document';
+import type { DeviceDatabase } from './database';
+import type { Transport } from './sync/transport';
+
+/** Null where this device keeps no such sale. */
+export async function ownSale({ books }: DeviceDatabase, id: string): Promise<SaleDocument | null> {
+  const sale = await books.sales.get(id);
+  if (sale === undefined) return null;
+  const [lines, payments, voids, payers] = await Promise.all([
+    books.saleLines.where('sale').equals(id).sortBy('line'),
+    books.payments.bulkGet([...sale.payments]),
+    books.voids.where('sale').equals(id).toArray(),
+    books.payers.bulkGet([...sale.payments]),
+  ]);
+  return {
+    sale,
+    lines,
+    payments: payments.flatMap((part) => part ?? []),
+    voids,
+    payers: payers.flatMap((each) => each ?? []),
+  };
+}
+
+export type OlderSale =
+  | { readonly is: 'there'; readonly found: SaleDocument }
+  /** The server says that there is none. */
+  | { readonly is: 'nowhere' }
+  /** There is no network, or no answer. */
+  | { readonly is: 'away' };
+
+const rows = z.array(z.record(z.string(), z.unknown()));
+const documentSchema = z.object({
+  sale: z.looseObject({ id: z.string(), number: z.string() }),
+  lines: rows,
+  payments: rows,
+  voids: rows,
+  payers: rows,
+});
+const foundSchema = z.object({
+  found: z.array(
+    z.object({
+      sale: z.looseObject({ id: z.string(), number: z.string() }),
+      lines: rows,
+      isVoid: z.boolean(),
+    }),
+  ),
+});
+
+export async function askSale(transport: Transport, id: string): Promise<OlderSale> {
+  const asked = await transport.ask(`/api/sales/${encodeURIComponent(id)}`, documentSchema);
+  if (asked.came === 'answer')
+    return { is: 'there', found: asked.answer as unknown as SaleDocument };
+  return {
+    is: asked.came === 'refusal' && asked.refusal.code === 'sale/unknown' ? 'nowhere' : 'away',
+  };
+}
+
+/** Sales of any age that fit what was typed; null where the server does not answer. */
+export async function askSales(
+  transport: Transport,
+  typed: string,
+): Promise<readonly FoundSale[] | null> {
+  const asked = await transport.ask(`/api/sales?find=${encodeURIComponent(typed)}`, foundSchema);
+  return asked.came === 'answer' ? (asked.answer.found as unknown as FoundSale[]) : null;
+}

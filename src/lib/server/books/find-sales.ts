@@ -1,0 +1,81 @@
+/** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
+import { wordsIn } from '../../core/entry-line/words';
+import { readAmount } from '../../core/money/amount-text';
+import { MOST_FOUND, type FoundSale, type SaleDocument } from '../../core/sale/sale-document';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import type { BookReader } from './read-books';
+
+/** Part of a pattern that stands for itself. */
+const plainly = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
+
+/**
+ * As a device finds them (`device/find-sales.ts`): by the beginning of the number, by the total, or by every word
+ * of the goods; newest first, at most `MOST_FOUND`. Accents and capitals make no difference, by the collation.
+ */
+export async function findSales(
+  database: Database,
+  books: BookReader,
+  business: string,
+  typed: string,
+): Promise<readonly FoundSale[]> {
+  const wanted = typed.trim();
+  const [owner] = await books.rows(business, 'businesses', { id: business });
+  const amount = readAmount(wanted, owner?.currency ?? 'GBP');
+  const words = wordsIn(wanted);
+  const fits = ['s.number LIKE ?'];
+  const values: unknown[] = [`${plainly(wanted)}%`];
+  if (amount.ok) {
+    fits.push('s.total + s.uplift = ?');
+    values.push(amount.amount);
+  }
+  if (wanted.length > 1 && words.length > 0) {
+    const each = words.map(() => "CONCAT(l.name, ' ', l.detail) LIKE ?").join(' AND ');
+    fits.push(
+      `EXISTS (SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND ${each})`,
+    );
+    values.push(...words.map((word) => `%${plainly(word)}%`));
+  }
+  return await database.snapshot(async (transaction) => {
+    const found = await select<{ id: string }>(
+      database,
+      `SELECT s.id FROM books_sales s WHERE s.business = ? AND (${fits.join(' OR ')})
+        ORDER BY s.id DESC LIMIT ${String(MOST_FOUND)}`,
+      [business, ...values],
+      transaction,
+    );
+    const ids = found.map(({ id }) => id);
+    if (ids.length === 0) return [];
+    const sales = await books.rows(business, 'sales', { id: ids }, transaction);
+    const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);
+    const voids = await books.rows(business, 'voids', { sale: ids }, transaction);
+    return sales.reverse().map((sale) => ({
+      sale,
+      lines: lines.filter((line) => line.sale === sale.id),
+      isVoid: voids.some((each) => each.sale === sale.id),
+    }));
+  });
+}
+
+/** Null for a sale that this business has not. */
+export async function saleDocument(
+  database: Database,
+  books: BookReader,
+  business: string,
+  id: string,
+): Promise<SaleDocument | null> {
+  return await database.snapshot(async (transaction) => {
+    const [sale] = await books.rows(business, 'sales', { id }, transaction);
+    if (sale === undefined) return null;
+    const parts = { id: [...sale.payments] };
+    const unsorted = await books.rows(business, 'payments', parts, transaction);
+    return {
+      sale,
+      lines: await books.rows(business, 'saleLines', { sale: id }, transaction),
+      // As they were taken.
+      payments: sale.payments.flatMap((part) => unsorted.find((each) => each.id === part) ?? []),
+      voids: await books.rows(business, 'voids', { sale: id }, transaction),
+      payers: await books.rows(business, 'payers', parts, transaction),
+    };
+  });
+}

@@ -1,0 +1,18 @@
+import { findSales } from '$lib/server/books/find-sales';
+import { answer, refused } from '$lib/server/http/answers';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+const LONGEST = 100;
+
+/** Sales of any age that fit what was typed. */
+export const GET: RequestHandler = async ({ url, locals }) => {
+  const typed = url.searchParams.get('find') ?? '';
+  if (typed.trim() === '' || typed.length > LONGEST)
+    return refused(422, {
+      code: 'find/typed',
+      message: `Say in \`find\` what to find: a number, an amount or goods, at most ${String(LONGEST)} characters.`,
+    });
+  const { database, books } = services();
+  return answer({ found: await findSales(database, books, locals.device.business, typed) });
+};

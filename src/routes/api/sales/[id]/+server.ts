@@ -1,0 +1,12 @@
+import { saleDocument } from '$lib/server/books/find-sales';
+import { answer, refused } from '$lib/server/http/answers';
+import { services } from '$lib/server/services';
+import type { RequestHandler } from './$types';
+
+/** A sale of any age, with all that belongs to it. */
+export const GET: RequestHandler = async ({ params, locals }) => {
+  const { database, books } = services();
+  const found = await saleDocument(database, books, locals.device.business, params.id);
+  if (found !== null) return answer(found);
+  return refused(404, { code: 'sale/unknown', message: 'There is no such sale.' });
+};
