@@ -6,12 +6,15 @@ import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
 
+/** Accents and capitals make no difference. */
+const LIKE = 'COLLATE utf8mb4_unicode_ci LIKE';
+
 /** Part of a pattern that stands for itself. */
 const plainly = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /**
  * As a device finds them (`device/find-sales.ts`): by the beginning of the number, by the total, or by every word
- * of the goods; newest first, at most `MOST_FOUND`. Accents and capitals make no difference, by the collation.
+ * of the goods; newest first, at most `MOST_FOUND`.
  */
 export async function findSales(
   database: Database,
@@ -23,14 +26,14 @@ export async function findSales(
   const [owner] = await books.rows(business, 'businesses', { id: business });
   const amount = readAmount(wanted, owner?.currency ?? 'GBP');
   const words = wordsIn(wanted);
-  const fits = ['s.number LIKE ?'];
+  const fits = [`s.number ${LIKE} ?`];
   const values: unknown[] = [`${plainly(wanted)}%`];
   if (amount.ok) {
     fits.push('s.total + s.uplift = ?');
     values.push(amount.amount);
   }
   if (wanted.length > 1 && words.length > 0) {
-    const each = words.map(() => "CONCAT(l.name, ' ', l.detail) LIKE ?").join(' AND ');
+    const each = words.map(() => `CONCAT(l.name, ' ', l.detail) ${LIKE} ?`).join(' AND ');
     fits.push(
       `EXISTS (SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND ${each})`,
     );
