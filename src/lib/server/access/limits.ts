@@ -31,6 +31,8 @@ const RULES = {
   link: { points: 20, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
   /** A device that starts from the beginning; once is usual. */
   start: { points: 20, duration: HOUR },
+  /** A device that looks for old sales, word by word of what is typed. */
+  find: { points: 60, duration: MINUTE },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;

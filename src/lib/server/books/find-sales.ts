@@ -26,28 +26,31 @@ export async function findSales(
   const [owner] = await books.rows(business, 'businesses', { id: business });
   const amount = readAmount(wanted, owner?.currency ?? 'GBP');
   const words = wordsIn(wanted);
-  const fits = [`s.number ${LIKE} ?`];
-  const values: unknown[] = [`${plainly(wanted)}%`];
-  if (amount.ok) {
-    fits.push('s.total + s.uplift = ?');
-    values.push(amount.amount);
-  }
+  // Each by what it is looked up by; what fits in several ways is found once.
+  const ways: [string, readonly unknown[]][] = [
+    ['s.number LIKE ?', [`${plainly(wanted.toUpperCase())}%`]],
+  ];
+  if (amount.ok) ways.push(['s.total + s.uplift = ?', [amount.amount]]);
   if (wanted.length > 1 && words.length > 0) {
     const each = words.map(() => `CONCAT(l.name, ' ', l.detail) ${LIKE} ?`).join(' AND ');
-    fits.push(
+    ways.push([
       `EXISTS (SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND ${each})`,
-    );
-    values.push(...words.map((word) => `%${plainly(word)}%`));
+      words.map((word) => `%${plainly(word)}%`),
+    ]);
   }
   return await database.snapshot(async (transaction) => {
-    const found = await select<{ id: string }>(
-      database,
-      `SELECT s.id FROM books_sales s WHERE s.business = ? AND (${fits.join(' OR ')})
-        ORDER BY s.id DESC LIMIT ${String(MOST_FOUND)}`,
-      [business, ...values],
-      transaction,
-    );
-    const ids = found.map(({ id }) => id);
+    const all = new Set<string>();
+    for (const [fits, values] of ways) {
+      const found = await select<{ id: string }>(
+        database,
+        `SELECT s.id FROM books_sales s WHERE s.business = ? AND ${fits}
+          ORDER BY s.id DESC LIMIT ${String(MOST_FOUND)}`,
+        [business, ...values],
+        transaction,
+      );
+      for (const { id } of found) all.add(id);
+    }
+    const ids = [...all].sort().slice(-MOST_FOUND);
     if (ids.length === 0) return [];
     const sales = await books.rows(business, 'sales', { id: ids }, transaction);
     const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);

@@ -25,6 +25,7 @@ import { leftOnSlips } from './migrations/0019-left-on-slips';
 import { voidsUndone } from './migrations/0020-voids-undone';
 import { sumsMade } from './migrations/0021-sums-made';
 import { groupsApart } from './migrations/0022-groups-apart';
+import { salesByNumber } from './migrations/0023-sales-by-number';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -49,6 +50,7 @@ const migrations: readonly Migration[] = [
   voidsUndone,
   sumsMade,
   groupsApart,
+  salesByNumber,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -1,5 +1,6 @@
 import { findSales } from '$lib/server/books/find-sales';
 import { answer, refused } from '$lib/server/http/answers';
+import { tooMany } from '$lib/server/http/too-many';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
@@ -13,6 +14,8 @@ export const GET: RequestHandler = async ({ url, locals }) => {
       code: 'find/typed',
       message: `Say in \`find\` what to find: a number, an amount or goods, at most ${String(LONGEST)} characters.`,
     });
-  const { database, books } = services();
+  const { database, books, limits } = services();
+  const turned = await tooMany(limits, 'find', locals.device.device);
+  if (turned !== null) return turned;
   return answer({ found: await findSales(database, books, locals.device.business, typed) });
 };
