@@ -1,7 +1,7 @@
 /** Cards that were carried, made at the application's own address, and sent as the application does. */
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { cardAnswerSchema } from '../../src/lib/core/payment/card-messages';
-import { cardErrands } from '../../src/lib/core/payment/carry';
+import { cardErrands } from '../../src/lib/core/payment/card-state';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { doCardErrands } from '../../src/lib/device/cards/card-errands';
 import { cardKey } from '../../src/lib/device/cards/card-key';

@@ -21,7 +21,7 @@ import {
   takeHeld,
 } from '../../src/lib/core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '../../src/lib/core/payment/card-messages';
-import { cardErrands, cardLooseEnds, heldCards } from '../../src/lib/core/payment/carry';
+import { cardErrands, cardLooseEnds, heldCards } from '../../src/lib/core/payment/card-state';
 import { givePartsBack } from '../../src/lib/core/sale/give-parts-back';
 import { takePart } from '../../src/lib/core/sale/take-part';
 import {

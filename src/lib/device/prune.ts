@@ -5,7 +5,7 @@
 import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { AnyRow } from '../core/books/table-spec';
 import { isRecent, recentSince } from '../core/event/recent';
-import { isOpenCard } from '../core/payment/carry';
+import { isOpenCard } from '../core/payment/card-state';
 import type { DeviceDatabase } from './database';
 
 /** @param now Milliseconds since 1970. @returns How many rows went. */

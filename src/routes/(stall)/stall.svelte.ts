@@ -124,7 +124,8 @@ export class Stall {
     );
   }
   get business(): Row<'businesses'> {
-    return this.#business.value ?? NO_BUSINESS;
+    // Of one of which only the lock has arrived nothing else is known.
+    return this.#business.value?.setStamp ? this.#business.value : NO_BUSINESS;
   }
   readonly money = $derived.by(() => moneyWords(this.business));
   readonly taxes: readonly SlipTax[] = $derived.by(() => taxesInForce(this.#taxes.value));

@@ -22,6 +22,16 @@ export const textOrNull = (size: number): Field<string | null> => ({
   isNullable: true,
   initial: null,
 });
+/**
+ * One of a few words, which the schema of its kind holds it to. A record that nothing has set yet holds none:
+ * `W` names '' where that is met, and `isKnown` tells such a record.
+ */
+export const word = <W extends string>(size: number): Field<W> => ({
+  type: 'text',
+  size,
+  isNullable: false,
+  initial: '' as W,
+});
 export const id = (): Field<string> => text(40);
 /** A whole number within the safe integers: amounts, quantities, counts. */
 export const whole = (): Field<number> => ({

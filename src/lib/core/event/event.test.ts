@@ -26,7 +26,7 @@ const UNSTAMPED = {
   countedStamp: '',
   settledStamp: '',
   backStamp: '',
-  backTo: '',
+  backTo: '' as const,
   backWhy: '',
 };
 const event = (n: number, date: string, stage: Stage): Row<'events'> => ({

@@ -49,7 +49,6 @@ export function orderTables(
 ): readonly Draft[] {
   return tables.flatMap(({ setStamp: _stamp, ...table }, sort) => {
     if (table.sort === sort) return [];
-    const size = TAG_SIZES.find((each) => each === table.size) ?? 'middle';
-    return [draft('table.set', newId(), null, { ...table, size, sort })];
+    return [draft('table.set', newId(), null, { ...table, sort })];
   });
 }

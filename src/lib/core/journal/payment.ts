@@ -8,7 +8,7 @@ export type PartFigures = Pick<
   BodyOf<'payment.taken'>,
   'slip' | 'way' | 'drawer' | 'clears' | 'charge' | 'surcharge' | 'tip' | 'change' | 'rounding'
 > & {
-  readonly side: string;
+  readonly side: 'cash' | 'card';
   /** Who took it, and whose the tip is. */
   readonly by: string | null;
 };
@@ -18,7 +18,7 @@ export function partPostings(part: PartFigures): Posting[] {
   const { slip, way, drawer, charge, surcharge, tip, change, rounding } = part;
   const seller = part.by ?? NOBODY;
   const handed = charge + surcharge + tip;
-  const takings = takingsOfPart({ ...part, side: part.side === 'card' ? 'card' : 'cash' });
+  const takings = takingsOfPart(part);
   const postings: Posting[] = [
     { account: `slip:${slip}`, amount: minus(takings), way, documents: 1 },
     ...(drawer === null

@@ -163,7 +163,7 @@ const reversal = (court: Court, more = 0): Draft => {
     slip: idOf(20, 1),
     way: CARD_WAY.id,
     drawer: null,
-    side: 'card',
+    side: 'card' as const,
     clears: 1000,
     charge: 1000,
     surcharge: 18,

@@ -1,7 +1,7 @@
 /** What follows from what the acquirer says of a card. */
 import type { BodyOf } from '../daybook/kinds';
 import { clipped, type CardAnswer } from './card-messages';
-import type { CardErrand, CardPayment } from './carry';
+import type { CardErrand, CardPayment } from './card-state';
 
 /** What a seller who waits at the counter does next. */
 export type AfterAsking =

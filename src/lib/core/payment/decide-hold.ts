@@ -1,7 +1,7 @@
 /** What becomes of money that a card holds: a command. */
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
-import type { CardPayment } from './carry';
+import type { CardPayment } from './card-state';
 
 /** @param amount Minor units that are taken; 0 lets go of all of it. */
 export const decideHold = (

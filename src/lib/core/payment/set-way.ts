@@ -94,9 +94,7 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
 export const orderWays = (newId: () => string, ways: readonly WayToPay[]): readonly Draft[] =>
   ways.flatMap(({ setStamp: _stamp, ...way }, sort) => {
     if (way.sort === sort) return [];
-    const method = METHODS.find((each) => each === way.method) ?? 'own';
-    const side = way.side === 'card' ? ('card' as const) : ('cash' as const);
-    return [draft('way.set', newId(), null, { ...way, method, side, sort })];
+    return [draft('way.set', newId(), null, { ...way, sort })];
   });
 
 /** Which ways are open at an event, in which order; null opens all in the vendor's own. */
@@ -116,8 +114,6 @@ export const typedWay = (
   const { id: _id, setStamp: _stamp, sort: _sort, ...fields } = way ?? NEW_WAY;
   return {
     ...fields,
-    method: METHODS.find((each) => each === fields.method) ?? 'own',
-    side: fields.side === 'card' ? 'card' : 'cash',
     surchargeFixed: fields.surchargeFixed === 0 ? '' : amountText(fields.surchargeFixed),
   };
 };

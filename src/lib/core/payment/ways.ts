@@ -46,14 +46,11 @@ export function waysOpen(
   return named.flatMap((id) => active.filter((way) => way.id === id));
 }
 
-export const methodOf = (way: Pick<WayToPay, 'method'>): Method =>
-  METHODS.find((each) => each === way.method) ?? 'own';
-
 /** As the sums want it. */
 export const rulesOf = (way: WayToPay): WayRules => ({
   id: way.id,
-  side: way.side === 'card' ? 'card' : 'cash',
-  cash: methodOf(way) === 'cash',
+  side: way.side,
+  cash: way.method === 'cash',
   change: way.givesChange,
   surchargeRate: way.surchargeRate,
   surchargeFixed: way.surchargeFixed,

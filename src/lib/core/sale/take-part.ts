@@ -11,7 +11,7 @@ import {
   type WayRules,
 } from '../payment/pay';
 import type { Signature } from '../payment/signature';
-import { methodOf, rulesOf, type WayToPay } from '../payment/ways';
+import { rulesOf, type WayToPay } from '../payment/ways';
 import type { Quote, SlipTax } from '../pricing/slip';
 import { pricedBy, priceSlip } from '../slip/price-slip';
 import type { OpenSlip, PaidPart } from '../slip/open-slip';
@@ -158,7 +158,7 @@ export function takePart(asIs: TakePart): PartOutcome {
   const comesTo = taken.charge + taken.surcharge + tip;
   if (command.asked !== undefined && command.asked !== comesTo)
     return refuse({ code: 'pay/not-as-asked', asked: command.asked, comesTo });
-  const method = methodOf(way);
+  const method = way.method;
   const part: PaidPart = {
     id: command.id ?? newId(),
     way: way.id,
@@ -232,7 +232,7 @@ export function partLacks({
   tip = 0,
 }: Pick<TakePart, 'way' | 'slip' | 'drawer' | 'reference' | 'tip'>): PartRefusal | null {
   if (!Number.isSafeInteger(tip) || tip < 0) return { code: 'pay/tip-wrong', tip };
-  if (methodOf(way) === 'cash' && drawer === null) return { code: 'drawer/none' };
+  if (way.method === 'cash' && drawer === null) return { code: 'drawer/none' };
   if (way.needsCustomer && slip.customer === undefined)
     return { code: 'pay/needs-customer', way: way.name };
   if (way.reference !== '' && reference.trim() === '')

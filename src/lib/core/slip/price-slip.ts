@@ -69,9 +69,9 @@ export function priceSlip(
   const priced: Slip = {
     currency: pricing.currency,
     pricesIncludeTax: pricing.pricesIncludeTax,
-    taxRounding: pricing.taxRounding === 'line' ? 'line' : 'sale',
+    taxRounding: pricing.taxRounding,
     cashStep: pricing.cashStep,
-    typedSide: pricing.typedSide === 'card' ? 'card' : 'cash',
+    typedSide: pricing.typedSide,
     uplift: pricing.uplift,
     taxes,
     ...(standing === null ? {} : { standingDiscount: standing.percent }),

@@ -4,7 +4,7 @@ import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { draft } from '../../core/daybook/kinds';
 import type { Draft } from '../../core/daybook/chain';
-import type { CardErrand } from '../../core/payment/carry';
+import type { CardErrand } from '../../core/payment/card-state';
 import type { CardAnswer } from '../../core/payment/card-messages';
 import { takePart } from '../../core/sale/take-part';
 import { emptySlip, putItem, type OpenSlip } from '../../core/slip/open-slip';

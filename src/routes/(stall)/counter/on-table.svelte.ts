@@ -158,9 +158,8 @@ export class OnTable {
   #otherPriceOf(item: Row<'items'>): LaidOut['other'] {
     const { typedSide, uplift } = this.#stall.business;
     if (uplift === '0' && item.otherPrice === null) return null;
-    const typedIn = typedSide === 'card' ? 'card' : 'cash';
-    const side = typedIn === 'card' ? 'cash' : 'card';
-    const prices = { typedSide: typedIn, uplift } as const;
+    const side = typedSide === 'card' ? 'cash' : 'card';
+    const prices = { typedSide, uplift };
     return { side, price: priceOn(side, item.price, prices, item.otherPrice ?? undefined) };
   }
 }

@@ -5,7 +5,7 @@
   import { offDays } from '$lib/core/loose-end/off-day';
   import { voidedTwice } from '$lib/core/loose-end/voided-twice';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
-  import { openCardEnds } from '$lib/core/payment/carry';
+  import { openCardEnds } from '$lib/core/payment/card-state';
   import { unsettledCards } from '$lib/device/cards/card-rows';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';

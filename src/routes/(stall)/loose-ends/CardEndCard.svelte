@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
-  import type { CardLooseEnd } from '$lib/core/payment/carry';
+  import type { CardLooseEnd } from '$lib/core/payment/card-state';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { cardEndStory, CARD_END_TITLES } from '$lib/ui/words/payment-words';

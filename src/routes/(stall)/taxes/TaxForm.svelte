@@ -25,7 +25,7 @@
     begin: {
       name: start?.name ?? '',
       rate: start?.rate ?? '',
-      level: LEVELS.find((each) => each === start?.level) ?? 'country',
+      level: start?.level ?? 'country',
       on: [...(start?.on ?? [])],
       isActive: start?.isActive ?? true,
     },

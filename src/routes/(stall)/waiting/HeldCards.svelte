@@ -2,7 +2,7 @@
   import { toast } from 'svelte-sonner';
   import { readAmount } from '$lib/core/money/amount-text';
   import { takeHeld } from '$lib/core/payment/card-answers';
-  import { decisionOf, heldCards, type CardPayment } from '$lib/core/payment/carry';
+  import { decisionOf, heldCards, type CardPayment } from '$lib/core/payment/card-state';
   import { decideHold } from '$lib/core/payment/decide-hold';
   import { openCards } from '$lib/device/cards/card-rows';
   import { live } from '$lib/device/live.svelte';

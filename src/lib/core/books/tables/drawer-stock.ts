@@ -1,7 +1,8 @@
 /** Cash drawers and goods: what was opened, counted and moved. */
+import type { BodyOf } from '../../daybook/kinds';
 import type { Pieces } from '../../money/worth';
 import { sumsBy } from '../sum-tables';
-import { facts, id, json, text, textOrNull, whole } from '../table-spec';
+import { facts, id, json, text, textOrNull, whole, word } from '../table-spec';
 import { saidBy } from './said-by';
 
 export const drawerAndStockTables = {
@@ -43,7 +44,7 @@ export const drawerAndStockTables = {
       from: id(),
       to: id(),
       quantity: whole(),
-      reason: text(20),
+      reason: word<BodyOf<'stock.moved'>['reason']>(20),
     },
     { indexes: ['event'], keep: 'recent' },
   ),

@@ -1,4 +1,5 @@
 /** Parts of payments, the cards among them, and what was given back. */
+import type { BodyOf } from '../../daybook/kinds';
 import type { Signature } from '../../payment/signature';
 import {
   facts,
@@ -10,6 +11,7 @@ import {
   textOrNull,
   whole,
   wholeOrNull,
+  word,
 } from '../table-spec';
 import { saidBy } from './said-by';
 import type { CardFacts } from './fields';
@@ -23,8 +25,8 @@ export const paymentTables = {
       slip: id(),
       way: text(40),
       wayName: text(80),
-      method: text(10),
-      side: text(4),
+      method: word<BodyOf<'payment.taken'>['method']>(10),
+      side: word<BodyOf<'payment.taken'>['side']>(4),
       drawer: textOrNull(40),
       clears: whole(),
       charge: whole(),
@@ -49,7 +51,7 @@ export const paymentTables = {
         amount: whole(),
       },
       taken: {
-        takenState: text(10),
+        takenState: word<CardFacts['state'] | ''>(10),
         scheme: text(20),
         last4: text(4),
         clears: whole(),
@@ -60,13 +62,13 @@ export const paymentTables = {
       reversed: { isReversed: flag() },
       /** What becomes of money that is held: `capture`, `release` or nothing yet; by which entry, on which device. */
       decided: {
-        decision: text(10),
+        decision: word<'capture' | 'release' | ''>(10),
         decidedAmount: whole(),
         decidedBy: text(40),
         decidedOn: text(40),
       },
       result: {
-        state: text(10),
+        state: word<BodyOf<'payment.result'>['state'] | 'authorised' | ''>(10),
         resultAmount: whole(),
         approval: text(12),
         acquirer: text(64),

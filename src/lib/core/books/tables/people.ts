@@ -1,4 +1,6 @@
 /** Who works here, who buys, and what was done by whom. */
+import type { BodyOf } from '../../daybook/kinds';
+import type { Act } from '../changes/acts';
 import type { PinHash } from '../../people/pin';
 import {
   facts,
@@ -10,13 +12,14 @@ import {
   textOrNull,
   whole,
   wholeOrNull,
+  word,
 } from '../table-spec';
 
 export const peopleTables = {
   staff: records({
     set: {
       name: text(80),
-      role: text(10),
+      role: word<BodyOf<'staff.set'>['role']>(10),
       isActive: flag(),
       rights: json<readonly string[]>([]),
       discountUpTo: text(12),
@@ -50,7 +53,7 @@ export const peopleTables = {
       at: text(30),
       by: textOrNull(40),
       isGiven: flag(),
-      way: text(10),
+      way: word<BodyOf<'customer.consent'>['way']>(10),
     },
     { indexes: ['customer'] },
   ),
@@ -62,7 +65,7 @@ export const peopleTables = {
       event: textOrNull(40),
       at: text(30),
       by: textOrNull(40),
-      how: text(10),
+      how: word<BodyOf<'looseEnd.settled'>['how']>(10),
       reason: text(500),
     },
     { indexes: ['looseEnd'] },
@@ -77,7 +80,7 @@ export const peopleTables = {
       by: textOrNull(40),
       lentBy: textOrNull(40),
       at: text(30),
-      what: text(20),
+      what: word<Act>(20),
       about: text(120),
       amount: wholeOrNull(),
     },

@@ -1,5 +1,6 @@
 /** How the business, its goods, its events and its devices are set up. */
-import { flag, json, records, text, textOrNull, whole, wholeOrNull } from '../table-spec';
+import type { BodyOf } from '../../daybook/kinds';
+import { flag, json, records, text, textOrNull, whole, wholeOrNull, word } from '../table-spec';
 import type {
   EventDay,
   TableGoods,
@@ -21,9 +22,9 @@ export const setUpTables = {
       locale: text(20),
       timeZone: text(40),
       pricesIncludeTax: flag(),
-      taxRounding: text(4),
+      taxRounding: word<BodyOf<'business.set'>['taxRounding']>(4),
       cashStep: whole(),
-      typedSide: text(4),
+      typedSide: word<BodyOf<'business.set'>['typedSide']>(4),
       uplift: text(12),
       groups: json<readonly GroupDiscount[]>([]),
       service: json<Service | null>(null),
@@ -40,7 +41,7 @@ export const setUpTables = {
     set: {
       name: text(80),
       rate: text(12),
-      level: text(10),
+      level: word<BodyOf<'tax.set'>['level']>(10),
       on: json<readonly string[]>([]),
       sort: whole(),
       isActive: flag(),
@@ -83,8 +84,8 @@ export const setUpTables = {
     set: {
       name: text(80),
       sort: whole(),
-      method: text(10),
-      side: text(4),
+      method: word<BodyOf<'way.set'>['method']>(10),
+      side: word<BodyOf<'way.set'>['side']>(4),
       needsCustomer: flag(),
       reference: text(40),
       account: text(80),
@@ -107,7 +108,7 @@ export const setUpTables = {
       sort: whole(),
       goods: json<readonly TableGoods[]>([]),
       event: textOrNull(40),
-      size: text(6),
+      size: word<BodyOf<'table.set'>['size']>(6),
       isActive: flag(),
     },
   }),
@@ -135,6 +136,6 @@ export const setUpTables = {
     trading: {},
     counted: {},
     settled: {},
-    back: { backTo: text(10), backWhy: text(500) },
+    back: { backTo: word<BodyOf<'event.back'>['to'] | ''>(10), backWhy: text(500) },
   }),
 } as const;

@@ -1,4 +1,5 @@
 /** Slips that are kept, sales that were rung up, receipts that are to be sent. */
+import type { BodyOf } from '../../daybook/kinds';
 import type { Discount } from '../../pricing/slip';
 import {
   facts,
@@ -10,6 +11,7 @@ import {
   textOrNull,
   whole,
   wholeOrNull,
+  word,
 } from '../table-spec';
 import { saidBy } from './said-by';
 import type { Extra, GroupDiscount, Service, KeptLine, Taxed, SaleTax } from './fields';
@@ -142,7 +144,7 @@ export const slipAndSaleTables = {
       by: textOrNull(40),
       sale: id(),
       customer: textOrNull(40),
-      way: text(10),
+      way: word<BodyOf<'receipt.asked'>['way']>(10),
       isGift: flag(),
     },
     { indexes: ['sale'], keep: 'server' },

@@ -61,7 +61,7 @@ function oldVoid(books: Books, sale: Row<'sales'>): Record<string, unknown> {
       way: part.way,
       drawer: part.drawer,
       seller: part.by,
-      takings: takingsOfPart({ ...part, side: part.side === 'card' ? 'card' : 'cash' }),
+      takings: takingsOfPart(part),
       surcharge: part.surcharge,
       tip: part.tip,
       amount: paidWith(part),

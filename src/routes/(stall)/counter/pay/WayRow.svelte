@@ -7,7 +7,7 @@
   import ScrollText from '@lucide/svelte/icons/scroll-text';
   import { readAmount } from '$lib/core/money/amount-text';
   import { chequeReference } from '$lib/core/payment/cheque';
-  import { methodOf, type WayToPay } from '$lib/core/payment/ways';
+  import type { WayToPay } from '$lib/core/payment/ways';
   import { newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -41,7 +41,7 @@
     transfer: Landmark,
     own: Coins,
   };
-  const method = $derived(methodOf(way));
+  const method = $derived(way.method);
   const Icon = $derived(ICONS[method]);
   const isCash = $derived(method === 'cash');
 

@@ -1,6 +1,6 @@
 /** The payment under way, as its screen sees it: whose share, how much is left, what was said. */
 import { leftOfShares } from '$lib/core/payment/shares';
-import { methodOf, type WayToPay } from '$lib/core/payment/ways';
+import type { WayToPay } from '$lib/core/payment/ways';
 import { roundToStep } from '$lib/core/pricing/cash-step';
 import type { PaidPart } from '$lib/core/slip/open-slip';
 import { wouldTake } from '$lib/core/sale/take-part';
@@ -90,7 +90,7 @@ export class Paying {
         share === null ? asked : { ...asked, share: share + 1, upTo: this.left },
       );
       if (!taken.ok) this.wrong = refusalWords(taken.refusal, stall.money);
-      else this.#follow(taken, methodOf(way) === 'cash');
+      else this.#follow(taken, way.method === 'cash');
       return taken;
     } catch (error) {
       this.wrong = notTaken(error);

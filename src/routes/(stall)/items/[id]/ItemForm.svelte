@@ -76,10 +76,9 @@
       drafts.push(entry('photo.set', newId(), null, { item: outcome.id, picture }));
     const laid = tables.value.find(({ id }) => id === table);
     if (laid !== undefined) {
-      const { setStamp: _stamp, size, ...body } = laid;
+      const { setStamp: _stamp, ...body } = laid;
       const goods = [...laid.goods, { item: outcome.id, width: 1 }];
-      const shape = size === 'small' || size === 'large' ? size : 'middle';
-      drafts.push(entry('table.set', newId(), null, { ...body, size: shape, goods }));
+      drafts.push(entry('table.set', newId(), null, { ...body, goods }));
     }
     return { ...outcome, drafts };
   }

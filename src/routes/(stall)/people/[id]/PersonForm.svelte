@@ -36,7 +36,7 @@
   const begin = {
     name: start?.name ?? '',
     // svelte-ignore state_referenced_locally
-    role: (start?.role as Role | undefined) ?? (isFirst ? 'owner' : 'helper'),
+    role: start?.role ?? (isFirst ? 'owner' : 'helper'),
     rights: RIGHTS.filter((right) => start?.rights.includes(right)),
     discountUpTo: start?.discountUpTo ?? '0',
     isActive: start?.isActive ?? true,

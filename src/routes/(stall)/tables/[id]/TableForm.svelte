@@ -28,7 +28,7 @@
     begin: {
       name: start?.name ?? '',
       event: start?.event ?? '',
-      size: TAG_SIZES.find((each) => each === start?.size) ?? 'middle',
+      size: start?.size ?? 'middle',
       isActive: start?.isActive ?? true,
       /** In their order, as the drag and drop wants them: each with an id. */
       goods: (start?.goods ?? []).map(({ item, width }) => ({ id: item, width })),
