@@ -3,6 +3,7 @@ import prettier from 'eslint-config-prettier';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import { parser } from './eslint.program.js';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
@@ -37,11 +38,12 @@ export default ts.config(
       'max-lines-per-function': 'off',
     },
   },
+  { files: ['**/*.ts'], ignores: ['**/*.svelte.ts'], languageOptions: { parser } },
   {
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: {
       parserOptions: {
-        parser: ts.parser,
+        parser,
         svelteConfig,
         projectService: true,
         extraFileExtensions: ['.svelte'],

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import { readEntry } from '../daybook/read-entry';
-import { at, card, DEVICE } from '../testing/a-card';
+import { card, DEVICE } from '../testing/a-card';
 import { arbitraryDaybook, idOf } from '../testing/arbitrary-daybook';
 import {
   cardErrand,

@@ -4,7 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
 import { readPercent } from '../money/percent';
-import { METHODS, type Method } from './methods';
+import type { Method } from './methods';
 import { allWays, CASH_WAY, type WayToPay } from './ways';
 
 /** A way as its form holds it. */

@@ -1,7 +1,6 @@
 /** Ways to pay: which are open, in what order, and what the sums need to know of each. */
 import type { Row } from '../books/tables';
 import { isKnown } from '../event/todays-event';
-import { METHODS, type Method } from './methods';
 import type { WayRules } from './pay';
 
 export type WayToPay = Row<'ways'>;

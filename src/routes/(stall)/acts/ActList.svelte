@@ -1,6 +1,5 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
-  import type { Act } from '$lib/core/books/changes/acts';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { actWords } from '$lib/ui/words/people-words';
   import { useStall } from '../stall.svelte';
@@ -24,7 +23,7 @@
   {#each acts.slice(0, most) as row (row.id)}
     <li class="border-base-300 grid gap-x-4 border-b py-2 last:border-0 sm:grid-cols-[1fr_auto]">
       <span class="min-w-0 break-words"
-        ><b>{actWords[row.what as Act]}</b>{row.about === '' ? '' : `: ${row.about}`}</span
+        ><b>{actWords[row.what]}</b>{row.about === '' ? '' : `: ${row.about}`}</span
       >
       <span class="figure sm:text-right">{amountOf(row)}</span>
       <span class="soft text-sm">

@@ -61,7 +61,8 @@ export class StallForm<T extends object, R> {
   async #save(lentBy: string | undefined): Promise<void> {
     const { about, command, says, saved, then } = this.#makes;
     const { daybook } = this.#stall;
-    const said = $state.snapshot(this.typed) as T;
+    // As a draft of it is kept: text, and nothing that still changes.
+    const said = JSON.parse(JSON.stringify(this.typed)) as T;
     this.faults.now = null;
     const write = await command(said);
     const outcome = await daybook.append(write, lentBy === undefined ? {} : { lentBy });

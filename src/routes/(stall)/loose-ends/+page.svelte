@@ -10,7 +10,6 @@
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
-  import type { Settlement } from '$lib/core/daybook/kinds/loose-end-settled';
   import { useStall } from '../stall.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
@@ -137,7 +136,7 @@
       <ul class="grid" data-testid="settled">
         {#each settled as { id, at, by, how, reason } (id)}
           <li class="border-base-300 border-b py-2 last:border-0">
-            <b>{settledWords[how as Settlement]}</b>: {reason}
+            <b>{settledWords[how]}</b>: {reason}
             <span class="soft block text-sm"
               >{stall.nameOf(by)}, {shortDayWords(at.slice(0, 10), stall.business.locale)}</span
             >

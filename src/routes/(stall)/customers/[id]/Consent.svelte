@@ -30,7 +30,7 @@
   <ul class="grid gap-1" data-testid="consents">
     {#each consents.value as { id, at, by, isGiven, way } (id)}
       <li>
-        <b>{isGiven ? 'Yes' : 'No longer'}</b>, {consentWords[way as ConsentWay]},
+        <b>{isGiven ? 'Yes' : 'No longer'}</b>, {consentWords[way]},
         <span class="soft"
           >{shortDayWords(at.slice(0, 10), stall.business.locale)}, noted by {stall.nameOf(
             by,

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
-  import { earlierStages, goBack, stageOf, type BackTo } from '$lib/core/event/stage';
+  import { earlierStages, goBack, stageOf } from '$lib/core/event/stage';
   import { newId } from '$lib/device/new-id';
   import Bunting from '$lib/ui/event/Bunting.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -21,7 +21,7 @@
   const form = new Form({
     about: `back ${event.id}`,
     from: `${event.backStamp} ${stage}`,
-    begin: { to: (earlier[0] ?? 'planned') as BackTo, why: '' },
+    begin: { to: earlier[0] ?? 'planned', why: '' },
     command:
       ({ to, why }) =>
       () =>

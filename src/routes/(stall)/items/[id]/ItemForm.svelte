@@ -25,15 +25,16 @@
     items: readonly Row<'items'>[];
     categories: readonly Row<'categories'>[];
   }
-  type Typed = { -readonly [F in keyof TypedItem]: TypedItem[F] };
+  type Changeable<T> = { -readonly [F in keyof T]: T[F] };
   const { item, typed: start, items, categories }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   // svelte-ignore state_referenced_locally
+  const begin: Changeable<TypedItem> = structuredClone($state.snapshot(start));
   const form = new Form({
     about: `item ${item?.id ?? 'new'}`,
     from: item?.setStamp ?? page.url.searchParams.get('barcode') ?? '',
-    begin: structuredClone($state.snapshot(start)) as Typed,
+    begin,
     command: (typed) => () => made(typed),
     says: (refusal) => ({ field: refusal.field, says: itemRefusalWords(refusal) }),
     saved: ({ name }) => `${name.trim()} is saved.`,
