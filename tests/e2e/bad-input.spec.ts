@@ -101,5 +101,5 @@ test('events and sales that are not there say so', async () => {
   await page.goto('/events/00000000-0000-7000-8000-000000000000');
   await expect(page.getByText('There is no such event on this device')).toBeVisible();
   await page.goto('/sales/nothing');
-  await expect(page.getByText('This sale is not on this device')).toBeVisible();
+  await expect(page.getByText('There is no such sale.')).toBeVisible();
 });

@@ -1,6 +1,7 @@
 /** One event, from float to count, as a new user would. */
 import { expect, test } from '@playwright/test';
 import {
+  cells,
   countPieces,
   enrol,
   entryLine,
@@ -113,9 +114,9 @@ test('from the printed address to the final read', async ({ browser }) => {
     );
     await expect(page.getByTestId('device-takings')).toHaveText('26.95');
     await expect(page.getByTestId('server-takings')).toHaveText('26.95');
-    const lavender = page.locator('[data-item=LAV10] td');
+    const lavender = cells(page, 'Lavender, 10 cm pot');
     await expect(lavender).toHaveText(['Lavender, 10 cm pot', '2', '46 left', '9.00']);
-    await expect(page.locator('[data-item=CRO] td')).toHaveText([
+    await expect(cells(page, 'Crocus, loose')).toHaveText([
       'Crocus, loose, by weight',
       '0.385 kg',
       '6.615 kg',
@@ -158,6 +159,24 @@ test('from the printed address to the final read', async ({ browser }) => {
     await expect(page.getByText('This device uses no open drawer')).toBeVisible();
     await page.goto('/counter');
     await expect(page.getByText('This event is not trading')).toBeVisible();
+  });
+
+  await test.step('it goes back to trading by somebody who may, who says why', async () => {
+    await page.goto('/books');
+    await page
+      .getByRole('link', { name: /Pellow Green/ })
+      .filter({ hasText: 'counted' })
+      .click();
+    await page.getByRole('button', { name: 'Go back a stage …' }).click();
+    const back = page.getByRole('form', { name: 'Go back to an earlier stage' });
+    await back.getByLabel('Why').fill('one customer more at the gate');
+    await back.getByRole('button', { name: 'Go back' }).click();
+    await back.getByRole('button', { name: 'Maren' }).click();
+    await back.getByLabel('PIN of Maren').fill(PINS['Maren'] ?? '');
+    await back.getByRole('button', { name: 'Allow it this once' }).click();
+    await expect(page.getByTestId('went-back')).toContainText('one customer more at the gate');
+    await page.goto('/counter');
+    await expect(page.getByText('This event is not trading')).toHaveCount(0);
   });
   await page.close();
 });

@@ -4,6 +4,7 @@ import { toBuffer } from 'bwip-js/node';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
+  lastSale,
   enrol,
   goOffline,
   entryLine,
@@ -148,6 +149,49 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   await expect(desk.getByTestId('items')).toBeVisible();
   await desk.goto(`/sales/${String(sale['id'])}`);
   await expect(desk.getByText('£7.70').first()).toBeVisible();
+});
+
+test('what is entered before the goods are read, and the key behind it, are done once they are', async () => {
+  const page = await desk.context().newPage();
+  // As on a slow device: what waits for the first picture waits long.
+  await page.addInitScript(() => {
+    const soon = window.setTimeout.bind(window);
+    window.setTimeout = ((does: TimerHandler, wait?: number, ...more: unknown[]) =>
+      soon(does, wait === 60 ? 1500 : wait, ...more)) as typeof window.setTimeout;
+  });
+  await page.goto('/counter');
+  await type(page, 'rosemary');
+  await expect(page.getByTestId('understood')).toHaveText('Reading the goods …');
+  await page.keyboard.press('F9');
+  await expect(lastSale(page)).toContainText('£6.50');
+  await expect(lines(page)).not.toContainText('Rosemary');
+  await page.close();
+});
+
+test('a sale of an event long past is found on the server, and opened; without network it says so', async () => {
+  const [old] = await select<{ id: string; number: string; total: string }>(
+    till.database,
+    `SELECT s.id, s.number, s.total FROM books_sales s JOIN books_businesses b
+      ON b.business = s.business AND b.id = s.business AND b.name = 'Larkmoss Plants'
+      ORDER BY s.at LIMIT 1`,
+    [],
+  );
+  await desk.goto('/find');
+  await desk.getByLabel('Sale by number, item or amount').fill(old!.number);
+  const older = desk.getByTestId('found-older');
+  await older
+    .getByRole('link', { name: `${old!.number} ` })
+    .first()
+    .click();
+  await expect(desk.getByText(old!.number).first()).toBeVisible();
+  await expect(desk.getByText('There is no such sale')).toHaveCount(0);
+  await desk.context().setOffline(true);
+  await desk.getByRole('link', { name: 'Find' }).first().click();
+  await desk.getByLabel('Sale by number, item or amount').fill(old!.number);
+  await expect(
+    desk.getByText('No network: sales of events more than two weeks past'),
+  ).toBeVisible();
+  await desk.context().setOffline(false);
 });
 
 test('variants in any order, extras by their rules, hours, an open price, a hang tag, a label', async () => {

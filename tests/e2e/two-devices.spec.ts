@@ -1,6 +1,14 @@
 /** Two helpers, one stall: what each sells the other sees, and the last pot can be sold twice. */
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
-import { enrol, openDrawer, sellOne, standing, tag, useDrawer } from '../support/at-the-stall';
+import {
+  cells,
+  enrol,
+  openDrawer,
+  sellOne,
+  standing,
+  tag,
+  useDrawer,
+} from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -58,7 +66,7 @@ test('both sell offline at the same time and end with the same figures', async (
     await expect(page.getByTestId('ties-up')).toHaveText(
       'Device and server agree on every figure.',
     );
-    await expect(page.locator('[data-item=AST1] td').nth(2)).toHaveText('1 below none');
+    await expect(cells(page, 'Aster').nth(2)).toHaveText('1 below none');
   }
 
   // One drawer for both: what should be in it is the float and what both have taken.

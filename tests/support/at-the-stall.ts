@@ -114,6 +114,10 @@ export async function slipIsKept(page: Page, lines = 1): Promise<void> {
     .toBeGreaterThanOrEqual(lines);
 }
 
+/** The cells of a list's row, found by how it begins. */
+export const cells = (page: Page, begins: string): Locator =>
+  page.getByRole('row').filter({ hasText: begins }).getByRole('cell');
+
 /** Pulls the network, once the application is kept on the device: a page can be opened again from then on. */
 export async function goOffline(page: Page): Promise<void> {
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);

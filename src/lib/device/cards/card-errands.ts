@@ -5,7 +5,12 @@
  */
 import { liveQuery } from 'dexie';
 import { draft, type BodyOf } from '../../core/daybook/kinds';
-import { cardErrand, cardErrands, type CardErrand, type CardPayment } from '../../core/payment/card-state';
+import {
+  cardErrand,
+  cardErrands,
+  type CardErrand,
+  type CardPayment,
+} from '../../core/payment/card-state';
 import { endedHold, heldResult, resultOf } from '../../core/payment/card-answers';
 import { cardAnswerSchema, type CardAnswer } from '../../core/payment/card-messages';
 import type { DeviceDaybook } from '../daybook';

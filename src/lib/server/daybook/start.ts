@@ -7,7 +7,13 @@
  */
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
-import { deviceTables, tables, type DeviceTable, type Row, type TableName } from '../../core/books/tables';
+import {
+  deviceTables,
+  tables,
+  type DeviceTable,
+  type Row,
+  type TableName,
+} from '../../core/books/tables';
 import { clockOf, CLOCK_AT_REST } from '../../core/daybook/clock';
 import type { StartPage } from '../../core/daybook/sync-messages';
 import { isRecent, recentSince } from '../../core/event/recent';

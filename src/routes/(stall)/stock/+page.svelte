@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { BASE } from '$lib/core/books/tables';
-  import { goodsOf, findItems } from '$lib/core/entry-line/find-items';
+  import { BASE, type Row } from '$lib/core/books/tables';
   import { isKnown } from '$lib/core/event/todays-event';
+  import type { Column } from '$lib/core/list/list-view';
   import { live } from '$lib/device/live.svelte';
+  import List from '$lib/ui/list/List.svelte';
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../stall.svelte';
 
@@ -25,45 +26,61 @@
   const base = at(() => BASE);
   const here = at(() => stall.event?.id);
 
-  let typed = $state('');
   const stocked = $derived(
     items.value.filter((item) => isKnown(item) && item.isActive && item.isStocked),
   );
-  const goods = $derived(goodsOf(stocked));
-  const shown = $derived(
-    typed.trim() === '' ? goods.names.map(({ item }) => item) : findItems(typed, goods),
-  );
+  type Item = Row<'items'>;
+  /** Thousandths, as they are counted; a file has whole units with decimals. */
+  const units = (quantity: number | undefined): number => (quantity ?? 0) / 1000;
+  const columns = $derived<readonly Column<Item>[]>([
+    {
+      key: 'name',
+      head: 'Item',
+      is: 'text',
+      value: ({ name, detail }) => (detail === '' ? name : `${name}, ${detail}`),
+    },
+    { key: 'code', head: 'Code', is: 'text', value: ({ code }) => code },
+    {
+      key: 'here',
+      head: stall.event?.short ?? 'Here',
+      is: 'figure',
+      value: ({ id }) => units(here.value.get(id)),
+      show: ({ id, unit }) => leftWords(here.value.get(id) ?? 0, unit),
+    },
+    {
+      key: 'base',
+      head: 'Base',
+      is: 'figure',
+      value: ({ id }) => units(base.value.get(id)),
+      show: ({ id, unit }) => quantityWords(base.value.get(id) ?? 0, unit),
+    },
+  ]);
+  const looks = ({ id, low }: Item, column: string): string => {
+    if (column === 'code') return 'code soft';
+    const isLow = column === 'here' && (here.value.get(id) ?? 0) <= low;
+    return isLow ? 'text-error font-[650]' : '';
+  };
 </script>
 
 <div class="page gap-5">
   <h1>Stock</h1>
-  <label class="grid max-w-md gap-1 font-[560]">
-    Find an item
-    <input class="input w-full" bind:value={typed} autocomplete="off" placeholder="name or code" />
-  </label>
   <section class="sheet">
-    <table class="rows">
-      <thead>
-        <tr
-          ><th scope="col">Item</th><th scope="col">{stall.event?.short ?? 'Here'}</th><th
-            scope="col">Base</th
-          ></tr
-        >
-      </thead>
-      <tbody>
-        {#each shown as item (item.id)}
-          {@const left = here.value.get(item.id) ?? 0}
-          <tr>
-            <td><b class="font-[600]">{item.name}</b> <span class="soft">{item.detail}</span></td>
-            <td class={['figure', left <= item.low && 'text-error font-[650]']}
-              >{leftWords(left, item.unit)}</td
-            >
-            <td class="figure">{quantityWords(base.value.get(item.id) ?? 0, item.unit)}</td>
-          </tr>
-        {:else}
-          {#if items.isRead}<tr><td colspan="3" class="soft">Nothing is called that.</td></tr>{/if}
-        {/each}
-      </tbody>
-    </table>
+    {#if items.isRead}
+      <List
+        name="Stock"
+        rows={stocked}
+        {columns}
+        keyOf={({ id }) => id}
+        order={{ column: 'name', isDown: false }}
+        find="Find an item"
+        empty="Nothing is called that."
+        wide={['code']}
+        {looks}
+      >
+        {#snippet first({ name, detail }: Item)}
+          <b class="font-[600]">{name}</b> <span class="soft">{detail}</span>
+        {/snippet}
+      </List>
+    {/if}
   </section>
 </div>

@@ -224,7 +224,10 @@
               open = open === way.id ? null : way.id;
               paying.wrong = null;
             }}
-            ontaken={() => (open = null)}
+            ontaken={() => {
+              // What was opened meanwhile stays open.
+              if (open === way.id) open = null;
+            }}
           />
         {/each}
       </div>

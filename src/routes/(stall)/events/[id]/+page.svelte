@@ -1,13 +1,15 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { NOBODY, SERVICE, UPLIFT } from '$lib/core/books/tables';
+  import { NOBODY, SERVICE, UPLIFT, type Row } from '$lib/core/books/tables';
   import { isRecent, recentSince } from '$lib/core/event/recent';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
+  import type { Column } from '$lib/core/list/list-view';
   import { allWays } from '$lib/core/payment/ways';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
   import HourChart from '$lib/ui/event/HourChart.svelte';
+  import List from '$lib/ui/list/List.svelte';
   import { dayWords } from '$lib/ui/words/date-words';
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
@@ -71,22 +73,33 @@
       .join(' · '),
   );
 
-  type Order = 'takings' | 'sold' | 'left' | 'name';
-  let order = $state<Order>('takings');
-  const sorted = $derived.by(() => {
-    const named = (figures?.items ?? []).map((row) => ({
-      ...row,
-      item: items.value.get(row.item) ?? null,
-      id: row.item,
-    }));
-    const by: Record<Order, (a: (typeof named)[number], b: (typeof named)[number]) => number> = {
-      takings: (a, b) => b.takings - a.takings,
-      sold: (a, b) => b.sold - a.sold,
-      left: (a, b) => (a.left ?? 0) - (b.left ?? 0),
-      name: (a, b) => (nameOf(a.item) < nameOf(b.item) ? -1 : 1),
-    };
-    return named.sort((a, b) => by[order](a, b) || (a.id < b.id ? -1 : 1));
-  });
+  type Sold = EventTakings['items'][number];
+  const itemOf = (id: string): Row<'items'> | null => items.value.get(id) ?? null;
+  const unitOf = (id: string): string => itemOf(id)?.unit ?? '';
+  const soldColumns: readonly Column<Sold>[] = [
+    { key: 'item', head: 'Item', is: 'text', value: ({ item }) => calledOf(item) },
+    {
+      key: 'sold',
+      head: 'Sold',
+      is: 'figure',
+      value: ({ sold }) => sold / 1000,
+      show: ({ item, sold }) => quantityWords(sold, unitOf(item)),
+    },
+    {
+      key: 'left',
+      head: 'Left',
+      is: 'figure',
+      value: ({ left }) => (left === null ? null : left / 1000),
+      show: ({ item, left }) => leftWords(left, unitOf(item)),
+    },
+    {
+      key: 'takings',
+      head: 'Takings',
+      is: 'figure',
+      value: ({ takings }) => Number(money.plain(takings)),
+      show: ({ takings }) => money.figure(takings),
+    },
+  ];
   /** What is charged beside the goods stands among them. */
   const BESIDE: Readonly<Record<string, string>> = {
     [SERVICE]: 'Service charge',
@@ -94,6 +107,7 @@
   };
   const wayName = (way: string): string =>
     allWays(stall.wayRows).find(({ id: known }) => known === way)?.name ?? way;
+  const calledOf = (id: string): string => BESIDE[id] ?? nameOf(itemOf(id));
   const nameOf = (item: { name: string; detail: string } | null): string =>
     item === null ? 'Not listed' : item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
 </script>
@@ -241,43 +255,18 @@
     </section>
 
     <section class="sheet" aria-labelledby="items">
-      <div class="mb-2 flex flex-wrap items-baseline justify-between gap-3">
-        <h2 id="items">Item by item</h2>
-        <label class="soft flex items-center gap-2 whitespace-nowrap">
-          Order by
-          <select
-            class="select border-base-300 bg-card text-base-content min-h-12 border-2"
-            bind:value={order}
-          >
-            <option value="takings">takings</option><option value="sold">sold</option><option
-              value="left">least left</option
-            ><option value="name">name</option>
-          </select>
-        </label>
-      </div>
-      <table class="rows" data-testid="items">
-        <thead>
-          <tr
-            ><th scope="col">Item</th><th scope="col">Sold</th><th scope="col">Left</th><th
-              scope="col">Takings</th
-            ></tr
-          >
-        </thead>
-        <tbody>
-          {#each sorted as row (row.id)}
-            <tr data-item={row.item?.code ?? row.id}>
-              <td>{BESIDE[row.id] ?? nameOf(row.item)}</td>
-              <td class="figure">{quantityWords(row.sold, row.item?.unit ?? '')}</td>
-              <td class={['figure', row.left !== null && row.left < 0 && 'text-error font-[650]']}
-                >{leftWords(row.left, row.item?.unit ?? '')}</td
-              >
-              <td class="figure">{money.figure(row.takings)}</td>
-            </tr>
-          {:else}
-            <tr><td colspan="4" class="soft">Nothing was brought and nothing sold yet.</td></tr>
-          {/each}
-        </tbody>
-      </table>
+      <h2 id="items" class="mb-2">Item by item</h2>
+      <List
+        name="Items of {event.name}"
+        testid="items"
+        rows={figures?.items ?? []}
+        columns={soldColumns}
+        keyOf={({ item }) => item}
+        order={{ column: 'takings', isDown: true }}
+        empty="Nothing was brought and nothing sold yet."
+        looks={({ left }, column) =>
+          column === 'left' && left !== null && left < 0 ? 'text-error font-[650]' : ''}
+      />
     </section>
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">

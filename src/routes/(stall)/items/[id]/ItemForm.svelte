@@ -31,6 +31,7 @@
   const { db } = stall;
   // svelte-ignore state_referenced_locally
   const begin: Changeable<TypedItem> = structuredClone($state.snapshot(start));
+  // svelte-ignore state_referenced_locally
   const form = new Form({
     about: `item ${item?.id ?? 'new'}`,
     from: item?.setStamp ?? page.url.searchParams.get('barcode') ?? '',

@@ -1,0 +1,67 @@
+/** Which rows of a long list are on the screen: the others are only as high as they would be. */
+import {
+  elementScroll,
+  observeElementOffset,
+  observeElementRect,
+  Virtualizer,
+  type VirtualItem,
+} from '@tanstack/virtual-core';
+
+const ABOVE_AND_BELOW = 8;
+
+/** Pixels above the rows that are there, those rows by their index, and pixels below them. */
+export interface Window {
+  readonly above: number;
+  readonly rows: readonly VirtualItem[];
+  readonly below: number;
+}
+
+export class VirtualRows {
+  #scroller = $state<HTMLElement>();
+  #window = $state.raw<Window>({ above: 0, rows: [], below: 0 });
+
+  /**
+   * To be made while a component is.
+   * @param count How many rows there are. @param height Pixels of each.
+   */
+  constructor(count: () => number, height: number) {
+    $effect(() => {
+      const scroller = this.#scroller;
+      if (scroller === undefined) return;
+      const virtualizer = new Virtualizer<HTMLElement, HTMLElement>({
+        count: count(),
+        getScrollElement: () => scroller,
+        estimateSize: () => height,
+        overscan: ABOVE_AND_BELOW,
+        observeElementRect,
+        observeElementOffset,
+        scrollToFn: elementScroll,
+        onChange: (now) => this.#take(now),
+      });
+      const unmount = virtualizer._didMount();
+      virtualizer._willUpdate();
+      this.#take(virtualizer);
+      return unmount;
+    });
+  }
+
+  set scroller(element: HTMLElement | undefined) {
+    this.#scroller = element;
+  }
+  get scroller(): HTMLElement | undefined {
+    return this.#scroller;
+  }
+  get window(): Window {
+    return this.#window;
+  }
+
+  #take(now: Virtualizer<HTMLElement, HTMLElement>): void {
+    const rows = now.getVirtualItems();
+    const [first, last] = [rows[0], rows.at(-1)];
+    this.#window = {
+      above: first?.start ?? 0,
+      rows,
+      below: now.getTotalSize() - (last?.end ?? 0),
+    };
+  }
+}
