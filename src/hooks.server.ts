@@ -59,8 +59,7 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
   const method = request.method === 'HEAD' ? 'GET' : request.method;
   const origin = request.headers.get('origin');
   if (!SAFE.has(method) && origin !== null && origin !== url.origin) {
-    const message = 'This was asked from another site; only our own pages may ask for it.';
-    return refused(403, { code: 'origin/other', message });
+    return refused(403, 'origin/other');
   }
   const who = access[`${method} ${event.route.id ?? ''}`];
   if (who === 'anybody') return null;
@@ -68,17 +67,14 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
     const token = sessionToken(event.cookies);
     const owner = token === null ? null : await services().accounts.identify(token, Date.now());
     if (owner === null) {
-      const message = 'Only an owner may do this; sign in with e-mail and password.';
-      return refused(401, { code: 'owner/unknown', message });
+      return refused(401, 'owner/unknown');
     }
     // A cookie goes along by itself, so it must be our own page that sends it.
     if (!SAFE.has(method) && origin === null) {
-      const message = 'It cannot be told that one of our own pages asks for this.';
-      return refused(403, { code: 'origin/unknown', message });
+      return refused(403, 'origin/unknown');
     }
     if (who === 'owner, proved afresh' && !owner.isFresh) {
-      const message = 'Show first, with the password, that it is still you.';
-      return refused(403, { code: 'proof/needed', message });
+      return refused(403, 'proof/needed');
     }
     locals.owner = owner;
     return null;
@@ -86,20 +82,13 @@ async function whyNot(event: RequestEvent): Promise<Response | null> {
   const token = /^Bearer ([0-9a-f]{64})$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const device = token === undefined ? 'unknown' : await services().enrolment.identify(token);
   if (device === 'unknown') {
-    const message = 'This device is not enrolled here; enrol it with a code.';
-    return refused(401, { code: 'device/unknown', message });
+    return refused(401, 'device/unknown');
   }
   if (who === undefined) {
-    return refused(404, { code: 'route/none', message: 'There is nothing at this address.' });
+    return refused(404, 'route/none');
   }
   if (device.isShutOut !== (who === 'device that was shut out')) {
-    const message = device.isShutOut
-      ? 'This device has been shut out; an owner can enrol it again.'
-      : 'Only a device that has been shut out hands over what it had not sent.';
-    return refused(403, {
-      code: device.isShutOut ? 'device/shut-out' : 'device/not-shut-out',
-      message,
-    });
+    return refused(403, device.isShutOut ? 'device/shut-out' : 'device/not-shut-out');
   }
   locals.device = device;
   return null;

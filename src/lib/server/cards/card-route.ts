@@ -1,10 +1,11 @@
 /** A route that asks the acquirer about a payment of the asking device's business. */
+import { refused } from '../http/answers';
 import type { RequestEvent } from '@sveltejs/kit';
 import type { z } from 'zod';
 import { readBody } from '../http/read-body';
 import { services } from '../services';
 import type { Acquirer, AcquirerAnswer } from './acquirer';
-import { cardReply, noAcquirer } from './card-answer';
+import { cardReply } from './card-answer';
 import { noteAnswer } from './cards-asked';
 
 /** What the acquirer calls something of a business: those of two businesses never meet. */
@@ -31,7 +32,7 @@ export const cardRoute =
     const read = await readBody(request, schema);
     if (!read.ok) return read.response;
     const { acquirer, database } = services();
-    if (acquirer === null) return noAcquirer('No acquirer takes cards for this server.');
+    if (acquirer === null) return refused(503, 'card/no-acquirer');
     const { business, device } = locals.device;
     const { payment } = read.body;
     const reference = ofBusiness(business, payment);

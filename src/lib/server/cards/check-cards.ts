@@ -10,7 +10,7 @@ import { readEntry } from '../../core/daybook/read-entry';
 import { cardClaim, isBorneOut, type CardClaim } from '../../core/payment/card-claims';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import { verdictMessage } from '../daybook/messages';
+import { verdictMessage } from '../words/entry-words';
 import type { Acquirer } from './acquirer';
 import { ofBusiness } from './card-route';
 import { askedCard, noteAnswer } from './cards-asked';

@@ -32,7 +32,7 @@ import { select } from '../database/select';
 import type { DeviceRef } from './device-ref';
 import { asMayBeStored, eraseAll } from './erase';
 import { judged, type Appended } from './judged';
-import { refusalMessage } from './messages';
+import { refusalMessage } from '../words/entry-words';
 import { queueBehind } from './queue-behind';
 import { countAgainstQuota } from './quotas';
 

@@ -8,7 +8,7 @@ import { becomesOf, changesIn, type Becoming } from '../../core/judging/becomes'
 import type { Evidence } from '../../core/judging/evidence';
 import type { DeviceRef } from './device-ref';
 import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
-import { faultMessage, verdictMessage } from './messages';
+import { faultMessage, verdictMessage } from '../words/entry-words';
 
 /**
  * What became of an entry: in the books; in them, though something about it is questioned; kept out of

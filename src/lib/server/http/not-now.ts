@@ -4,11 +4,7 @@ import { refused } from './answers';
 
 /** What is said while the database is away. */
 export function noDatabase(): Response {
-  const response = refused(503, {
-    code: 'server/no-database',
-    message:
-      'The server cannot get at its books just now. Nothing was changed; ask again in a moment.',
-  });
+  const response = refused(503, 'server/no-database');
   response.headers.set('retry-after', String(SOON));
   return response;
 }
@@ -23,12 +19,7 @@ const LATER = 3600;
 export function notNow(error: unknown): Response {
   const isQuota = error instanceof OverQuotaError;
   if (!isQuota && !(error instanceof TooBusyError)) throw error;
-  const response = refused(503, {
-    code: isQuota ? 'device/quota' : 'server/busy',
-    message: isQuota
-      ? 'This device has sent more than one day holds; the rest is taken tomorrow.'
-      : 'Too much is waiting already; ask again in a moment.',
-  });
+  const response = refused(503, isQuota ? 'device/quota' : 'server/busy');
   response.headers.set('retry-after', String(isQuota ? LATER : SOON));
   return response;
 }

@@ -16,7 +16,7 @@ export async function readBody<S extends z.ZodType>(
   if (announced > LARGEST_BODY) return tooLarge();
   const type = request.headers.get('content-type') ?? '';
   if (!type.startsWith('application/json')) {
-    return no(415, 'body/not-json', 'The body must be JSON, with content-type application/json.');
+    return no(refused(415, 'body/other-type'));
   }
   let text: string;
   try {
@@ -29,24 +29,18 @@ export async function readBody<S extends z.ZodType>(
   try {
     value = JSON.parse(text);
   } catch {
-    return no(400, 'body/not-json', 'The body is not valid JSON.');
+    return no(refused(400, 'body/not-json'));
   }
   try {
     const read = schema.safeParse(value);
     if (read.success) return { ok: true, body: read.data };
     const { where, why } = firstIssue(read.error);
-    return no(422, 'body/wrong', `${where}: ${why}`);
+    return no(refused(422, 'body/wrong', where, why));
   } catch {
-    return no(422, 'body/wrong', '(the whole): it is nested deeper than can be read.');
+    return no(refused(422, 'body/wrong', '(the whole)', 'it is nested deeper than can be read.'));
   }
 }
 
-const tooLarge = () =>
-  no(
-    413,
-    'body/too-large',
-    `The body is too large; at most ${String(LARGEST_BODY)} bytes are read.`,
-  );
+const tooLarge = () => no(refused(413, 'body/too-large', LARGEST_BODY));
 
-const no = (status: number, code: string, message: string) =>
-  ({ ok: false, response: refused(status, { code, message }) }) as const;
+const no = (response: Response) => ({ ok: false, response }) as const;

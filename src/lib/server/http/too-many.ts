@@ -5,9 +5,7 @@ import { refused } from './answers';
 export async function tooMany(limits: Limits, rule: Rule, who: string): Promise<Response | null> {
   const wait = await limits.count(rule, who);
   if (wait === 0) return null;
-  const minutes = Math.ceil(wait / 60);
-  const message = `Too many tries. The next one is looked at in ${String(minutes)} min.`;
-  const response = refused(429, { code: 'tries/too-many', message });
+  const response = refused(429, 'tries/too-many', Math.ceil(wait / 60));
   response.headers.set('retry-after', String(wait));
   return response;
 }

@@ -7,23 +7,23 @@ import { createHash } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { localTime } from '../../core/event/local-time';
 import type { ReceiptWay } from '../../core/daybook/kinds/receipt-asked';
-import { receiptCode, receiptOf, type Receipt } from '../../core/receipt/receipt';
+import { receiptOf, type Receipt } from '../../core/receipt/receipt';
 import { receiptToSend } from '../../core/receipt/receipt-to-send';
 import { receiptMessage } from '../../core/receipt/receipt-message';
-import { paperLines, plainText, type PaperWords } from '../../core/receipt/receipt-text';
+import type { PaperWords } from '../../core/receipt/receipt-text';
 import type { Row } from '../../core/books/tables';
 import type { BookReader } from '../books/read-books';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import type { Mail, Mailer } from '../mail/mailer';
+import type { Mailer } from '../mail/mailer';
 import type { TextSender } from '../texts/text-sender';
+import { receiptLetter } from '../words/letters';
 
 const AT_ONCE = 20;
 /** Of one business in a round, so that whoever asks for many does not hold up the others. */
 const OF_EACH = 5;
 const TRIED_AGAIN_AFTER = 60_000;
 const MOST_TRIES = 30;
-const LETTERS = 44;
 /** What is sent in a day at most: in the name of one business, and to one address by whoever. */
 export const MOST_A_DAY = { business: 500, address: 10 } as const;
 const DAY = 86_400_000;
@@ -139,7 +139,7 @@ async function sendOne(
   try {
     if (due.way === 'text')
       await texts?.send({ id: due.id, to, text: receiptMessage(receipt, words) });
-    else await mailer?.send({ ...letterOf(receipt, words), to, messageId: messageId(due) });
+    else await mailer?.send({ ...receiptLetter(receipt, words), to, messageId: messageId(due) });
   } catch {
     return 'again';
   }
@@ -168,26 +168,6 @@ async function countSent(sequelize: Sequelize, who: string, day: string): Promis
 }
 
 const messageId = ({ id }: Due): string => `<${id}@stall-till>`;
-
-function letterOf(receipt: Receipt, words: PaperWords): Pick<Mail, 'subject' | 'text'> {
-  const text = plainText(paperLines(receipt, words), LETTERS);
-  // Ours, above and below what the stall says of itself: nobody reads it as a letter of anybody else's.
-  return {
-    subject: `Receipt ${receipt.number} from ${receipt.vendor}`,
-    text: [
-      'This is the receipt for something bought at a stall. It asks for nothing: no payment, no password,',
-      'no call.',
-      '',
-      text,
-      '',
-      receiptCode(receipt),
-      '',
-      `It was sent once, because somebody gave this address at the stall of ${receipt.vendor}.`,
-      'If that was not you, leave it.',
-      '',
-    ].join('\n'),
-  };
-}
 
 /** Null while its sale has not come yet. */
 async function receiptFor(

@@ -63,12 +63,16 @@
     show === undefined ? String(value(row) ?? '') : show(row);
 </script>
 
+{#snippet arrow({ key }: Column<R>)}
+  <span aria-hidden="true" class="w-3">{order.column !== key ? '' : order.isDown ? '↓' : '↑'}</span>
+{/snippet}
+
 <div class="mb-2 flex flex-wrap items-end justify-between gap-3">
   <div class="min-w-0 flex-[1_1_14rem]">
     <Field label={find} bind:value={typed} autocomplete="off" type="search" />
   </div>
   <p class="soft pb-3" role="status">
-    {shown.length === rows.length ? rows.length : `${shown.length} of ${rows.length}`}
+    {shown.length === rows.length ? `${rows.length} in all` : `${shown.length} of ${rows.length}`}
   </p>
   <button
     type="button"
@@ -100,10 +104,9 @@
               ]}
               onclick={() => (order = nextOrder(order, column))}
             >
+              {#if column.is === 'figure'}{@render arrow(column)}{/if}
               {column.head}
-              <span aria-hidden="true" class="w-3"
-                >{order.column === column.key ? (order.isDown ? '↓' : '↑') : ''}</span
-              >
+              {#if column.is === 'text'}{@render arrow(column)}{/if}
             </button>
           </th>
         {/each}
@@ -114,10 +117,21 @@
         <tr aria-hidden="true" style:height="{virtual.window.above}px"></tr>
       {/if}
       {#each inView as { row, index } (keyOf(row))}
-        <tr data-row={keyOf(row)} aria-rowindex={index + 2} style:height="{ROW}px">
+        <tr
+          data-row={keyOf(row)}
+          data-index={index}
+          aria-rowindex={index + 2}
+          style:height="{ROW}px"
+          {@attach isLong ? virtual.measure : undefined}
+        >
           {#each columns as column, at (column.key)}
             <td
-              class={[layout(column), column.is === 'figure' && 'figure', looks(row, column.key)]}
+              class={[
+                '!align-middle',
+                layout(column),
+                column.is === 'figure' && 'figure',
+                looks(row, column.key),
+              ]}
             >
               {#if at === 0 && first !== undefined}{@render first(row)}{:else}{text(
                   row,

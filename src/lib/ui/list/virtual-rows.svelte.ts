@@ -18,11 +18,12 @@ export interface Window {
 
 export class VirtualRows {
   #scroller = $state<HTMLElement>();
+  #virtualizer: Virtualizer<HTMLElement, HTMLElement> | null = null;
   #window = $state.raw<Window>({ above: 0, rows: [], below: 0 });
 
   /**
    * To be made while a component is.
-   * @param count How many rows there are. @param height Pixels of each.
+   * @param count How many rows there are. @param height Pixels of each, about: they are measured.
    */
   constructor(count: () => number, height: number) {
     $effect(() => {
@@ -38,6 +39,7 @@ export class VirtualRows {
         scrollToFn: elementScroll,
         onChange: (now) => this.#take(now),
       });
+      this.#virtualizer = virtualizer;
       const unmount = virtualizer._didMount();
       virtualizer._willUpdate();
       this.#take(virtualizer);
@@ -54,6 +56,12 @@ export class VirtualRows {
   get window(): Window {
     return this.#window;
   }
+
+  /** Measures a row that is on the screen; its `data-index` says which it is. */
+  readonly measure = (row: HTMLElement): (() => void) => {
+    this.#virtualizer?.measureElement(row);
+    return () => this.#virtualizer?.measureElement(null);
+  };
 
   #take(now: Virtualizer<HTMLElement, HTMLElement>): void {
     const rows = now.getVirtualItems();

@@ -16,6 +16,8 @@
     /** What it is, for those who do not see it. */
     name?: string | undefined;
     children: Snippet;
+    /** What stands beside its button. */
+    beside?: Snippet;
   }
   const {
     form,
@@ -25,6 +27,7 @@
     class: looks = 'grid grid-cols-[minmax(0,1fr)] gap-5',
     name,
     children,
+    beside,
   }: Props = $props();
   // svelte-ignore state_referenced_locally
   setFaults(form.faults);
@@ -35,7 +38,7 @@
   {#if form.faults.elsewhere !== ''}
     <p class="text-error col-span-full" role="alert">{form.faults.elsewhere}</p>
   {/if}
-  <div class="col-span-full">
+  <div class="col-span-full flex flex-wrap items-center gap-3">
     <RightButton
       {right}
       {label}
@@ -43,5 +46,6 @@
       isBusy={form.isBusy}
       onGo={(lentBy) => form.save(lentBy)}
     />
+    {@render beside?.()}
   </div>
 </form>

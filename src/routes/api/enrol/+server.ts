@@ -6,14 +6,6 @@ import { tooMany } from '$lib/server/http/too-many';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
-const sentences = {
-  'code/unknown': 'This code is not known. Check it, or ask for a new one.',
-  'code/expired': 'This code has run out. Ask for a new one.',
-  'code/used':
-    'This code has enrolled a device already. Each code is good for one; ask for a new one.',
-  'device/known': 'This browser is enrolled already under another code.',
-} as const;
-
 export const POST: RequestHandler = async ({ request, getClientAddress }) => {
   const read = await readBody(request, enrolSchema);
   if (!read.ok) return read.response;
@@ -26,5 +18,5 @@ export const POST: RequestHandler = async ({ request, getClientAddress }) => {
   // The right one, whether for the first time or again, is no guess; the guesses before it still are.
   if (outcome.ok) await limits.giveBack('code', from);
   if (outcome.ok) return answer({ business: outcome.business, number: outcome.number });
-  return refused(409, { code: outcome.refusal.code, message: sentences[outcome.refusal.code] });
+  return refused(409, outcome.refusal.code);
 };

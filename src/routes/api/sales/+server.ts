@@ -9,11 +9,7 @@ const LONGEST = 100;
 /** Sales of any age that fit what was typed. */
 export const GET: RequestHandler = async ({ url, locals }) => {
   const typed = url.searchParams.get('find') ?? '';
-  if (typed.trim() === '' || typed.length > LONGEST)
-    return refused(422, {
-      code: 'find/typed',
-      message: `Say in \`find\` what to find: a number, an amount or goods, at most ${String(LONGEST)} characters.`,
-    });
+  if (typed.trim() === '' || typed.length > LONGEST) return refused(422, 'find/typed', LONGEST);
   const { database, books, limits } = services();
   const turned = await tooMany(limits, 'find', locals.device.device);
   if (turned !== null) return turned;

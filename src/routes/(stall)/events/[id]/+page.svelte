@@ -118,7 +118,7 @@
       There is no such event on this device. <a class="plain" href="/books">All events</a>
     </p>
   {:else}
-    <div class="grid grid-cols-[minmax(0,1fr)] items-end gap-4 lg:grid-cols-[1fr_1.2fr]">
+    <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[1fr_1.2fr]">
       <div>
         <h1>{event.name}</h1>
         <p class="soft">

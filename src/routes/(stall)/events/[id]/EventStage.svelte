@@ -45,12 +45,12 @@
       </label>
       <Field label="Why" at="why" bind:value={form.typed.why} maxlength={500} />
       <p class="soft">What was sold and counted stays as it is.</p>
+      {#snippet beside()}
+        <button type="button" class="btn btn-quiet" onclick={() => (isAsking = false)}
+          >Leave it</button
+        >
+      {/snippet}
     </StallForm>
-    <button
-      type="button"
-      class="btn btn-quiet justify-self-start"
-      onclick={() => (isAsking = false)}>Leave it</button
-    >
   {:else if earlier.length > 0}
     <button type="button" class="btn btn-quiet justify-self-end" onclick={() => (isAsking = true)}
       >Go back a stage …</button

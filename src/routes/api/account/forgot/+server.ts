@@ -5,6 +5,7 @@ import { answer, refused } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
 import { log, services } from '$lib/server/services';
+import { resetLetter } from '$lib/server/words/letters';
 import type { RequestHandler } from './$types';
 
 /** Says the same, and as soon, whether or not somebody has the address. */
@@ -13,8 +14,7 @@ export const POST: RequestHandler = async ({ request, url, getClientAddress }) =
   const read = await readBody(request, forgotSchema);
   if (!read.ok) return read.response;
   if (mailer === null) {
-    const message = 'This server sends no mail; its keeper can set SMTP_URL.';
-    return refused(503, { code: 'mail/none', message });
+    return refused(503, 'mail/none');
   }
   const email = read.body.email.trim().toLowerCase();
   const turned =
@@ -33,13 +33,6 @@ async function sendLink(email: string, origin: string): Promise<void> {
   if (token === null) return;
   await mailer?.send({
     to: email,
-    subject: 'Another password for Stall Till',
-    text: [
-      'Somebody, we hope you, wants another password for this address.',
-      '',
-      `Set it here within half an hour: ${origin}/reset#${token}`,
-      '',
-      'The link is good once. If it was not you, leave it; nothing changes.',
-    ].join('\n'),
+    ...resetLetter(token, origin),
   });
 }

@@ -1,7 +1,6 @@
 import { passwordChangeSchema } from '$lib/core/access/account-messages';
 import { passwordFault } from '$lib/server/access/passwords';
 import { answer, refused } from '$lib/server/http/answers';
-import { passwordWords } from '$lib/server/http/password-words';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
 import { tellOwner } from '$lib/server/mail/notices';
@@ -17,11 +16,11 @@ export const POST: RequestHandler = async ({ request, url, locals }) => {
   const { current, next, removePasskeys } = read.body;
   const { email } = await accounts.addressOf(owner);
   const fault = passwordFault(next, [email, email.split('@')[0] ?? '']);
-  if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
+  if (fault !== null) return refused(422, fault.code);
   const turned = await tooMany(limits, 'passwordChange', owner.owner);
   if (turned !== null) return turned;
   if (!(await accounts.changePassword(owner, current, next, removePasskeys))) {
-    return refused(409, { code: 'password/wrong', message: 'That is not the present password.' });
+    return refused(409, 'password/wrong');
   }
   await limits.forget('passwordChange', owner.owner);
   tellOwner(email, 'password set', url.origin);

@@ -14,7 +14,7 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const turned = await tooMany(limits, 'passwordChange', owner.owner);
   if (turned !== null) return turned;
   if (!(await accounts.prove(owner, read.body.password, Date.now())))
-    return refused(409, { code: 'password/wrong', message: 'That is not the password.' });
+    return refused(409, 'password/wrong');
   await limits.forget('passwordChange', owner.owner);
   return answer({ done: true });
 };

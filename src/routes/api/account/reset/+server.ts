@@ -3,7 +3,6 @@ import { addressKey } from '$lib/server/access/address-key';
 import { finishReset, ownerOfReset } from '$lib/server/access/forgotten';
 import { passwordFault } from '$lib/server/access/passwords';
 import { answer, refused } from '$lib/server/http/answers';
-import { passwordWords } from '$lib/server/http/password-words';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
 import { tellOwner } from '$lib/server/mail/notices';
@@ -22,7 +21,7 @@ export const POST: RequestHandler = async ({ request, url, getClientAddress }) =
   if (whose === null) return spent();
   const { email } = whose;
   const fault = passwordFault(password, [email, email.split('@')[0] ?? '']);
-  if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
+  if (fault !== null) return refused(422, fault.code);
   if (!(await finishReset(database, token, password, removePasskeys, now))) return spent();
   tellOwner(email, 'password set', url.origin);
   // Whoever was kept out by a stranger's guesses comes in again at once.
@@ -30,8 +29,4 @@ export const POST: RequestHandler = async ({ request, url, getClientAddress }) =
   return answer({ done: true, passkeys: (await passkeys.of(whose)).length });
 };
 
-const spent = (): Response =>
-  refused(409, {
-    code: 'link/spent',
-    message: 'This link has been used or has run out. Ask for another one.',
-  });
+const spent = (): Response => refused(409, 'link/spent');

@@ -23,8 +23,7 @@ export const POST: RequestHandler = async ({ request, cookies, getClientAddress 
   }
   const account = await accounts.ownerOf(email, read.body.password);
   if (account === null || !(await beginSession({ request, cookies }, account, Date.now()))) {
-    const message = 'E-mail address and password do not belong together.';
-    return refused(401, { code: 'owner/wrong', message });
+    return refused(401, 'owner/wrong');
   }
   for (const [rule, who] of counted) {
     // Of this account they may be forgotten; of an address that tries others, only this one was right.

@@ -3,7 +3,6 @@ import { addressKey } from '$lib/server/access/address-key';
 import { passwordFault } from '$lib/server/access/passwords';
 import { answer, refused } from '$lib/server/http/answers';
 import { beginSession } from '$lib/server/http/begin-session';
-import { passwordWords } from '$lib/server/http/password-words';
 import { readBody } from '$lib/server/http/read-body';
 import { tooMany } from '$lib/server/http/too-many';
 import { sendVerification } from '$lib/server/mail/verification-letter';
@@ -20,14 +19,13 @@ export const POST: RequestHandler = async ({ request, url, cookies, getClientAdd
   if (!read.ok) return read.response;
   const { email, password, business } = read.body;
   const fault = passwordFault(password, [email, email.split('@')[0] ?? '', business]);
-  if (fault !== null) return refused(422, { code: fault.code, message: passwordWords[fault.code] });
+  if (fault !== null) return refused(422, fault.code);
   const turned = await tooMany(limits, 'signUp', addressKey(getClientAddress()));
   if (turned !== null) return turned;
   const now = Date.now();
   const outcome = await accounts.signUp(read.body, now);
   if (!outcome.ok || !(await beginSession({ request, cookies }, outcome.account, now))) {
-    const message = 'There is a business under this e-mail address already; sign in instead.';
-    return refused(409, { code: 'email/taken', message });
+    return refused(409, 'email/taken');
   }
   const { account } = outcome;
   const address = await accounts.addressOf(account);

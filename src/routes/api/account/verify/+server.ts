@@ -20,7 +20,5 @@ export const POST: RequestHandler = async ({ request, getClientAddress }) => {
     doBehind();
     return answer({ done: true });
   }
-  const message =
-    'This link has been used or has run out. Ask for another one on the account page.';
-  return refused(409, { code: 'link/spent', message });
+  return refused(409, 'link/spent');
 };

@@ -1,5 +1,5 @@
+import { refused } from '$lib/server/http/answers';
 import { cardCancelSchema } from '$lib/core/payment/card-messages';
-import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
 import { mayCancel } from '$lib/server/cards/may-undo';
 import { services } from '$lib/server/services';
@@ -8,5 +8,5 @@ import { services } from '$lib/server/services';
 export const POST = cardRoute(cardCancelSchema, async (asking, { payment }) => {
   const { database } = services();
   const undoing = await mayCancel(database, asking.business, asking.device, payment);
-  return undoing.may ? await asking.acquirer.cancel(asking.reference) : notAllowed(undoing.code);
+  return undoing.may ? await asking.acquirer.cancel(asking.reference) : refused(409, undoing.code);
 });

@@ -1,5 +1,5 @@
+import { refused } from '$lib/server/http/answers';
 import { cardHoldSchema } from '$lib/core/payment/card-messages';
-import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
 import { decidedHold } from '$lib/server/cards/may-undo';
 import { services } from '$lib/server/services';
@@ -9,5 +9,5 @@ export const POST = cardRoute(cardHoldSchema, async (asking, { payment }) => {
   const decided = await decidedHold(services().database, asking.business, payment);
   return decided?.does === 'capture'
     ? await asking.acquirer.capture(asking.reference, decided.amount)
-    : notAllowed('card/not-decided');
+    : refused(409, 'card/not-decided');
 });

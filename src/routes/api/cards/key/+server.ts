@@ -1,9 +1,8 @@
-import { answer } from '$lib/server/http/answers';
-import { noAcquirer } from '$lib/server/cards/card-answer';
+import { answer, refused } from '$lib/server/http/answers';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async () => {
   const key = await services().acquirer?.key();
-  return key ? answer(key) : noAcquirer('No acquirer takes cards for this server.');
+  return key ? answer(key) : refused(503, 'card/no-acquirer');
 };

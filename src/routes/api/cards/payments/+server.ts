@@ -1,6 +1,5 @@
 import { cardAskSchema } from '$lib/core/payment/card-messages';
 import { isShutOut } from '$lib/server/access/devices';
-import { notAllowed } from '$lib/server/cards/card-answer';
 import { cardRoute } from '$lib/server/cards/card-route';
 import { noteAsked } from '$lib/server/cards/cards-asked';
 import { tokenOf } from '$lib/server/cards/cards-on-file';
@@ -13,20 +12,12 @@ export const POST = cardRoute(cardAskSchema, async (asking, body) => {
   const { business, device } = asking;
   const { payment, customer, ...asked } = body;
   const token = customer === null ? '' : await tokenOf(database, business, customer);
-  if (token === null)
-    return refused(409, {
-      code: 'card/not-on-file',
-      message:
-        'This customer has no card on file, or has not agreed to it yet as far as we have heard.',
-    });
+  if (token === null) return refused(409, 'card/not-on-file');
   const noted = await noteAsked(database, business, { ...asked, payment, device }, Date.now());
   const isOurs =
     noted.device === device || (await isShutOut(database, { business, device: noted.device }));
-  if (!isOurs) return notAllowed('card/other-device');
+  if (!isOurs) return refused(409, 'card/other-device');
   if (noted.amount !== asked.amount || noted.currency !== asked.currency)
-    return refused(409, {
-      code: 'card/other-amount',
-      message: 'That card was asked for another amount before; ask for it as a new payment.',
-    });
+    return refused(409, 'card/other-amount');
   return await asking.acquirer.authorise({ ...asked, token, reference: asking.reference });
 });

@@ -8,5 +8,5 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const { database, books } = services();
   const found = await saleDocument(database, books, locals.device.business, params.id);
   if (found !== null) return answer(found);
-  return refused(404, { code: 'sale/unknown', message: 'There is no such sale.' });
+  return refused(404, 'sale/unknown');
 };

@@ -8,5 +8,5 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   const after = url.searchParams.get('after') ?? '';
   if (/^[0-9a-f-]{0,36}$/.test(after))
     return answer(await photosAfter(services().database, locals.device.business, after));
-  return refused(422, { code: 'query/wrong', message: 'after: not the id of an item.' });
+  return refused(422, 'query/wrong', 'after', 'not the id of an item.');
 };

@@ -8,8 +8,12 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   const { database } = services();
   const asked = url.searchParams.get('after') ?? '0';
   if (!/^\d{1,15}$/.test(asked)) {
-    const message = `after: "${asked.slice(0, 20)}" is not a position; use a whole number from 0.`;
-    return refused(422, { code: 'query/wrong', message });
+    return refused(
+      422,
+      'query/wrong',
+      'after',
+      `"${asked.slice(0, 20)}" is not a position; use a whole number from 0.`,
+    );
   }
   const mark = url.searchParams.get('mark') ?? '';
   const { entries, ...pulled } = await pull(

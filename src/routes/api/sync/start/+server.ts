@@ -16,8 +16,7 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   }
   const cursor = cursorIn(from);
   if (cursor !== null) return answer(await startPage(database, business, cursor, Date.now()));
-  const message = 'from: not what a page said comes next; begin without it.';
-  return refused(422, { code: 'query/wrong', message });
+  return refused(422, 'query/wrong', 'from', 'not what a page said comes next; begin without it.');
 };
 
 function cursorIn(text: string): ReturnType<typeof cursorFrom> {

@@ -12,10 +12,8 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const { business, device } = locals.device;
   const { entries } = read.body;
   if (entries.some((entry) => entry.business !== business || entry.device !== device)) {
-    const message = 'Each device hands over its own entries only.';
-    return refused(409, { code: 'entry/other-device', message });
+    return refused(409, 'entry/other-device');
   }
   if (await putAside(services().database, locals.device, entries)) return answer({ done: true });
-  const message = 'There is no room for more until an owner has looked at what is there.';
-  return refused(409, { code: 'unsent/too-many', message });
+  return refused(409, 'unsent/too-many');
 };

@@ -8,8 +8,7 @@ import type { RequestHandler } from './$types';
 export const POST: RequestHandler = async ({ url, locals }) => {
   const { accounts, limits, mailer } = services();
   if (mailer === null) {
-    const message = 'This server sends no mail; its keeper can set SMTP_URL.';
-    return refused(503, { code: 'mail/none', message });
+    return refused(503, 'mail/none');
   }
   const { email } = await accounts.addressOf(locals.owner);
   const turned = await tooMany(limits, 'letters', email);

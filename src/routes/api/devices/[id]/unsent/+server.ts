@@ -5,7 +5,7 @@ import { asideOf, clearAside, isDeviceOf } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
 import { inTurn } from '$lib/server/daybook/in-turn';
 import { notNow } from '$lib/server/http/not-now';
-import { answer, nothingHere, refused } from '$lib/server/http/answers';
+import { answer, nothingHere, refusedAs } from '$lib/server/http/answers';
 import { readBody } from '$lib/server/http/read-body';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
@@ -42,7 +42,7 @@ export const POST: RequestHandler = async ({ request, locals, params }) => {
     if (result instanceof Response) return result;
     if (result.refused !== null) {
       await clearAside(database, ref, result.have);
-      return refused(409, { code: result.refused.code, message: result.refused.message });
+      return refusedAs(409, { code: result.refused.code, message: result.refused.message });
     }
   }
   await clearAside(database, ref, upTo);

@@ -7,5 +7,5 @@ export const GET: RequestHandler = async ({ params, locals }) => {
   const { database, books } = services();
   const rows = await eventRows(database, books, locals.device.business, params.id);
   if (rows !== null) return answer(rows);
-  return refused(404, { code: 'event/unknown', message: 'There is no such event.' });
+  return refused(404, 'event/unknown');
 };
