@@ -182,7 +182,7 @@ async function timeImport(items: number): Promise<number> {
     price: '4.50',
     code: newId().slice(0, 36),
   }));
-  const context = { currency: 'GBP', taxes: [], makers: [], categories: [] };
+  const context = { business: newId(), currency: 'GBP', taxes: [], makers: [], categories: [] };
   const from = performance.now();
   const planned = readItems({ newId, lines, items: await books.items.toArray(), context });
   const signal = new AbortController().signal;

@@ -3,10 +3,11 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { idOf, item } from '../testing/arbitrary-daybook';
+import { BUSINESS, idOf, item } from '../testing/arbitrary-daybook';
 import { itemLines, readItems, type ItemsContext, type PlannedLine } from './items-table';
 
 const context: ItemsContext = {
+  business: BUSINESS,
   currency: 'GBP',
   taxes: [
     { id: idOf(3, 1), name: 'VAT 20 %' },
@@ -121,6 +122,34 @@ describe('items as a table', () => {
       assert.deepEqual([first.line, first.body], [2, null]);
     });
   }
+  it('is the same item on two devices that take one file in, by its code or its name', () => {
+    const file = [
+      { name: 'Fern', code: 'FER', price: '4' },
+      { name: 'Moss', detail: 'bag', price: '3' },
+    ];
+    const idsOf = (lines: readonly PlannedLine[]) => lines.map(({ body }) => body?.id);
+    const [here, there] = [read(file), read(file)];
+    assert.deepEqual(idsOf(here), idsOf(there));
+    // Taken in once more, nothing of it is new; what was called so and is called otherwise by now stays.
+    const known = here.flatMap(({ body }) => (body === null ? [] : [{ ...body, setStamp: 'x' }]));
+    assert.deepEqual(
+      read(file, known).map(({ verdict }) => verdict),
+      ['same', 'same'],
+    );
+    const renamed = known.map((each) => ({
+      ...each,
+      code: `${each.code}2`,
+      name: `${each.name} 2`,
+    }));
+    const again = read(file, renamed);
+    assert.deepEqual(
+      again.map(({ verdict, body }) => [verdict, known.some(({ id }) => id === body?.id)]),
+      [
+        ['new', false],
+        ['new', false],
+      ],
+    );
+  });
   it('a second line of the same item is wrong, and the lines after it go on', () => {
     const lines = ['Fern', 'Fern', 'Moss'].map((name) => ({ name, price: '4' }));
     assert.deepEqual(

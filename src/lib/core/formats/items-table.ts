@@ -4,6 +4,7 @@
  */
 import type { Row } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
+import { outsideId } from '../daybook/outside-id';
 import { itemSet } from '../daybook/kinds/item-set';
 import { categoryName, categoryNamed } from '../goods/categories';
 import { hasRightCheckDigit, looksLikeGtin } from '../goods/gtin';
@@ -19,6 +20,7 @@ type Body = BodyOf<'item.set'>;
 
 /** What items are told apart and named by, in this business. */
 export interface ItemsContext {
+  readonly business: string;
   readonly currency: string;
   readonly taxes: readonly Pick<Row<'taxes'>, 'id' | 'name'>[];
   readonly makers: readonly Pick<Row<'makers'>, 'id' | 'number'>[];
@@ -208,7 +210,7 @@ function planned(
   });
   try {
     const before = known.find(line);
-    const id = before?.id ?? ((line['id'] ?? '').trim() || newId());
+    const id = before?.id ?? ((line['id'] ?? '').trim() || idFor(line, context, known, newId));
     const body = bodyOf(line, id, before, context, known);
     const read = itemSet.body.safeParse(body);
     if (!read.success) {
@@ -225,6 +227,20 @@ function planned(
     if (error instanceof WrongCell) return no(error.message);
     throw error;
   }
+}
+
+/** Made from the code, or the name: two devices that take the same file in have the same goods. */
+function idFor(
+  line: Readonly<Record<string, string>>,
+  { business }: ItemsContext,
+  known: Known,
+  newId: () => string,
+): string {
+  const code = (line['code'] ?? '').trim();
+  const name = code === '' ? nameKey(line['name'] ?? '', line['detail'] ?? '') : code;
+  const id = outsideId(business, 'item', name);
+  // It was called that once, and has another name by now.
+  return known.byId(id) === undefined ? id : newId();
 }
 
 function bodyOf(

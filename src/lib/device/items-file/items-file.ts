@@ -4,6 +4,7 @@ import Papa from 'papaparse';
 import type { Row } from '../../core/books/tables';
 import type { Draft } from '../../core/daybook/chain';
 import { draft } from '../../core/daybook/kinds';
+import { outsideId } from '../../core/daybook/outside-id';
 import {
   ITEM_COLUMNS,
   itemLines,
@@ -57,8 +58,13 @@ async function newCategories(
   const known = await daybook.db.books.categories.toArray();
   const categories = [...known];
   const drafts: Draft[] = [];
+  const business = (await daybook.db.read('identity'))?.business;
   for (const name of unsetCategories(planned, known)) {
-    const made = setCategory({ newId, id: null, name, isActive: true, categories, items: [] });
+    // As another device that takes the same file in would call it.
+    const outside =
+      business === undefined ? null : outsideId(business, 'category', name.toLowerCase());
+    const id = known.some((each) => each.id === outside) ? null : outside;
+    const made = setCategory({ newId, id, name, isActive: true, categories, items: [] });
     if (!made.ok) continue;
     ids.set(name, made.id);
     categories.push({ id: made.id, setStamp: 'x', name, sort: categories.length, isActive: true });

@@ -18,6 +18,7 @@
   const makers = live(() => () => db.books.makers.toArray(), []);
   const categories = live(() => () => db.books.categories.toArray(), []);
   const context = $derived<ItemsContext>({
+    business: stall.identity.business,
     currency: stall.business.currency,
     taxes: stall.taxes.map(({ id, name }) => ({ id, name })),
     makers: makers.value.map(({ id, number }) => ({ id, number })),
