@@ -15,12 +15,13 @@ import { migrate } from '../src/lib/server/database/migrate';
 import { moveCountersOn } from '../src/lib/server/daybook/move-counters-on';
 import { select } from '../src/lib/server/database/select';
 import { settingsFrom } from '../src/lib/server/settings';
+import { flagsOf } from './setup/flags.mjs';
 
 /** Codes that the start command prints hold for a day; the application's own for minutes. */
 const LIFETIME = 24 * 60 * 60 * 1000;
 const CODES_EACH = 2;
 
-const flags = new Set(process.argv.slice(2));
+const flags = flagsOf({ demo: { type: 'boolean' }, 'after-unclean-stop': { type: 'boolean' } });
 /** Of the made-up people only; nobody else's PIN is known to anybody. */
 const accounts = new Map([larkmoss, pinwheel].map(({ id, account }) => [id, account]));
 const pins = new Map(
@@ -32,9 +33,9 @@ try {
   await makeNewSums(database, (done, all) => {
     if (done % 10_000 === 0) console.error(`new sums: ${String(done)} of ${String(all)} entries`);
   });
-  if (flags.has('--after-unclean-stop')) await moveCountersOn(database);
+  if (flags['after-unclean-stop'] === true) await moveCountersOn(database);
   const now = Date.now();
-  if (flags.has('--demo')) {
+  if (flags.demo === true) {
     for (const demo of [larkmoss, pinwheel]) await seed(database, demo, now);
   }
   await clearSpent(database, now);

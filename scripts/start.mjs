@@ -20,11 +20,13 @@ import { ensureMariaDb, isMariaDbThere, startMariaDb } from './setup/mariadb.mjs
 import { areNpmPackagesThere, ensureNpmPackages } from './setup/packages.mjs';
 import { freePort } from './setup/ports.mjs';
 import { isAlive, ROOT, wait } from './setup/run.mjs';
+import { flagsOf } from './setup/flags.mjs';
 import { plan, say, step, Stop } from './setup/say.mjs';
 
-const flags = new Set(process.argv.slice(2));
-const demo = flags.has('--demo');
-const dev = flags.has('--dev');
+const { demo, dev } = flagsOf({
+  demo: { type: 'boolean', default: false },
+  dev: { type: 'boolean', default: false },
+});
 const folder = process.env.STALL_TILL_DATA ?? join(ROOT, '.data');
 const runningFile = join(folder, 'running.json');
 const portFile = join(folder, 'port');
