@@ -151,8 +151,12 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   await expect(desk.getByText('£7.70').first()).toBeVisible();
 });
 
-test('what is entered before the goods are read, and the key behind it, are done once they are', async () => {
-  const page = await desk.context().newPage();
+test('what is entered before the goods are read, and the key behind it, are done once they are', async ({
+  browser,
+}) => {
+  const page = await (await device(browser)).newPage();
+  await enrol(page, till, 'Ines');
+  await useDrawer(page);
   // As on a slow device: what waits for the first picture waits long.
   await page.addInitScript(() => {
     const soon = window.setTimeout.bind(window);
@@ -161,11 +165,22 @@ test('what is entered before the goods are read, and the key behind it, are done
   });
   await page.goto('/counter');
   await type(page, 'rosemary');
+  await type(page, '2 LAV10');
   await expect(page.getByTestId('understood')).toHaveText('Reading the goods …');
   await page.keyboard.press('F9');
-  await expect(lastSale(page)).toContainText('£6.50');
+  await expect(lastSale(page)).toContainText('£15.50');
   await expect(lines(page)).not.toContainText('Rosemary');
-  await page.close();
+  // Nothing is paid for behind what is not understood.
+  await page.reload();
+  await type(page, 'rosemary');
+  await type(page, 'zebra');
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('understood')).toContainText('Nothing here is called “zebra”');
+  await expect(entryLine(page)).toHaveValue('zebra');
+  await expect(total(page)).toHaveText('£6.50');
+  await entryLine(page).fill('');
+  await payExactly(page);
+  await page.context().close();
 });
 
 test('a sale of an event long past is found on the server, and opened; without network it says so', async () => {

@@ -191,7 +191,7 @@ describe('a push with something wrong', () => {
       body: 'entries=1',
       headers: { 'content-type': 'application/x-ndjson' },
     });
-    assert.deepEqual([said.status, said.body['code']], [415, 'body/not-json']);
+    assert.deepEqual([said.status, said.body['code']], [415, 'body/other-type']);
   });
 
   it('is refused when it belongs to another business', async () => {

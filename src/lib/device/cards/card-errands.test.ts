@@ -117,6 +117,24 @@ describe('errands about cards', () => {
     assert.equal(await stateOf(second.payment), 'captured');
   });
 
+  it('undo what was charged and is no part of anything', async () => {
+    const { payment } = await asked();
+    const body = {
+      payment,
+      state: 'captured',
+      amount: 1000,
+      approval: '',
+      acquirer: 'a-1',
+    } as const;
+    await say([draft('payment.result', newId(), EVENT, { ...body, reason: '' })]);
+    answers = () => answer('reversed');
+    await doErrandsOnce(daybook, surroundings);
+    assert.deepEqual(told, [`cancel ${payment}`]);
+    assert.equal(await stateOf(payment), 'reversed');
+    assert.equal(await doErrandsOnce(daybook, surroundings), 'nothing');
+    assert.equal(told.length, 1);
+  });
+
   it('do not end by being refused: a carried card is sent again, a cancel is asked again', async () => {
     const [carried, left] = [await asked(), await asked()];
     await carried.carry();

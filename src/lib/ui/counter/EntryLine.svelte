@@ -12,6 +12,8 @@
     understood: Understood;
     /** Whether there is anything yet to understand it by; what is entered before then waits for it. */
     isReady: boolean;
+    /** Whether something does. */
+    isWaiting: boolean;
     money: MoneyWords;
     /** Does what is shown. */
     ondo: (chosen: Row<'items'> | null) => void;
@@ -23,6 +25,7 @@
     typed = $bindable(),
     understood,
     isReady,
+    isWaiting,
     money,
     ondo,
     field = $bindable(),
@@ -37,7 +40,7 @@
   const fitting = $derived(understood.means === 'item' ? understood.fitting : []);
   const chosen = $derived(fitting[at] ?? null);
   const saying = $derived.by(() => {
-    if (!isReady) return typed === '' ? '' : 'Reading the goods …';
+    if (!isReady) return typed === '' && !isWaiting ? '' : 'Reading the goods …';
     switch (understood.means) {
       case 'nothing':
         return '';

@@ -1,6 +1,6 @@
 /** Sentences about people, their rights and their PINs. */
 import type { Fault } from '../forms/faults.svelte';
-import type { Act } from '../../core/books/changes/acts';
+import type { Act } from '../../core/books/tables';
 import type { PinRefusal } from '../../core/people/pin';
 import type { Right, Role } from '../../core/people/rights';
 import type { PersonRefusal } from '../../core/people/set-person';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Act } from '$lib/core/books/changes/acts';
+  import type { Act } from '$lib/core/books/tables';
   import { live } from '$lib/device/live.svelte';
   import { actWords } from '$lib/ui/words/people-words';
   import { useStall } from '../stall.svelte';

@@ -5,7 +5,7 @@
   import type { Row } from '$lib/core/books/tables';
   import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
-  import { understand } from '$lib/core/entry-line/understand';
+  import { understand, type Understood } from '$lib/core/entry-line/understand';
   import { stageOf } from '$lib/core/event/stage';
   import { readQuantity } from '$lib/core/money/typed';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
@@ -70,29 +70,42 @@
     doIt(tapDoes(item));
   }
 
-  /** Finished before the goods were read: a scanner does not wait for a page. */
-  let isEntryWaiting = $state(false);
-  /** Keys that were pressed behind such an entry, which follow it. */
-  let behindEntry: (() => unknown)[] = [];
+  /** What entries are understood by has been read. */
+  const isReady = $derived(table.areGoodsRead && makers.isRead);
+  /**
+   * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then stays
+   * in the entry line, and what was behind it is not done.
+   */
+  let waiting = $state.raw<readonly (() => boolean)[]>([]);
   $effect(() => {
-    if (!isEntryWaiting || !table.areGoodsRead) return;
-    isEntryWaiting = false;
+    if (waiting.length === 0 || !isReady) return;
     untrack(() => {
-      doEntry(null);
-      for (const does of behindEntry) void does();
-      behindEntry = [];
+      const all = waiting;
+      waiting = [];
+      all.every((does) => does());
     });
   });
   function doEntry(chosen: Row<'items'> | null): void {
-    if (!table.areGoodsRead) {
-      isEntryWaiting = true;
+    if (isReady) {
+      if (enter(understood, chosen)) field?.focus();
       return;
     }
-    const meant = entryDoes(understood, chosen, stall.taxes);
-    if (meant === null) return;
-    doIt(meant);
+    const text = typed;
     typed = '';
-    field?.focus();
+    const later = (): boolean => {
+      if (enter(understand(text, goods, money.currency, makers.value), null)) return true;
+      typed = text;
+      return false;
+    };
+    waiting = [...waiting, later];
+  }
+  /** @returns Whether anything was meant by it. */
+  function enter(what: Understood, chosen: Row<'items'> | null): boolean {
+    const meant = entryDoes(what, chosen, stall.taxes);
+    if (meant === null) return false;
+    typed = '';
+    doIt(meant);
+    return true;
   }
 
   function doIt(what: Does): void {
@@ -166,8 +179,15 @@
     const key = keyOf(event);
     const does = pressed[key as CounterKey];
     if (does !== undefined) {
-      if (isEntryWaiting) behindEntry.push(does);
-      else void does();
+      if (waiting.length === 0) void does();
+      else
+        waiting = [
+          ...waiting,
+          () => {
+            void does();
+            return true;
+          },
+        ];
     } else if (key === '/' && !isTyping) field?.focus();
     else if (key === '?' && (!isTyping || typed === '')) keyList?.showModal();
     else if (
@@ -223,7 +243,8 @@
       bind:typed
       bind:field
       {understood}
-      isReady={table.areGoodsRead}
+      {isReady}
+      isWaiting={waiting.length > 0}
       {money}
       ondo={doEntry}
       onscan={() => (isScanning = true)}

@@ -4,25 +4,8 @@
  */
 import type { Entry } from '../../daybook/entry';
 import { put, type Change } from '../change';
+import type { Act } from '../tables/fields';
 import { saidBy } from './said-by';
-
-export type Act =
-  | 'price.set'
-  | 'person.set'
-  | 'set-up'
-  | 'event.back'
-  | 'discount.given'
-  | 'price.changed'
-  | 'drawer.opened'
-  | 'drawer.counted'
-  | 'payment.reversed'
-  | 'sale.voided'
-  | 'void.undone'
-  | 'hold.decided'
-  | 'customer.erased'
-  | 'card.kept'
-  | 'card.removed'
-  | 'looseEnd.settled';
 
 export interface ActFacts {
   readonly what: Act;

@@ -70,3 +70,22 @@ export interface SaleTax {
   readonly base: number;
   readonly amount: number;
 }
+
+/** What somebody did that an owner looks through. */
+export type Act =
+  | 'price.set'
+  | 'person.set'
+  | 'set-up'
+  | 'event.back'
+  | 'discount.given'
+  | 'price.changed'
+  | 'drawer.opened'
+  | 'drawer.counted'
+  | 'payment.reversed'
+  | 'sale.voided'
+  | 'void.undone'
+  | 'hold.decided'
+  | 'customer.erased'
+  | 'card.kept'
+  | 'card.removed'
+  | 'looseEnd.settled';

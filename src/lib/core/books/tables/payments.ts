@@ -77,7 +77,10 @@ export const paymentTables = {
         resultAt: text(30),
       },
     },
-    { indexes: ['device', 'event', 'state', 'reason', 'reversedStamp'], keep: 'recent' },
+    {
+      indexes: ['device', 'event', 'state', 'reason', 'reversedStamp', 'takenState'],
+      keep: 'recent',
+    },
   ),
   /** Who paid: what they drew, whose cheque it is; gone when the customer is forgotten. */
   payers: facts(

@@ -1,6 +1,6 @@
 /** Who works here, who buys, and what was done by whom. */
 import type { BodyOf } from '../../daybook/kinds';
-import type { Act } from '../changes/acts';
+import type { Act } from './fields';
 import type { PinHash } from '../../people/pin';
 import {
   facts,

@@ -23,7 +23,7 @@
   // svelte-ignore state_referenced_locally
   const start = table;
   const form = new Form({
-    about: `table ${start?.id ?? 'new'}`,
+    about: `table laid out ${start?.id ?? 'new'}`,
     from: start?.setStamp ?? '',
     begin: {
       name: start?.name ?? '',
