@@ -165,10 +165,10 @@ test('what is entered before the goods are read, and the key behind it, are done
   });
   await page.goto('/counter');
   await type(page, 'rosemary');
-  await type(page, '2 LAV10');
+  await type(page, '2 GER9');
   await expect(page.getByTestId('understood')).toHaveText('Reading the goods …');
   await page.keyboard.press('F9');
-  await expect(lastSale(page)).toContainText('£15.50');
+  await expect(lastSale(page)).toContainText('£12.90');
   await expect(lines(page)).not.toContainText('Rosemary');
   // Nothing is paid for behind what is not understood.
   await page.reload();

@@ -117,6 +117,24 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
       );
     },
   ],
+  ['the season', async () => void (await page.goto('/season'))],
+  [
+    'a new event',
+    async () => {
+      await page.goto('/events/new');
+      await page.getByRole('button', { name: 'Add a day' }).click();
+      await page.getByLabel('Closes').first().fill('01:00');
+    },
+  ],
+  [
+    'where and when an event is, and the same again',
+    async () => {
+      await page.goto('/season');
+      await page.getByTestId('next').getByRole('link', { name: 'Pellow Green market' }).click();
+      await page.getByRole('link', { name: 'Where and when …' }).click();
+      await expect(page.getByTestId('next-edition')).toBeVisible();
+    },
+  ],
   ['stock', async () => void (await page.goto('/stock'))],
   ['find', async () => void (await page.goto('/find'))],
   [
@@ -263,6 +281,8 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/counter/pay',
     '/drawer/open',
     '/books',
+    '/season',
+    '/events/new',
     '/stock',
     '/find',
     '/set-up',

@@ -37,6 +37,7 @@
       </p>
       <div class="mt-4 flex flex-wrap gap-3">
         {#if stall.may('set-up')}<a class="btn btn-main px-6" href="/first-day">Make one</a>{/if}
+        <a class="btn btn-quiet" href="/season">The season</a>
         <a class="btn btn-quiet" href="/books">Look at the books</a>
       </div>
     </section>

@@ -1,6 +1,7 @@
 /** Which event a device is at. */
 import type { Row } from '../books/tables';
 import type { Stage } from '../daybook/kinds/event-stage';
+import { isOnAt } from './event-days';
 import { localTime } from './local-time';
 import { stageOf } from './stage';
 
@@ -46,7 +47,7 @@ export function todaysEvent(
   );
   if (byHand !== undefined) return byHand;
   const on = events
-    .filter((event) => isKnown(event) && isOn(event, localTime(now, event.timeZone).day))
+    .filter((event) => isKnown(event) && isOnAt(event.days, localTime(now, event.timeZone)))
     .sort((a, b) => openness[stageOf(a)] - openness[stageOf(b)] || (a.id < b.id ? -1 : 1));
   return on.find(({ id }) => id === given) ?? on[0];
 }
@@ -64,8 +65,6 @@ export function eventsNear(events: readonly Event[], now: number): Event[] {
     })
     .sort((a, b) => (firstDay(a) < firstDay(b) ? -1 : firstDay(a) > firstDay(b) ? 1 : 0));
 }
-
-const isOn = (event: Event, day: string): boolean => event.days.some(({ date }) => date === day);
 
 /** Newest first; of the same day the first by id. */
 export function byDate(events: readonly Event[]): Event[] {

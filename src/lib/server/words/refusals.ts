@@ -20,7 +20,7 @@ const passkeys: Readonly<Record<PasskeyRefusal['code'], string>> = {
 const sentences = {
   ...passwords,
   ...passkeys,
-  'password/wrong': 'That is not the present password.',
+  'password/wrong': 'That is not the password.',
   'owner/wrong': 'E-mail address and password do not belong together.',
   'owner/unknown': 'Only an owner may do this; sign in with e-mail and password.',
   'proof/needed': 'Show first, with the password, that it is still you.',

@@ -31,8 +31,8 @@
   });
 </script>
 
-<div class="grid content-start gap-1">
-  <label class="grid gap-1 font-[560]">
+<div class="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-1">
+  <label class="grid grid-cols-[minmax(0,1fr)] gap-1 font-[560]">
     {label}
     <input
       {...rest}

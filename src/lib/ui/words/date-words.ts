@@ -23,3 +23,15 @@ export const timeWords = (at: string, locale: string, timeZone: string): string 
   new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit', timeZone }).format(
     Date.parse(at),
   );
+
+/** @example weekdayName('2026-11-22', 'en-GB') // => 'Sunday' */
+export const weekdayName = (day: string, locale: string): string =>
+  new Intl.DateTimeFormat(locale, { weekday: 'long', timeZone: 'UTC' }).format(
+    Date.parse(`${day}T00:00:00Z`),
+  );
+
+/** The twelve months, short. */
+export const monthNames = (locale: string): readonly string[] => {
+  const format = new Intl.DateTimeFormat(locale, { month: 'short', timeZone: 'UTC' });
+  return Array.from({ length: 12 }, (_, month) => format.format(Date.UTC(2026, month, 1)));
+};

@@ -1,5 +1,8 @@
 /** Sentences about events and how far they are. */
 import type { Stage } from '../../core/daybook/kinds/event-stage';
+import type { EventRefusal } from '../../core/event/plan-event';
+import type { Recurrence } from '../../core/event/same-again';
+import type { Need } from '../../core/event/season';
 import type { BackRefusal } from '../../core/event/stage';
 import type { Fault } from '../forms/faults.svelte';
 
@@ -19,3 +22,55 @@ export function backFault({ code }: { readonly code: BackRefusal }): Fault {
       return { field: 'to', says: 'The event is not that far, or has gone back already.' };
   }
 }
+
+/** What an event still needs. */
+export const needWords: Readonly<Record<Need, string>> = {
+  pack: 'nothing is packed for it yet',
+  open: 'packed; its drawer is not open yet',
+  sell: 'trading',
+  settle: 'counted, and not settled yet',
+  nothing: 'settled',
+};
+
+/** What is wrong with an event, and in which field. */
+export const eventFault = (refusal: EventRefusal): Fault => ({
+  field: refusal.field,
+  says: eventRefusalWords(refusal),
+});
+
+function eventRefusalWords(refusal: EventRefusal): string {
+  switch (refusal.code) {
+    case 'event/no-name':
+      return 'Give the event a name.';
+    case 'event/no-days':
+      return 'Say on which days it is, at least one and at most sixty.';
+    case 'event/day-wrong':
+      return `Day ${String(refusal.day)} is not a day; choose one from the calendar.`;
+    case 'event/hours-wrong':
+      return `Say when it opens and closes on day ${String(refusal.day)}. It may close after midnight, but not at the hour at which it opens.`;
+    case 'event/days-overlap':
+      return `Day ${String(refusal.day)} begins before the one ahead of it has closed, or is there twice.`;
+    case 'event/zone-wrong':
+      return `“${refusal.typed}” is not a time zone; choose one of the list, such as Europe/London.`;
+  }
+}
+
+/** @example recurrenceWords({ every: 'weeks', count: 2 }, 'Saturday') // => 'every 2 weeks' */
+export function recurrenceWords(recurrence: Recurrence, weekday: string): string {
+  switch (recurrence.every) {
+    case 'weeks':
+      return recurrence.count === 1 ? 'every week' : `every ${String(recurrence.count)} weeks`;
+    case 'month':
+      return `on the ${NTH[String(recurrence.nth)] ?? ''} ${weekday} of the month`;
+    case 'year':
+      return 'every year';
+  }
+}
+
+const NTH: Readonly<Record<string, string>> = {
+  '1': 'first',
+  '2': 'second',
+  '3': 'third',
+  '4': 'fourth',
+  '-1': 'last',
+};

@@ -18,6 +18,8 @@ export interface MoneyWords {
   spoken(amount: number): string;
   /** A difference in words: £2.40 short, £1.00 over, nothing out */
   off(difference: number): string;
+  /** So that it fits on a pennant: 1.8k. */
+  short(amount: number): string;
 }
 
 export function moneyWords({
@@ -25,6 +27,7 @@ export function moneyWords({
   locale,
 }: Pick<Row<'businesses'>, 'currency' | 'locale'>): MoneyWords {
   const text = (amount: number): string => moneyText(amount, currency, locale);
+  const compact = new Intl.NumberFormat(locale, { notation: 'compact', maximumFractionDigits: 1 });
   return {
     currency,
     text,
@@ -39,6 +42,7 @@ export function moneyWords({
       difference === 0
         ? 'nothing out'
         : `${text(Math.abs(difference))} ${difference < 0 ? 'short' : 'over'}`,
+    short: (amount) => compact.format(amount / 10 ** currencyOf(currency).decimals),
   };
 }
 

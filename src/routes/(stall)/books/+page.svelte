@@ -19,7 +19,10 @@
 </script>
 
 <div class="page gap-5">
-  <h1>Books</h1>
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <h1>Books</h1>
+    <a class="btn btn-quiet px-5" href="/season">The season</a>
+  </div>
   <section class="sheet" aria-labelledby="events">
     <h2 id="events" class="mb-2">Events</h2>
     <ul>

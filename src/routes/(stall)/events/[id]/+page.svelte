@@ -124,6 +124,7 @@
         <p class="soft">
           {dayList} · pitch {event.pitch}
         </p>
+        <a class="btn btn-quiet mt-2" href="/events/{event.id}/plan">Where and when …</a>
       </div>
       {#key event.backStamp}<EventStage {event} />{/key}
     </div>

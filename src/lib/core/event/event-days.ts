@@ -1,0 +1,20 @@
+/** The days of an event, by the clock on its wall. */
+import type { EventDay } from '../books/tables';
+import type { LocalTime } from './local-time';
+
+const DAY = 86_400_000;
+
+/** @param day ISO date. */
+export const dayAfter = (day: string): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + DAY).toISOString().slice(0, 10);
+
+/** Whether it goes on after midnight: it closes at an hour before that at which it opens. */
+export const isOverMidnight = ({ opens, closes }: EventDay): boolean => closes < opens;
+
+/** Whether an event is on at a time: on one of its days, or in the night that one of them goes on into. */
+export const isOnAt = (days: readonly EventDay[], { day, hour, minute }: LocalTime): boolean =>
+  days.some((each) => {
+    if (each.date === day) return true;
+    const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
+    return isOverMidnight(each) && dayAfter(each.date) === day && time < each.closes;
+  });

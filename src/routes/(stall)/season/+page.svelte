@@ -1,0 +1,142 @@
+<script lang="ts">
+  import { firstDay, lastDay } from '$lib/core/event/todays-event';
+  import { behindUs, comingUp, needOf, seasonOf, yearsOf } from '$lib/core/event/season';
+  import type { Row } from '$lib/core/books/tables';
+  import { live } from '$lib/device/live.svelte';
+  import Pennants from '$lib/ui/event/Pennants.svelte';
+  import { dayWords, monthNames } from '$lib/ui/words/date-words';
+  import { needWords, stageWords } from '$lib/ui/words/event-words';
+  import { stageOf } from '$lib/core/event/stage';
+  import { useStall } from '../stall.svelte';
+
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const totals = live(
+    () => async () =>
+      new Map((await db.books.eventTotals.toArray()).map((row) => [row.event, row])),
+    new Map<string, Row<'eventTotals'>>(),
+  );
+  const today = $derived(stall.today);
+  const years = $derived(yearsOf(stall.events, today));
+  const thisYear = $derived(Number(today.slice(0, 4)));
+  let chosen = $state<number | null>(null);
+  const year = $derived(chosen ?? thisYear);
+  const pennants = $derived(seasonOf(stall.events, year, today));
+  const months = $derived(monthNames(stall.business.locale));
+  const next = $derived(comingUp(stall.events, today));
+  const past = $derived(behindUs(stall.events, today));
+  const takings = (event: string): number => totals.value.get(event)?.takings ?? 0;
+  const brought = (event: string): string => {
+    const all = takings(event);
+    return all === 0 ? '' : money.short(all);
+  };
+  const when = (event: Row<'events'>): string => {
+    const [first, last] = [firstDay(event), lastDay(event)];
+    if (first <= today && last >= today) return 'today';
+    const { locale } = stall.business;
+    return first === last
+      ? dayWords(first, locale)
+      : `${dayWords(first, locale)}, ${String(event.days.length)} days`;
+  };
+  const does: Readonly<Record<ReturnType<typeof needOf>, readonly [string, string]>> = {
+    pack: ['Plan', 'plan'],
+    open: ['Look at it', ''],
+    sell: ['To the counter', '/counter'],
+    settle: ['Look at it', ''],
+    nothing: ['Look at it', ''],
+  };
+</script>
+
+<div class="page page-wide gap-5">
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <h1>The season</h1>
+    <div class="flex flex-wrap gap-2">
+      {#if years.length > 1}
+        {#each years as each (each)}
+          <button
+            type="button"
+            class={['btn btn-quiet', each === year && '!border-primary !border-3']}
+            aria-pressed={each === year}
+            onclick={() => (chosen = each)}>{each}</button
+          >
+        {/each}
+      {/if}
+      <a class="btn btn-main px-6" href="/events/new">A new event</a>
+    </div>
+  </div>
+  <div class="max-md:hidden">
+    <Pennants
+      {pennants}
+      {brought}
+      {months}
+      month={year === thisYear ? Number(today.slice(5, 7)) - 1 : null}
+    />
+  </div>
+  <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-5 lg:grid-cols-[1.35fr_1fr]">
+    <section class="grid gap-3" aria-labelledby="next">
+      <h2 id="next">Next</h2>
+      <ul class="grid gap-3" data-testid="next">
+        {#each next as event (event.id)}
+          {@const need = needOf(event)}
+          {@const [label, path] = does[need]}
+          <li class="sheet flex items-center gap-4 overflow-hidden !p-0 !pr-4">
+            <span class="season-mark" style:--own={event.stripe}></span>
+            <div class="min-w-0 flex-1 py-3">
+              <a class="plain font-[650]" href="/events/{event.id}">{event.name}</a>
+              <span class="soft">{when(event)}</span>
+              <p class={[need === 'pack' && 'font-[600]']}>
+                {needWords[need]}{takings(event.id) === 0
+                  ? ''
+                  : `, ${money.text(takings(event.id))} so far`}
+              </p>
+            </div>
+            <a
+              class={['btn my-2 px-4', need === 'sell' ? 'btn-main' : 'btn-quiet']}
+              href={path.startsWith('/')
+                ? path
+                : `/events/${event.id}${path === '' ? '' : `/${path}`}`}>{label}</a
+            >
+          </li>
+        {:else}
+          <li class="sheet soft">
+            Nothing is planned. <a class="plain" href="/events/new">A new event</a>
+          </li>
+        {/each}
+      </ul>
+    </section>
+    <section class="grid gap-3" aria-labelledby="behind">
+      <h2 id="behind">Behind us</h2>
+      <div class="sheet">
+        <table class="rows" data-testid="behind">
+          <thead
+            ><tr
+              ><th scope="col">Event</th><th scope="col">Takings</th><th scope="col">Stands</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each past as event (event.id)}
+              <tr>
+                <td
+                  ><a class="plain" href="/events/{event.id}">{event.short}</a>
+                  <span class="soft block text-sm">{when(event)}</span></td
+                >
+                <td class="figure">{money.figure(takings(event.id))}</td>
+                <td
+                  class={[
+                    stageOf(event) === 'settled' ? 'text-secondary' : 'text-error font-[600]',
+                  ]}
+                  >{stageOf(event) === 'settled'
+                    ? 'settled'
+                    : `only ${stageWords[stageOf(event)]}`}</td
+                >
+              </tr>
+            {:else}
+              <tr><td colspan="3" class="soft">Nothing yet.</td></tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </div>
+</div>

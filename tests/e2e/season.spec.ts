@@ -1,0 +1,72 @@
+/** The season: an event is planned, changed, and held again, with no network; another device has it too. */
+import { expect, test, type Page } from '@playwright/test';
+import { enrol, goOffline, standing } from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+let till: RunningTill;
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  till = await RunningTill.start();
+  const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+  page = await context.newPage();
+  await enrol(page, till, 'Maren');
+});
+test.afterAll(() => till.end());
+
+const inDays = (days: number): string =>
+  new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+
+test('an event is planned in a minute, and says beside the field what is wrong', async () => {
+  await goOffline(page);
+  await page.goto('/season');
+  await page.getByRole('link', { name: 'A new event' }).click();
+  await page.getByLabel('Place').fill('Abbey yard');
+  await page.getByLabel('Day', { exact: true }).fill(inDays(20));
+  await page.getByLabel('Day', { exact: true }).press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('Give the event a name.');
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  // Left and come back to: what was typed is still there.
+  await page.goto('/season');
+  await page.goto('/events/new');
+  await expect(page.getByLabel('Place')).toHaveValue('Abbey yard');
+  await page.getByLabel('Name', { exact: true }).fill('Winter lights');
+  await page.getByLabel('Closes').fill('01:00');
+  await expect(page.getByText('It closes at 01:00 on the day after.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a day' }).click();
+  await page.getByLabel('Day 2', { exact: true }).fill(inDays(20));
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('alert')).toContainText('is there twice');
+  await page.getByLabel('Day 2', { exact: true }).fill(inDays(21));
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('heading', { name: 'Winter lights' })).toBeVisible();
+});
+
+test('the same again is the next edition; both hang on the string', async () => {
+  await page.getByRole('link', { name: 'Where and when …' }).click();
+  const again = page.getByRole('form', { name: 'The same again' });
+  await again.getByLabel('It is held').selectOption({ label: 'every 3 weeks' });
+  await expect(again.getByTestId('next-edition')).toContainText('2 days');
+  await again.getByRole('button', { name: 'Plan the next edition' }).click();
+  await expect(page.getByLabel('Day 1', { exact: true })).toHaveValue(inDays(41));
+  await expect(page.getByLabel('Place')).toHaveValue('Abbey yard');
+  await page.getByLabel('Place').fill('Castle yard');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.goto('/season');
+  const next = page.getByTestId('next').getByRole('listitem');
+  await expect(next.filter({ hasText: 'Winter lights' })).toHaveCount(2);
+  await expect(next.first()).toContainText('Pellow Green market');
+  await expect(page.getByTestId('behind').getByRole('row')).not.toHaveCount(1);
+});
+
+test('another device hears of it', async ({ browser }) => {
+  await page.context().setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
+  const other = await context.newPage();
+  await enrol(other, till, 'Ines');
+  await other.goto('/season');
+  await expect(
+    other.getByTestId('next').getByRole('listitem').filter({ hasText: 'Winter lights' }),
+  ).toHaveCount(2);
+  await context.close();
+});
