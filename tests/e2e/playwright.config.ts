@@ -14,6 +14,7 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
+    screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
     actionTimeout: 15_000,
     launchOptions: {

@@ -84,13 +84,15 @@ try {
   await countPieces(desk, { '£20': 4, '£10': 6, '£5': 7, '£1': 16, '50p': 1, '20p': 1, '10p': 1 });
   await take(desk, 'count-desk');
   await standing(desk).getByText('All sent').waitFor({ timeout: 30_000 });
+  await desk.goto('/season');
+  await take(desk, 'season-desk');
   await desk.goto('/books');
-  await take(desk, 'books-desk');
   await desk.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
   await desk.getByText('agree on every figure').waitFor();
   await take(desk, 'event-desk');
   await desk.goto('/find');
   await desk.getByLabel('Sale by number, item or amount').fill('lav');
+  await desk.getByTestId('found-older').getByRole('link').first().waitFor();
   await take(desk, 'find-desk');
   await desk.goto('/set-up');
   await take(desk, 'set-up-desk');

@@ -143,8 +143,10 @@ export const isMade = (
   );
 
 const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);
-const isDate = (text: string): boolean =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.slice(0, 10) === text;
+function isDate(text: string): boolean {
+  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN;
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
+}
 
 function isZone(timeZone: string): boolean {
   try {
