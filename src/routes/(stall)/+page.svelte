@@ -22,8 +22,8 @@
   const totals = $derived(rows.value?.totals);
   const locale = $derived(stall.business.locale);
   const todaysDay = $derived(
-    // Of one that was chosen by hand, the first.
-    event?.days.find(({ date }) => date === stall.today) ?? event?.days[0],
+    // In the night it is still the day that began it; of one that was chosen by hand, the first.
+    event?.days.findLast(({ date }) => date <= stall.today) ?? event?.days[0],
   );
 </script>
 

@@ -98,6 +98,13 @@ function daysFault(days: readonly EventDay[]): DaysFault | null {
   return null;
 }
 
+/**
+ * What editions of one event share: the id of the first. That one itself is not written again for it, so that
+ * nothing that somebody else is changing about it is lost.
+ */
+export const seriesOf = ({ id, series }: Pick<Row<'events'>, 'id' | 'series'>): string =>
+  series ?? id;
+
 /** The same again: the next edition, with its days, taxes, ways and the tables that are laid out for it. */
 export function sameAgain(
   newId: () => string,
@@ -111,13 +118,8 @@ export function sameAgain(
   const id = newId();
   const { name, short, organiser, place, pitch, timeZone, stripe, cloth, notes } = event;
   const facts = { name, short, organiser, place, pitch, timeZone, stripe, cloth, notes };
-  const series = event.series ?? event.id;
+  const series = seriesOf(event);
   const drafts = [draft('event.set', newId(), id, { ...facts, id, series, days })];
-  // The first edition becomes one of a series with the second.
-  if (event.series === null) {
-    const body = { ...facts, id: event.id, series, days: event.days };
-    drafts.push(draft('event.set', newId(), event.id, body));
-  }
   if (event.swaps.length > 0)
     drafts.push(draft('event.taxes', newId(), id, { event: id, swaps: event.swaps }));
   if (event.ways !== null)
@@ -136,10 +138,7 @@ export const isMade = (
 ): boolean =>
   events.some(
     (each) =>
-      isKnown(each) &&
-      each.series !== null &&
-      each.series === (event.series ?? event.id) &&
-      each.days[0]?.date === days[0]?.date,
+      isKnown(each) && seriesOf(each) === seriesOf(event) && each.days[0]?.date === days[0]?.date,
   );
 
 const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);
