@@ -98,14 +98,16 @@ async function endToEnd() {
   passed += ran;
 }
 
-/** @type {readonly Stage[]} On one core for minutes, since each component is a program to the type checker. */
-const slow = [{ name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) }];
-/** @type {readonly Stage[]} Beside that, one after another. */
+/** @type {readonly Stage[]} On one core, one after another. */
+const slow = [
+  { name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) },
+  { name: 'build', run: () => ensureBuild() },
+];
+/** @type {readonly Stage[]} Beside those, on the other. */
 const beside = [
   { name: 'rules', run: () => program('npm', ['run', '-s', 'lint:rules']) },
   { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
   { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], ['--test-concurrency=2']) },
-  { name: 'build', run: () => ensureBuild() },
 ];
 /** @type {readonly Stage[]} With the machine to themselves, one after another. */
 const runners = [

@@ -66,8 +66,9 @@
       return;
     }
     wrong = null;
-    if (id === null) added = '';
-    else typed[id] = undefined;
+    // What is being typed by now stays.
+    if (id === null && added === name) added = '';
+    else if (id !== null && typed[id] === name) typed[id] = undefined;
     await stall.daybook.settle();
     toast(`${name.trim()} is saved.`);
   }

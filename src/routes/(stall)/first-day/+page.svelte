@@ -49,22 +49,22 @@
   }
 
   async function add(): Promise<void> {
+    // As it stood when it was tapped: the next one may be typed before this one is written.
+    const said = { name, price, count };
     const isKept = await keep(() =>
       addGoods({
         newId,
-        name,
-        price,
-        count,
+        ...said,
         currency: stall.business.currency,
         tax: tax === '' ? null : tax,
         items: items.value,
         table: tables.value[0],
       }),
     );
-    if (!isKept) return;
-    await stall.daybook.settle();
+    if (!isKept || name !== said.name || price !== said.price || count !== said.count) return;
     [name, price, count] = ['', '', ''];
     nameField?.focus();
+    await stall.daybook.settle();
   }
 
   const plan = (): Promise<boolean> =>
