@@ -6,6 +6,7 @@ import { changesOf } from '../core/books/changes';
 import type { Change } from '../core/books/change';
 import { keyOfChange, rowAfter } from '../core/books/change';
 import type { AnyRow } from '../core/books/table-spec';
+import { isOnDevice } from '../core/books/tables';
 import { readEntry } from '../core/daybook/read-entry';
 import { recordsAnswerSchema } from '../core/daybook/sync-messages';
 import { primaryKey, touchedBy } from './apply-changes';
@@ -53,7 +54,8 @@ async function changesIn(db: DeviceDatabase, id: string): Promise<readonly Chang
     .each(({ entries }) => {
       const entry = entries.find((each) => each.id === id);
       const read = entry === undefined ? null : readEntry(entry);
-      if (read?.ok === true) changes = changesOf(read.entry);
+      if (read?.ok === true)
+        changes = changesOf(read.entry).filter(({ table }) => isOnDevice(table));
     });
   return changes;
 }

@@ -6,7 +6,7 @@ import { deviceTables } from '../core/books/tables';
 import type { Draft } from '../core/daybook/chain';
 import { clockOf, stampOf } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
-import { draft } from '../core/daybook/kinds';
+import { draft, privateDraft } from '../core/daybook/kinds';
 import {
   BUSINESS,
   customerDraft,
@@ -167,6 +167,19 @@ describe('what was barred', () => {
     await barred(entry!);
     await putRight(db, server({ [`customers ${customerId(1)}`]: stood! }));
     assert.equal((await db.books.customers.get(customerId(1)))?.name, 'Wren');
+  });
+
+  it('undoes nothing of what only the server reads, and goes on', async () => {
+    const body = { sale: idOf(41, 1), way: 'email', isGift: false, customer: null } as const;
+    const to = { to: 'wren@green.example' };
+    const [asked] = await say([
+      privateDraft('receipt.asked', writer.newId(), body, 'sixteen-letters-', to),
+    ]);
+    const [priced] = await say([goods(writer, 1, 1)]);
+    await barred(asked!);
+    await barred(priced!);
+    assert.equal(await putRight(db, server({})), true);
+    assert.equal(await price(), undefined);
   });
 
   it('waits where nobody answers', async () => {
