@@ -37,10 +37,15 @@ function whenStopped(signal: AbortSignal, stop: () => void): void {
 export class PracticeReader implements CardReader {
   readonly name = 'Practice reader';
   readonly isHere = true;
-  #waiting: Waiting | null = null;
+  #waiting = $state.raw<Waiting | null>(null);
   #asksTip = $state.raw<AsksTip | null>(null);
 
   constructor(readonly key: JsonWebKey) {}
+
+  /** Whether it looks for a card: one that is held to it before that is not seen. */
+  get isReading(): boolean {
+    return this.#waiting !== null;
+  }
 
   /** What its display offers as a tip, or null while it asks for none. */
   get tips(): readonly OfferedTip[] | null {

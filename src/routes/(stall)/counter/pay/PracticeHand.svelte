@@ -21,15 +21,22 @@
       <button
         type="button"
         class="btn btn-quiet capitalize"
+        disabled={!reader.isReading}
         onclick={() => reader.hold({ entry, outcome })}>{entry}</button
       >
     {/each}
     {#each FAULTS as { is, words } (is)}
-      <button type="button" class="btn btn-quiet" onclick={() => reader.fail(is)}>{words}</button>
+      <button
+        type="button"
+        class="btn btn-quiet"
+        disabled={!reader.isReading}
+        onclick={() => reader.fail(is)}>{words}</button
+      >
     {/each}
     <button
       type="button"
       class="btn btn-quiet"
+      disabled={!reader.isReading}
       onclick={() => reader.hold({ entry: 'tap', outcome, showsOff: 100 })}>Shows 1.00 more</button
     >
   </div>
