@@ -168,6 +168,19 @@ describe('what two people set up at one event at once', () => {
     );
     const ways = here.append(setEventWays(here.newId, { id: EVENT }, ['cash']).drafts, 6);
     const named = there.append([draft('event.set', there.newId(), EVENT, eventBody('Blue'))], 4);
+    // An owner finds each of them among what was changed.
+    const books = new Books();
+    for (const entry of [...begun, ...taxes, ...ways]) {
+      const read = readEntry(entry);
+      if (read.ok) books.apply(changesOf(read.entry));
+    }
+    assert.deepEqual(
+      books
+        .rows('acts')
+        .map(({ what }) => what)
+        .sort(),
+      ['event.taxes', 'event.ways', 'set-up'],
+    );
     for (const entries of [
       [begun, taxes, ways, named],
       [named, ways, taxes, begun],

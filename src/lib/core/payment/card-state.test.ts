@@ -22,7 +22,10 @@ import {
 const NOW = '2026-11-22T11:00:00.000Z';
 
 describe('the state of a card payment', () => {
-  /** The arrows of the drawing; a part that was given back may be so from wherever it was a part. */
+  /**
+   * The arrows of the drawing, and those that entries which contradict each other can bring about: of what
+   * became of a card the latest stamp counts, and a part can be given back from wherever it was one.
+   */
   const arrows: Readonly<Record<CardState['is'], readonly CardState['is'][]>> = {
     unheard: [
       'asked',

@@ -15,8 +15,9 @@ export const businessSet = (entry: EntryOf<'business.set'>): Change[] => {
     act(entry, { what: 'set-up', about: body.name, amount: null }),
   ];
 };
-export const businessLock = ({ business, stamp, body }: EntryOf<'business.lock'>): Change[] => [
-  merge('businesses', business, 'lock', stamp, body),
+export const businessLock = (entry: EntryOf<'business.lock'>): Change[] => [
+  merge('businesses', entry.business, 'lock', entry.stamp, entry.body),
+  act(entry, { what: 'lock.set', about: '', amount: null }),
 ];
 
 export const taxSet = (entry: EntryOf<'tax.set'>): Change[] => [
@@ -71,11 +72,13 @@ export const eventSet = (entry: EntryOf<'event.set'>): Change[] => {
     act(entry, { what: 'set-up', about: body.name, amount: null }),
   ];
 };
-export const eventTaxes = ({ body, stamp }: EntryOf<'event.taxes'>): Change[] => [
-  merge('events', body.event, 'taxes', stamp, { swaps: body.swaps }),
+export const eventTaxes = (entry: EntryOf<'event.taxes'>): Change[] => [
+  merge('events', entry.body.event, 'taxes', entry.stamp, { swaps: entry.body.swaps }),
+  act(entry, { what: 'event.taxes', about: '', amount: null }),
 ];
-export const eventWays = ({ body, stamp }: EntryOf<'event.ways'>): Change[] => [
-  merge('events', body.event, 'ways', stamp, { ways: body.ways }),
+export const eventWays = (entry: EntryOf<'event.ways'>): Change[] => [
+  merge('events', entry.body.event, 'ways', entry.stamp, { ways: entry.body.ways }),
+  act(entry, { what: 'event.ways', about: '', amount: null }),
 ];
 
 /** When it was reached; nobody reaches that something is planned. */
