@@ -5,7 +5,7 @@ import { changesOf } from '../books/changes';
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, EVENT, eventBody, idOf } from '../testing/arbitrary-daybook';
+import { BUSINESS, DeviceWriter, EVENT, eventBody, idOf } from '../testing/arbitrary-daybook';
 import { setEventTaxes } from './set-taxes';
 import { isMade, sameAgain, setEvent, type EventOutcome, type TypedEvent } from './plan-event';
 import { todaysEvent } from './todays-event';
@@ -121,20 +121,34 @@ describe('the same again', () => {
       size: 'middle' as const,
       isActive: true,
     };
-    const again = sameAgain(
-      writer.newId,
-      event,
-      { every: 'weeks', count: 1 },
-      [table],
-      '2026-11-27',
-    );
+    const plan = (events: readonly Row<'events'>[]): EventOutcome =>
+      sameAgain({
+        newId: writer.newId,
+        business: BUSINESS,
+        event,
+        recurrence: { every: 'weeks', count: 1 },
+        events,
+        tables: [table],
+        today: '2026-11-27',
+      });
+    const again = plan([event]);
     assert.ok(again.ok);
+    // On a device that has not heard of it, the same edition with the same tables.
+    const elsewhere = plan([event]);
+    assert.deepEqual([elsewhere.ok && elsewhere.id], [again.id]);
+    const both = after(again.drafts, draftsOf(elsewhere));
+    assert.deepEqual([both.rows('events').length, both.rows('tables').length], [1, 1]);
     const books = after(again.drafts);
     const next = books.row('events', again.id)!;
     assert.deepEqual(
       [next.name, next.days[0]?.date, next.swaps, next.ways, next.series],
       [event.name, '2026-12-12', event.swaps, event.ways, event.id],
     );
+    const twice = plan([event, next]);
+    assert.equal(!twice.ok && twice.refusal.code, 'event/planned');
+    // Put on another day by now, it stays as it is.
+    const moved = { ...next, days: [{ ...next.days[0]!, date: '2026-12-13' }] };
+    assert.notEqual(draftsOf(plan([event, moved]))[0]?.body['id'], next.id);
     // The first is not written again: what somebody else changes about it stays.
     assert.equal(books.row('events', event.id), undefined);
     const [copy] = books.rows('tables');

@@ -2,6 +2,7 @@
 import type { EventDay, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { outsideId } from '../daybook/outside-id';
 import { dayAfter, isOverMidnight } from './event-days';
 import { nextDays, type Recurrence } from './same-again';
 import { isKnown } from './todays-event';
@@ -24,6 +25,7 @@ export type EventRefusal = { readonly field: string } & (
   | { readonly code: 'event/no-name' }
   | DaysFault
   | { readonly code: 'event/zone-wrong'; readonly typed: string }
+  | { readonly code: 'event/planned' }
 );
 /** `day` counts from 1, as they stand in the form. */
 type DaysFault =
@@ -105,20 +107,32 @@ function daysFault(days: readonly EventDay[]): DaysFault | null {
 export const seriesOf = ({ id, series }: Pick<Row<'events'>, 'id' | 'series'>): string =>
   series ?? id;
 
-/** The same again: the next edition, with its days, taxes, ways and the tables that are laid out for it. */
-export function sameAgain(
-  newId: () => string,
-  event: Row<'events'>,
-  recurrence: Recurrence,
-  tables: readonly Row<'tables'>[],
-  today: string,
-): EventOutcome {
+export interface SameAgain {
+  readonly newId: () => string;
+  readonly business: string;
+  readonly event: Row<'events'>;
+  readonly recurrence: Recurrence;
+  readonly events: readonly Row<'events'>[];
+  readonly tables: readonly Row<'tables'>[];
+  /** ISO date. */
+  readonly today: string;
+}
+
+/**
+ * The same again: the next edition, with its days, taxes, ways and the tables that are laid out for it. Its ids are
+ * made from its series and day: planned in two windows, or on two devices that have not heard of each other, it is one.
+ */
+export function sameAgain(command: SameAgain): EventOutcome {
+  const { newId, business, event, recurrence, events, tables, today } = command;
   const days = nextDays(event.days, recurrence, today);
   if (days === null) return refuse({ code: 'event/no-days', field: 'days' });
-  const id = newId();
+  if (isMade(event, days, events)) return refuse({ code: 'event/planned', field: 'choice' });
+  const series = seriesOf(event);
+  const made = outsideId(business, 'edition', `${series} ${days[0]?.date ?? ''}`);
+  // One that was planned for that day, and has been put on another by now, stays.
+  const id = events.some((each) => each.id === made) ? newId() : made;
   const { name, short, organiser, place, pitch, timeZone, stripe, cloth, notes } = event;
   const facts = { name, short, organiser, place, pitch, timeZone, stripe, cloth, notes };
-  const series = seriesOf(event);
   const drafts = [draft('event.set', newId(), id, { ...facts, id, series, days })];
   if (event.swaps.length > 0)
     drafts.push(draft('event.taxes', newId(), id, { event: id, swaps: event.swaps }));
@@ -126,7 +140,13 @@ export function sameAgain(
     drafts.push(draft('event.ways', newId(), id, { event: id, ways: event.ways }));
   for (const { setStamp, ...table } of tables)
     if (setStamp !== '' && table.isActive && table.event === event.id)
-      drafts.push(draft('table.set', newId(), null, { ...table, id: newId(), event: id }));
+      drafts.push(
+        draft('table.set', newId(), null, {
+          ...table,
+          id: outsideId(business, 'table', `${id} ${table.id}`),
+          event: id,
+        }),
+      );
   return { ok: true, id, drafts };
 }
 

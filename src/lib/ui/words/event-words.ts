@@ -50,6 +50,8 @@ function eventRefusalWords(refusal: EventRefusal): string {
       return `Say when it opens and closes on day ${String(refusal.day)}. It may close after midnight, but not at the hour at which it opens.`;
     case 'event/days-overlap':
       return `Day ${String(refusal.day)} begins before the one ahead of it has closed, or is there twice.`;
+    case 'event/planned':
+      return 'That edition is planned already.';
     case 'event/zone-wrong':
       return `“${refusal.typed}” is not a time zone; choose one of the list, such as Europe/London.`;
   }

@@ -37,7 +37,15 @@
     command:
       ({ choice }) =>
       () => {
-        const outcome = sameAgain(newId, event, choices[choice]!, tables.value, stall.today);
+        const outcome = sameAgain({
+          newId,
+          business: stall.identity.business,
+          event,
+          recurrence: choices[choice]!,
+          events: stall.events,
+          tables: tables.value,
+          today: stall.today,
+        });
         if (outcome.ok) made = outcome.id;
         return outcome;
       },
