@@ -1,7 +1,15 @@
 /** Owners, from the first minute of a business to shutting out a device that was lost. */
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
-import { enrol, lastSale, sellOne, standing, tag, openDrawer } from '../support/at-the-stall';
+import {
+  enrol,
+  goOffline,
+  lastSale,
+  openDrawer,
+  sellOne,
+  standing,
+  tag,
+} from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 const OWNER = { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' };
@@ -247,7 +255,7 @@ test('a device that is shut out wipes what it knew; what it had not sent is look
   await openDrawer(phone);
   const sent = await sellOne(phone, 'Lavender');
   await expect(standing(phone)).toHaveText('All sent');
-  await lost.setOffline(true);
+  await goOffline(phone);
   const unsent = [await sellOne(phone, 'Geranium'), await sellOne(phone, 'Geranium')];
   const [number = ''] = sent.split('-');
 

@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
-import { lastSale, PINS, tag, total, type } from '../support/at-the-stall';
+import { goOffline, lastSale, PINS, tag, total, type } from '../support/at-the-stall';
 import {
   askFor,
   card,
@@ -136,7 +136,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await put('4111 1111 1111 1111');
   await expect(page.getByRole('alert')).toContainText('Ask them first');
   await page.getByLabel('It may be kept').selectOption('spoken');
-  await context.setOffline(true);
+  await goOffline(page);
   await page.getByRole('button', { name: 'Save the card' }).click();
   await expect(page.getByRole('alert')).toContainText('only with it');
   await context.setOffline(false);
@@ -166,7 +166,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
     .getByRole('button')
     .first()
     .click();
-  await others.setOffline(true);
+  await goOffline(other);
   await other.getByTestId('file-card').getByRole('button').click();
   await expect(card(other)).toContainText('only with network', { timeout: 20_000 });
   await expect(card(other).getByRole('button', { name: /^Carry/ })).toHaveCount(0);
@@ -198,7 +198,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
 }) => {
   test.setTimeout(180_000);
   const [page, context] = await desk.seller(browser, 'Ines');
-  const pull = (): Promise<void> => context.setOffline(true);
+  const pull = (): Promise<void> => goOffline(page);
   const mend = (): Promise<void> => context.setOffline(false);
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();

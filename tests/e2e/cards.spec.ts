@@ -1,6 +1,6 @@
 /** Cards at the practice reader: approved, declined, nobody answers, no network, killed in between. */
 import { expect, test } from '@playwright/test';
-import { lastSale, PINS, standing, total, type } from '../support/at-the-stall';
+import { goOffline, lastSale, PINS, standing, total, type } from '../support/at-the-stall';
 import { askFor, card, CardDesk, fillKeyed, hold, keptBy } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
@@ -175,7 +175,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
   const [page, context] = await desk.seller(browser, 'Ines');
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
-  await context.setOffline(true);
+  await goOffline(page);
   const carryOne = async (amount: string, outcome: string): Promise<void> => {
     await askFor(page, amount);
     await card(page).getByLabel('Practice:').selectOption({ label: outcome });
@@ -293,7 +293,7 @@ test('typed in with no network: only with an approval code given by voice, and i
   const [page, context] = await desk.seller(browser, 'Ines');
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
-  await context.setOffline(true);
+  await goOffline(page);
   await type(page, '33.10 basket');
   await page.getByRole('button', { name: /^Take payment/ }).click();
   const keyed = page.locator('[data-way]').filter({ hasText: 'Card by telephone' });

@@ -1,7 +1,7 @@
 /** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, PINS, standing } from '../support/at-the-stall';
+import { enrol, goOffline, PINS, standing } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -27,7 +27,7 @@ test('a customer is added with no network, handed their data, and forgotten ever
 
   await seller.goto(`${till.origin}/customers`);
   await expect(seller.getByTestId('customers')).toContainText('Hazel Birk, Sluice Allotments');
-  await phone.setOffline(true);
+  await goOffline(seller);
   await seller.getByRole('link', { name: 'Add a customer' }).click();
   // The list has a field for e-mail as well, until the form is there.
   await seller.getByLabel('E-mail', { exact: true }).fill('linden@');
@@ -125,7 +125,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await helper.goto(`${till.origin}/set-up`);
   await expect(helper.getByRole('link', { name: 'Tobin’s handheld' })).toBeVisible();
   await helper.goto(`${till.origin}/people/new`);
-  await phone.setOffline(true);
+  await goOffline(helper);
   await may(false);
   await helper.getByLabel('Name', { exact: true }).fill('Bryony');
   await helper.getByRole('button', { name: 'Save' }).click();

@@ -3,6 +3,7 @@ import { expect, test, type Browser, type BrowserContext, type Page } from '@pla
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
+  goOffline,
   lastSale,
   openDrawer,
   signIn,
@@ -142,7 +143,7 @@ test('three parts with no network: each is safe, the browser is killed between, 
   await expect(page.getByRole('heading', { name: 'Ready to sell' })).toBeVisible();
   await page.goto('/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
-  await own.setOffline(true);
+  await goOffline(page);
   await type(page, '26.40 basket');
   await page.getByRole('button', { name: /^Take payment/ }).click();
   await openWay(page, 'Terminal');
@@ -296,7 +297,7 @@ test('a receipt: the last one by a key, a gift receipt without prices, by e-mail
   await owe(desk, '12.50');
   await desk.keyboard.press('F9');
   const number = await saleNow(desk);
-  await context.setOffline(true);
+  await goOffline(desk);
   await desk.keyboard.press('Shift+F9');
   const receipt = desk.getByTestId('receipt');
   await expect(receipt).toContainText(`Sale ${number}`);

@@ -200,7 +200,7 @@ test('a sale of an event long past is found on the server, and opened; without n
     .click();
   await expect(desk.getByText(old!.number).first()).toBeVisible();
   await expect(desk.getByText('There is no such sale')).toHaveCount(0);
-  await desk.context().setOffline(true);
+  await goOffline(desk);
   await desk.getByRole('link', { name: 'Find' }).first().click();
   await desk.getByLabel('Sale by number, item or amount').fill(old!.number);
   await expect(

@@ -3,6 +3,7 @@ import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import {
   cells,
   enrol,
+  goOffline,
   openDrawer,
   sellOne,
   standing,
@@ -36,10 +37,7 @@ test('both sell offline at the same time and end with the same figures', async (
   await two.goto('/counter');
   await expect(tag(two, 'Lavender')).toContainText('47 left');
   await expect(tag(two, 'Aster')).toContainText('3 left');
-  for (const page of [one, two])
-    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
-
-  for (const context of contexts) await context.setOffline(true);
+  for (const page of [one, two]) await goOffline(page);
   // There are three asters; two and two are sold.
   const [sold, soldToo] = await Promise.all(
     [one, two].map(async (page) => {
@@ -91,8 +89,7 @@ test('a device that sends after the count shows up as money that came later', as
   await useDrawer(owner);
   await useDrawer(helper);
   await helper.goto('/counter');
-  await helper.waitForFunction(() => navigator.serviceWorker.controller !== null);
-  await contexts[1]!.setOffline(true);
+  await goOffline(helper);
   await sellOne(helper, 'Lavender');
 
   await owner.goto('/drawer/count');

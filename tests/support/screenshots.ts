@@ -5,6 +5,7 @@ import {
   countPieces,
   enrol,
   entryLine,
+  goOffline,
   openDrawer,
   sellOne,
   standing,
@@ -64,7 +65,7 @@ try {
   await theme(desk, 'full-sun');
   await take(desk, 'counter-sun');
   await theme(desk, 'night');
-  await desk.context().setOffline(true);
+  await goOffline(desk);
   await type(desk, '2 mint');
   await desk.waitForTimeout(5000);
   await take(desk, 'counter-night');

@@ -6,6 +6,8 @@ export class Shell {
   /** A new version is on the device and waits until it may take over. */
   isNewWaiting = $state(false);
   hasJustUpdated = $state(false);
+  /** Whether this page can be opened again with no network: its parts are on the device, and it is looked after. */
+  isHere = $state(globalThis.navigator?.serviceWorker?.controller != null);
   #registration: ServiceWorkerRegistration | undefined;
   #isTakingOver = false;
 
@@ -22,6 +24,7 @@ export class Shell {
         LOOK_EVERY,
       );
       const changed = (): void => {
+        this.isHere = navigator.serviceWorker.controller !== null;
         if (!this.#isTakingOver) return;
         sessionStorage.setItem(JUST_UPDATED, 'yes');
         location.reload();

@@ -33,7 +33,14 @@
   {:else if stall.drawer !== undefined}
     <div class="min-w-[min(15rem,100%)] flex-1">
       <h2>{stall.slip.isEmpty ? 'Ready to sell' : 'A slip is waiting at the counter'}</h2>
-      <p class="soft mt-1">Cash goes to {stall.drawer.name}. When the stall is down, count it.</p>
+      <p class="soft mt-1">
+        Cash goes to {stall.drawer.name}.
+        {#if stall.isShellHere()}
+          When the stall is down, count it.
+        {:else}
+          Stay connected a moment: the application is still coming onto this device.
+        {/if}
+      </p>
     </div>
     <a class="btn btn-quiet" href="/drawer/count">Count the drawer</a>
     <a class="btn btn-main px-6" href="/counter"

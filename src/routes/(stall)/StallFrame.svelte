@@ -31,6 +31,7 @@
   // svelte-ignore state_referenced_locally
   const stall = provideStall(new Stall(db, identity));
   const shell = new Shell();
+  stall.isShellHere = () => shell.isHere;
   watchForLock(stall);
   // svelte-ignore state_referenced_locally
   watchForForgetting(stall, onForgotten);

@@ -43,6 +43,8 @@ export class Stall {
   });
   /** Asks whoever talks to the server to try again. */
   tryAgain: () => void = () => undefined;
+  /** Whether the application opens with no network as well; said by whoever looks after its parts. */
+  isShellHere: () => boolean = () => false;
 
   readonly #now = $state({ minute: Date.now() });
   readonly #business;
