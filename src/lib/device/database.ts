@@ -10,7 +10,7 @@ import type { SumsMade } from '../core/journal/new-sums';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
-import { rightsToBeginWith } from '../core/people/rights';
+import { rightsToBeginWith, withLaterRights } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { PrinterChoice } from './printer/printer';
@@ -221,6 +221,16 @@ export class DeviceDatabase extends Dexie {
       .upgrade(async (transaction) => {
         await fillUp(transaction);
         await stampApart(transaction);
+      });
+    // Version 9 brought places, suppliers, lists of goods and counts, and rights to move, order and count stock.
+    this.version(9)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        await fillUp(transaction);
+        await transaction
+          .table<{ rights: readonly string[] }>('staff')
+          .toCollection()
+          .modify((row) => void (row.rights = withLaterRights(row.rights)));
       });
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;

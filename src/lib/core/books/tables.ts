@@ -1,16 +1,20 @@
 /** Every table of the books. Amounts are minor units, quantities thousandths, times ISO text. */
 import type { RowOf } from './table-spec';
-import { drawerAndStockTables } from './tables/drawer-stock';
+import { drawerTables } from './tables/drawers';
 import { eventSumTables } from './tables/event-sums';
+import { listTables } from './tables/lists';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
 import { setUpTables } from './tables/set-up';
 import { slipAndSaleTables } from './tables/slips-sales';
+import { stockTables } from './tables/stock';
 
 export const tables = {
   ...setUpTables,
   ...peopleTables,
-  ...drawerAndStockTables,
+  ...drawerTables,
+  ...stockTables,
+  ...listTables,
   ...slipAndSaleTables,
   ...paymentTables,
   ...eventSumTables,

@@ -27,10 +27,19 @@ export const ACCOUNTS = {
   'drawer-difference': null,
   /** What goods that were sold had cost. */
   cost: null,
+  /** What goods had cost that are gone and were not sold. */
+  lost: null,
+  /** What is owed for what was delivered. */
+  supplier: 'the supplier',
   /** What an entry's own figures do not account for; an entry with anything here is doubted. */
   unexplained: null,
   /** Quantities: goods at a place; what has gone, and where it came from, is a place too. */
   place: 'the place',
+  /** Quantities: what was done for a list of goods, and against it what is still to do. */
+  packed: 'the list',
+  sent: 'the list',
+  received: 'the list',
+  'to-do': 'the list',
 } as const satisfies Readonly<Record<string, string | null>>;
 
 export type AccountHead = keyof typeof ACCOUNTS;

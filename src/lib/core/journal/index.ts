@@ -10,7 +10,7 @@ import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
 import { figuresOfEntry, salePostings } from './sale';
-import { stockMoved } from './stock';
+import { countAccepted, listPacked, stockMoved } from './stock';
 import { postingsOf } from './take-back';
 
 /** Most kinds set something up, and move nothing. */
@@ -23,6 +23,9 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'category.set': nothing,
   'way.set': nothing,
   'item.set': nothing,
+  'item.supply': nothing,
+  'supplier.set': nothing,
+  'place.set': nothing,
   'maker.set': nothing,
   'photo.set': nothing,
   'table.set': nothing,
@@ -41,6 +44,14 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,
+  'list.set': nothing,
+  'list.line': nothing,
+  'list.stage': nothing,
+  'list.packed': listPacked,
+  'count.set': nothing,
+  'count.noted': nothing,
+  'count.accepted': countAccepted,
+  'count.ended': nothing,
   'slip.set': nothing,
   'slip.line': nothing,
   'slip.taken': nothing,

@@ -17,6 +17,8 @@ const fields = {
   drawer: z.string().max(40).optional(),
   /** Where goods are; what has gone, and where it came from, is a place too. */
   place: z.string().max(40).optional(),
+  /** The list of goods it is done for. */
+  list: z.string().max(40).optional(),
 };
 export type PostingField = keyof typeof fields;
 

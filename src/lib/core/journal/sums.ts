@@ -113,6 +113,15 @@ export const sumSpecs = {
       back: { figure: 'amount', accounts: ['drawer'], of: OF_BACK, isCredit: true },
     },
   },
+  /** What was done for a list of goods, by item. */
+  listSums: {
+    by: { list: 'list', item: 'item' },
+    fields: {
+      packed: { figure: 'quantity', accounts: ['packed'] },
+      sent: { figure: 'quantity', accounts: ['sent'] },
+      received: { figure: 'quantity', accounts: ['received'] },
+    },
+  },
   stock: {
     by: { place: 'place', item: 'item' },
     fields: { quantity: { figure: 'quantity', accounts: ['place'], notPlaces: OUT_OF_COUNT } },

@@ -4,7 +4,7 @@ import type { BodyOf, EntryOf, Kind } from '../daybook/kinds';
 
 /** Kinds whose versions the judge looks at. */
 export type Judged =
-  'business.set' | 'tax.set' | 'way.set' | 'item.set' | 'event.set' | 'customer.set';
+  'business.set' | 'tax.set' | 'way.set' | 'item.set' | 'event.set' | 'customer.set' | 'place.set';
 
 /**
  * How long a device may have been out of touch: what stood at any time of these days before an entry
@@ -61,4 +61,5 @@ export const isJudged = (kind: Kind): kind is Judged =>
   kind === 'way.set' ||
   kind === 'item.set' ||
   kind === 'event.set' ||
-  kind === 'customer.set';
+  kind === 'customer.set' ||
+  kind === 'place.set';

@@ -12,9 +12,17 @@ import { judgeDrawerOpened, judgeRead } from './drawer';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
-import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStock } from './other';
+import { judgeOfEvent, judgeReceipt, judgeSettlement } from './other';
 import { judgeReversal } from './reversal';
 import { judgeSale } from './sale';
+import {
+  judgeAccepted,
+  judgeCount,
+  judgeList,
+  judgeListStage,
+  judgePacked,
+  judgeStock,
+} from './stock';
 import { EFFECT_OF, type Doubt, type Effect, type Verdict } from './verdict';
 import { judgeVoid, judgeVoidUndone } from './void';
 
@@ -39,6 +47,13 @@ const judges: Judges = {
   'drawer.opened': judgeDrawerOpened,
   'drawer.counted': judgeRead,
   'stock.moved': judgeStock,
+  'list.set': judgeList,
+  'list.line': judgeList,
+  'list.stage': judgeListStage,
+  'list.packed': judgePacked,
+  'count.noted': judgeCount,
+  'count.accepted': judgeAccepted,
+  'count.ended': judgeCount,
   'receipt.asked': judgeReceipt,
   'looseEnd.settled': judgeSettlement,
 };

@@ -1,20 +1,8 @@
-/** Movements of goods, stages of events, receipts that are to be sent, loose ends that are settled. */
-import { BASE, SUPPLIERS } from '../books/tables';
+/** Stages of events, receipts that are to be sent, loose ends that are settled. */
 import type { EntryOf } from '../daybook/kinds';
 import { may } from '../people/rights';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
-
-/** Places that are known; sold goods are moved by sales alone. */
-export function judgeStock({ body }: EntryOf<'stock.moved'>, { history }: Evidence): Doubt | null {
-  const isPlace = (place: string): boolean =>
-    place === BASE ||
-    place === SUPPLIERS ||
-    (place.startsWith('gone:') && place !== 'gone:sold') ||
-    history.knows('event.set', place);
-  const wrong = [body.from, body.to].find((place) => !isPlace(place));
-  return wrong === undefined ? null : { code: 'stock/place', found: wrong };
-}
 
 /** A stage, or what is set up of an event apart, is of an event that there is. */
 export function judgeOfEvent(

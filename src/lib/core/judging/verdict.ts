@@ -75,6 +75,12 @@ export const EFFECT_OF = {
   'read/expected': 'doubted',
   'read/again': 'doubted',
   'stock/place': 'doubted',
+  'stock/list': 'doubted',
+  'stock/amount': 'doubted',
+  'list/unknown': 'barred',
+  'count/unknown': 'barred',
+  'count/place': 'barred',
+  'count/figures': 'barred',
   'receipt/unknown-sale': 'barred',
   'looseEnd/own': 'barred',
 } as const satisfies Readonly<Record<string, Effect>>;

@@ -28,6 +28,8 @@ type Needs = {
 
 const nothing = (): readonly Right[] => [];
 const setUp = (): readonly Right[] => ['set-up'];
+const planEvent = (): readonly Right[] => ['event.plan'];
+const moveStock = (): readonly Right[] => ['stock.move'];
 
 /** The right that each kind of entry asks for. The compiler asks for every kind. */
 const needs: Needs = {
@@ -37,6 +39,9 @@ const needs: Needs = {
   'category.set': setUp,
   'way.set': setUp,
   'item.set': setUp,
+  'item.supply': setUp,
+  'supplier.set': setUp,
+  'place.set': setUp,
   'maker.set': setUp,
   'photo.set': setUp,
   'table.set': setUp,
@@ -53,14 +58,23 @@ const needs: Needs = {
   'customer.consent': nothing,
   'customer.card': nothing,
   'customer.erased': setUp,
-  'event.set': setUp,
-  'event.taxes': setUp,
-  'event.ways': setUp,
+  'event.set': planEvent,
+  'event.taxes': planEvent,
+  'event.ways': planEvent,
   'event.stage': nothing,
-  'event.back': setUp,
+  'event.back': planEvent,
   'drawer.opened': nothing,
   'drawer.counted': nothing,
-  'stock.moved': nothing,
+  'stock.moved': moveStock,
+  // Anybody drafts a list, packs for one, and counts; approving asks by what the list is for (judging/stock.ts).
+  'list.set': nothing,
+  'list.line': nothing,
+  'list.stage': nothing,
+  'list.packed': nothing,
+  'count.set': nothing,
+  'count.noted': nothing,
+  'count.accepted': () => ['count.accept'],
+  'count.ended': nothing,
   'slip.set': nothing,
   'slip.line': nothing,
   'slip.taken': nothing,
@@ -167,6 +181,9 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'category.set': true,
   'way.set': true,
   'item.set': true,
+  'item.supply': true,
+  'supplier.set': true,
+  'place.set': true,
   'maker.set': true,
   'photo.set': true,
   'table.set': true,
@@ -185,6 +202,15 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'drawer.opened': false,
   'drawer.counted': false,
   'stock.moved': false,
+  'list.set': true,
+  'list.line': true,
+  'list.stage': true,
+  'list.packed': false,
+  'count.set': true,
+  'count.noted': false,
+  // Nothing has moved: what was counted is only believed.
+  'count.accepted': true,
+  'count.ended': true,
   'slip.set': false,
   'slip.line': false,
   'slip.taken': false,

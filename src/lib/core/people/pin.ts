@@ -1,6 +1,7 @@
 /** What makes a PIN good enough, and what is kept of it. */
 import type { z } from 'zod';
 import type { pinHash } from '../daybook/kinds/pin-set';
+import { isTrusted } from './rights';
 
 /** What a device keeps of a PIN: enough to check it with no network, not the PIN itself. */
 export type PinHash = Readonly<z.infer<typeof pinHash>>;
@@ -21,8 +22,8 @@ interface Holder {
   readonly rights: readonly string[];
 }
 
-const leastFor = ({ role, rights }: Holder): number =>
-  role === 'owner' || rights.length > 0 ? SHORTEST_WITH_RIGHTS : SHORTEST_PIN;
+const leastFor = (holder: Holder): number =>
+  isTrusted(holder) ? SHORTEST_WITH_RIGHTS : SHORTEST_PIN;
 
 /** Why a PIN cannot be this person's, whoever has which already; null when it can. */
 export function pinFault(pin: string, holder: Holder): PinRefusal | null {

@@ -12,9 +12,18 @@ export const RIGHTS = [
   'cash.out',
   'cash.expected',
   'card.carry',
+  'stock.move',
+  'order.approve',
+  'count.accept',
+  'event.plan',
   'set-up',
 ] as const;
 export type Right = (typeof RIGHTS)[number];
+
+/** What a helper has to begin with: no figure or price hangs on it, so that a short PIN will do for it. */
+const EVERYDAY: readonly string[] = ['stock.move'];
+export const isTrusted = ({ role, rights }: Pick<Person, 'role' | 'rights'>): boolean =>
+  role === 'owner' || rights.some((right) => !EVERYDAY.includes(right));
 
 /** What is known of a person when asking whether they may. */
 export interface Person {
@@ -27,13 +36,35 @@ export interface Person {
 /** What a role begins with; the owner changes it for each person. An owner has all, always. */
 export const RIGHTS_TO_BEGIN_WITH: Readonly<Record<Role, readonly Right[]>> = {
   owner: RIGHTS,
-  lead: ['price.change', 'discount.over', 'refund', 'sale.void', 'cash.out', 'cash.expected'],
-  helper: [],
+  lead: [
+    'price.change',
+    'discount.over',
+    'refund',
+    'sale.void',
+    'cash.out',
+    'cash.expected',
+    'stock.move',
+    'order.approve',
+    'count.accept',
+    'event.plan',
+  ],
+  helper: ['stock.move'],
 };
 
 /** For shapes from before there were rights. Anything that is not a role begins with none. */
 export const rightsToBeginWith = (role: unknown): readonly Right[] =>
   RIGHTS_TO_BEGIN_WITH[ROLES.find((each) => each === role) ?? 'helper'];
+
+/**
+ * Before these were rights, everybody moved stock, and whoever set the business up did all of it; what they could
+ * do they can.
+ */
+export function withLaterRights(rights: readonly string[]): readonly string[] {
+  const more: readonly Right[] = rights.includes('set-up')
+    ? ['stock.move', 'order.approve', 'count.accept', 'event.plan']
+    : ['stock.move'];
+  return [...rights, ...more.filter((each) => !rights.includes(each))];
+}
 
 /** Whether the person has the right themselves. Nobody who has left may do anything. */
 export function may(person: Person | undefined, right: Right): boolean {

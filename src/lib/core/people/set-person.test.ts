@@ -3,6 +3,7 @@ import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { idOf, personBody } from '../testing/arbitrary-daybook';
 import { inOrder } from './in-order';
+import { RIGHTS } from './rights';
 import { setPerson, type SetPerson } from './set-person';
 
 const row = (n: number, more: Partial<Row<'staff'>> = {}): Row<'staff'> => ({
@@ -56,7 +57,7 @@ describe('setting a person up', () => {
   it('gives an owner every right, whatever was ticked', () => {
     const outcome = set({ role: 'owner' });
     assert.ok(outcome.ok);
-    assert.equal((outcome.drafts[0]?.body['rights'] as string[]).length, 9);
+    assert.equal((outcome.drafts[0]?.body['rights'] as string[]).length, RIGHTS.length);
   });
   it('lists owners first, then by name', () => {
     const names = inOrder([row(5, { name: 'b' }), row(4, { name: 'A' }), owner]).map((p) => p.name);

@@ -22,7 +22,11 @@ import { changesOf } from '../books/changes';
 import { readEntry } from '../daybook/read-entry';
 import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
+import { SUPPLIERS } from '../books/names';
 import type { Row } from '../books/tables';
+import { LIST_STAGES } from '../daybook/kinds/list-set';
+import { goodsGone } from '../stock/do-list';
+import { setList } from '../stock/set-list';
 
 /** UUIDs that can be told apart at a glance: `idOf(7, 3)` ends in …0007-…0003. */
 export const idOf = (group: number, n: number): string =>
@@ -32,6 +36,9 @@ export const BUSINESS = idOf(1, 1);
 export const EVENT = idOf(2, 1);
 export const TAX = idOf(3, 1);
 export const DRAWER = idOf(4, 1);
+const LIST = idOf(50, 1);
+const COUNT = idOf(51, 1);
+const SUPPLIER = idOf(52, 1);
 export const deviceId = (n: number): string => idOf(5, n);
 export const itemId = (n: number): string => idOf(6, n);
 
@@ -123,6 +130,19 @@ export type Step =
   | { readonly does: 'settle'; readonly entry: number }
   | { readonly does: 'receipt'; readonly isGift: boolean }
   | { readonly does: 'load'; readonly item: number; readonly quantity: number }
+  | {
+      readonly does: 'list';
+      readonly use: 'load' | 'order';
+      readonly item: number;
+      readonly wanted: number;
+      readonly stage: (typeof LIST_STAGES)[number];
+    }
+  | { readonly does: 'pack'; readonly item: number; readonly quantity: number }
+  | { readonly does: 'for list'; readonly item: number; readonly quantity: number }
+  | { readonly does: 'gone'; readonly item: number; readonly quantity: number }
+  | { readonly does: 'supply'; readonly item: number; readonly weight: number }
+  | { readonly does: 'stock count'; readonly item: number; readonly quantity: number }
+  | { readonly does: 'accept count'; readonly item: number; readonly found: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
@@ -231,6 +251,35 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     does: fc.constant('load' as const),
     item: itemNumber,
     quantity: fc.integer({ min: 1, max: 90_000 }),
+  }),
+  fc.record({
+    does: fc.constant('list' as const),
+    use: fc.constantFrom('load' as const, 'order' as const),
+    item: itemNumber,
+    wanted: fc.integer({ min: 0, max: 90_000 }),
+    stage: fc.constantFrom(...LIST_STAGES),
+  }),
+  fc.record({
+    does: fc.constant('pack' as const),
+    item: itemNumber,
+    quantity: fc.integer({ min: -5000, max: 20_000 }).filter((much) => much !== 0),
+  }),
+  ...(['for list', 'gone', 'stock count'] as const).map((does) =>
+    fc.record({
+      does: fc.constant(does),
+      item: itemNumber,
+      quantity: fc.integer({ min: 1, max: 20_000 }),
+    }),
+  ),
+  fc.record({
+    does: fc.constant('supply' as const),
+    item: itemNumber,
+    weight: fc.integer({ min: 0, max: 900 }),
+  }),
+  fc.record({
+    does: fc.constant('accept count' as const),
+    item: itemNumber,
+    found: fc.integer({ min: 0, max: 20_000 }),
   }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -414,6 +463,44 @@ export class DeviceWriter {
             note: '',
           }),
         ];
+      case 'list':
+        return this.#list(what);
+      case 'pack': {
+        const goods = [{ item: itemId(what.item), quantity: what.quantity }];
+        return [draft('list.packed', this.newId(), EVENT, { list: LIST, goods })];
+      }
+      case 'for list': {
+        const goods = [{ item: itemId(what.item), quantity: what.quantity, amount: what.item }];
+        const list = { id: LIST, does: 'move' } as const;
+        const body = { reason: 'delivered', from: SUPPLIERS, to: 'base', goods, note: '' } as const;
+        const said = { ...body, list, supplier: SUPPLIER };
+        return [draft('stock.moved', this.newId(), EVENT, said)];
+      }
+      case 'gone':
+        return goodsGone({
+          newId: this.newId,
+          event: EVENT,
+          place: EVENT,
+          goods: [{ item: itemId(what.item), quantity: what.quantity }],
+          why: 'broken',
+          costs: new Map([[itemId(what.item), item(what.item, 1)]]),
+          note: '',
+        });
+      case 'supply': {
+        const suppliers = [{ supplier: SUPPLIER, code: '', pack: 6000, price: 150_000 }];
+        const said = { suppliers, pars: [], weight: what.weight, perCrate: null };
+        return [draft('item.supply', this.newId(), null, { item: itemId(what.item), ...said })];
+      }
+      case 'stock count': {
+        const goods = [{ item: itemId(what.item), quantity: what.quantity }];
+        return [draft('count.noted', this.newId(), EVENT, { count: COUNT, goods })];
+      }
+      case 'accept count': {
+        const figures = { counted: what.found, expected: 7000, stamp: 'x', lost: 12, retail: 34 };
+        const goods = [{ item: itemId(what.item), ...figures }];
+        const body = { count: COUNT, place: EVENT, goods, reason: 'counted' };
+        return [draft('count.accepted', this.newId(), EVENT, body)];
+      }
       case 'open': {
         const counts = [{ value: 100, count: what.float }];
         const body = { name: 'Tin', float: what.float * 100, counts };
@@ -422,6 +509,36 @@ export class DeviceWriter {
       case 'count':
         return this.#count(what.counted);
     }
+  }
+
+  #list({ use, item: n, wanted, stage }: Extract<Step, { does: 'list' }>): readonly Draft[] {
+    const typed = {
+      use,
+      name: '',
+      to: use === 'load' ? EVENT : 'base',
+      van: '',
+      day: '',
+      note: '',
+    };
+    const made = setList({
+      newId: this.newId,
+      known: null,
+      typed: { ...typed, from: 'base', supplier: use === 'load' ? '' : SUPPLIER },
+      event: EVENT,
+      deviceNumber: this.number,
+      lists: [],
+    });
+    if (!made.ok) throw new Error(made.refusal.code);
+    const head = made.drafts.map((each) => ({
+      ...each,
+      body: { ...(each.body as object), list: LIST },
+    }));
+    const line = { list: LIST, item: itemId(n), wanted, price: null, note: '' };
+    return [
+      ...head,
+      draft('list.line', this.newId(), EVENT, line),
+      draft('list.stage', this.newId(), EVENT, { list: LIST, to: stage, why: 'so' }),
+    ];
   }
 
   /** A slip with one line of its own making, so that two devices' lines both stay. */

@@ -51,7 +51,7 @@ export function foundedDrafts(writer: Pick<DeviceWriter, 'newId'>): readonly Dra
     person(writer, 1, 'owner'),
     draft('business.set', newId(), null, BUSINESS_BODY),
     person(writer, 2, 'lead', ['price.change', 'discount.over', 'refund', 'sale.void', 'cash.out']),
-    person(writer, 3, 'helper'),
+    person(writer, 3, 'helper', ['stock.move']),
     draft('tax.set', newId(), null, {
       id: TAX,
       name: 'VAT',

@@ -26,6 +26,7 @@ import { voidsUndone } from './migrations/0020-voids-undone';
 import { sumsMade } from './migrations/0021-sums-made';
 import { groupsApart } from './migrations/0022-groups-apart';
 import { salesByNumber } from './migrations/0023-sales-by-number';
+import { stockAndLists } from './migrations/0024-stock-and-lists';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -51,6 +52,7 @@ const migrations: readonly Migration[] = [
   sumsMade,
   groupsApart,
   salesByNumber,
+  stockAndLists,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

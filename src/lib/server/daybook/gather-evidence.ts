@@ -20,6 +20,7 @@ const TABLE_OF: Readonly<Record<Judged, TableName>> = {
   'item.set': 'items',
   'event.set': 'events',
   'customer.set': 'customers',
+  'place.set': 'places',
 };
 
 export interface Gathering {
@@ -140,6 +141,8 @@ async function gatherRows(
     return rows;
   };
   const { sales, payments, drawers, cards, devices, settled, asksAboutCarried } = references;
+  await put('lists', 'id', references.lists);
+  await put('counts', 'id', references.counts);
   const found = await put('sales', 'id', sales);
   await put('saleLines', 'sale', references.voided);
   await put('voids', 'sale', references.voided);

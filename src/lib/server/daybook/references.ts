@@ -5,6 +5,8 @@ import type { Judged } from '../../core/judging/history';
 export interface References {
   readonly setUp: Readonly<Record<Judged, Set<string>>>;
   readonly sales: Set<string>;
+  readonly lists: Set<string>;
+  readonly counts: Set<string>;
   readonly voided: Set<string>;
   readonly payments: Set<string>;
   readonly slipsOfReversed: Set<string>;
@@ -26,7 +28,10 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
       'item.set': new Set(),
       'event.set': new Set(),
       'customer.set': new Set(),
+      'place.set': new Set(),
     },
+    lists: new Set(),
+    counts: new Set(),
     sales: new Set(),
     voided: new Set(),
     payments: new Set(),
@@ -100,8 +105,28 @@ function note(entry: KnownEntry, found: References): void {
       found.drawers.add(entry.body.drawer);
       return;
     case 'stock.moved':
-      for (const place of [entry.body.from, entry.body.to])
-        if (place.length === 36) setUp['event.set'].add(place);
+      for (const place of [entry.body.from, entry.body.to]) {
+        if (place.length !== 36) continue;
+        setUp['event.set'].add(place);
+        setUp['place.set'].add(place);
+      }
+      if (entry.body.list !== undefined) found.lists.add(entry.body.list.id);
+      for (const { item, amount = 0 } of entry.body.goods)
+        if (amount !== 0) setUp['item.set'].add(item);
+      return;
+    case 'list.set':
+    case 'list.line':
+    case 'list.stage':
+    case 'list.packed':
+      found.lists.add(entry.body.list);
+      return;
+    case 'count.accepted':
+      for (const { item } of entry.body.goods) setUp['item.set'].add(item);
+      found.counts.add(entry.body.count);
+      return;
+    case 'count.noted':
+    case 'count.ended':
+      found.counts.add(entry.body.count);
       return;
     case 'receipt.asked':
       found.sales.add(entry.body.sale);
@@ -118,20 +143,24 @@ function note(entry: KnownEntry, found: References): void {
     case 'business.set':
     case 'business.lock':
     case 'category.set':
+    case 'count.set':
     case 'customer.card':
     case 'customer.consent':
     case 'customer.erased':
     case 'customer.set':
     case 'event.set':
     case 'item.set':
+    case 'item.supply':
     case 'maker.set':
     case 'photo.set':
     case 'pin.set':
+    case 'place.set':
     case 'slip.gone':
     case 'slip.line':
     case 'slip.set':
     case 'slip.taken':
     case 'staff.set':
+    case 'supplier.set':
     case 'table.set':
     case 'tax.set':
     case 'way.set':

@@ -46,6 +46,10 @@ const deeds: Readonly<Record<Right, string>> = {
   'cash.out': 'take cash out',
   'cash.expected': 'see what should be in the drawer',
   'card.carry': 'take cards beyond the limit with no network',
+  'stock.move': 'move stock',
+  'order.approve': 'approve orders',
+  'count.accept': 'accept what was counted',
+  'event.plan': 'plan events',
   'set-up': 'change the set-up',
 };
 
@@ -113,6 +117,12 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'read/expected': 'something else should have been in the drawer',
   'read/again': 'the drawer had been counted already',
   'stock/place': 'goods do not go from or to such a place',
+  'stock/list': 'it is for a list of goods that is not known here',
+  'stock/amount': 'the goods that are gone did not cost that much',
+  'list/unknown': 'there is no such list of goods',
+  'count/unknown': 'there is no such count of stock',
+  'count/place': 'what is accepted was counted at another place',
+  'count/figures': 'the difference is not worth that, by what the goods cost',
   'receipt/unknown-sale': 'there is no sale that it could be the receipt of',
   'looseEnd/own': 'nobody but an owner settles what is held against themselves',
 };

@@ -20,7 +20,11 @@ export const rightWords: Readonly<Record<Right, string>> = {
   'cash.out': 'take cash out of the drawer',
   'cash.expected': 'see what should be in the drawer before counting it',
   'card.carry': 'take cards beyond the limit while there is no network',
-  'set-up': 'change goods, prices, people and events',
+  'stock.move': 'move stock: load, unload, receive, write off',
+  'order.approve': 'approve orders to suppliers and stores',
+  'count.accept': 'accept what was counted as what is there',
+  'event.plan': 'plan events',
+  'set-up': 'change goods, prices and people',
 };
 
 export const actWords: Readonly<Record<Act, string>> = {
@@ -42,6 +46,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'customer.erased': 'Customer forgotten',
   'card.kept': 'Card put on file',
   'card.removed': 'Card taken off file',
+  'count.accepted': 'Count of stock accepted',
   'looseEnd.settled': 'Loose end settled',
 };
 

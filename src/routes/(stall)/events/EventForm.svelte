@@ -21,7 +21,6 @@
   const stall = useStall();
   // svelte-ignore state_referenced_locally
   const start = event;
-  let made = start?.id ?? '';
   const form = new Form({
     about: `event ${start?.id ?? 'new'}`,
     from: start?.setStamp ?? '',
@@ -39,14 +38,10 @@
       cloth: start?.cloth ?? '#fffaf0',
       notes: start?.notes ?? '',
     },
-    command: (typed) => () => {
-      const outcome = setEvent(newId, start?.id ?? null, typed, stall.events);
-      if (outcome.ok) made = outcome.id;
-      return outcome;
-    },
+    command: (typed) => () => setEvent(newId, start?.id ?? null, typed, stall.events),
     says: eventFault,
     saved: ({ name }) => `${name.trim()} is saved.`,
-    then: () => goto(`/events/${made}`),
+    then: (id) => goto(`/events/${id}`),
   });
   const { typed } = form;
   function addDay(): void {

@@ -5,12 +5,13 @@
 import { toast } from 'svelte-sonner';
 import type { Draft } from '$lib/core/daybook/chain';
 import { Faults, type Fault } from '$lib/ui/forms/faults.svelte';
+import { faultWords } from '$lib/ui/words/fault-words';
 import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
 import { useStall } from '../stall.svelte';
 
 /** A command of the core: what it drafts, or why not. */
 export type Command<R> = () =>
-  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: true; readonly drafts: readonly Draft[]; readonly id?: string }
   | { readonly ok: false; readonly refusal: R };
 
 interface Makes<T, R> {
@@ -24,9 +25,13 @@ interface Makes<T, R> {
   readonly says: (refusal: R) => Fault;
   /** What is said once it is saved. */
   readonly saved: (typed: T) => string;
-  /** Where to then. */
-  readonly then?: (() => unknown) | undefined;
+  /** Where to then; with the id of what was made, where the command says it. */
+  readonly then?: ((id: string) => unknown) | undefined;
 }
+
+type Outcome<R> = ReturnType<Command<R>> | { readonly ok: false; readonly refusal: unknown };
+const isOutcome = <R>(given: unknown): given is Outcome<R> =>
+  typeof given === 'object' && given !== null && 'ok' in given;
 
 export class StallForm<T extends object, R> {
   typed: T;
@@ -65,7 +70,13 @@ export class StallForm<T extends object, R> {
     const said = JSON.parse(JSON.stringify(this.typed)) as T;
     this.faults.now = null;
     const write = await command(said);
-    const outcome = await daybook.append(write, lentBy === undefined ? {} : { lentBy });
+    const outcome = await daybook
+      .append(write, lentBy === undefined ? {} : { lentBy })
+      .catch((error: unknown) => error);
+    if (!isOutcome(outcome)) {
+      this.faults.now = { field: '', says: `It is not saved: ${faultWords(outcome)}.` };
+      return;
+    }
     if (!outcome.ok) {
       // A form is about no slip, so that none can be gone.
       this.faults.now = says(outcome.refusal as R);
@@ -74,6 +85,6 @@ export class StallForm<T extends object, R> {
     dropDraft(about);
     await daybook.settle();
     toast(saved(said));
-    await then?.();
+    await then?.(outcome.id ?? '');
   }
 }

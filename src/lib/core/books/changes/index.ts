@@ -3,8 +3,10 @@ import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
 import { journalOf } from '../../journal';
 import { sumsOf } from '../../journal/sums';
 import { add, type Change } from '../change';
+import { countAccepted, countEnded, countNoted, countSet } from './count';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { drawerCounted, drawerOpened } from './drawer';
+import { listLine, listPacked, listSet, listStage } from './list';
 import { looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
@@ -29,7 +31,7 @@ import {
   waySet,
 } from './set-up';
 import { slipGone, slipLine, slipSet, slipTaken } from './slip';
-import { stockMoved } from './stock';
+import { itemSupply, movesOf, placeSet, stockMoved, supplierSet } from './stock';
 
 const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
   'business.set': businessSet,
@@ -38,6 +40,9 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'category.set': categorySet,
   'way.set': waySet,
   'item.set': itemSet,
+  'item.supply': itemSupply,
+  'supplier.set': supplierSet,
+  'place.set': placeSet,
   'maker.set': makerSet,
   'photo.set': photoSet,
   'table.set': tableSet,
@@ -56,6 +61,14 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,
+  'list.set': listSet,
+  'list.line': listLine,
+  'list.stage': listStage,
+  'list.packed': listPacked,
+  'count.set': countSet,
+  'count.noted': countNoted,
+  'count.accepted': countAccepted,
+  'count.ended': countEnded,
   'slip.set': slipSet,
   'slip.line': slipLine,
   'slip.taken': slipTaken,
@@ -78,6 +91,10 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
  */
 export function changesOf(entry: KnownEntry): Change[] {
   const change = changesByKind[entry.kind] as (entry: KnownEntry) => Change[];
-  const sums = sumsOf(journalOf(entry));
-  return [...change(entry), ...sums.map(({ sum, key, fields }) => add(sum, key, fields))];
+  const journal = journalOf(entry);
+  return [
+    ...change(entry),
+    ...movesOf(entry, journal),
+    ...sumsOf(journal).map(({ sum, key, fields }) => add(sum, key, fields)),
+  ];
 }

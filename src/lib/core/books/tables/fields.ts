@@ -1,6 +1,7 @@
 /** What fields of rows hold that is more than a text or a number. */
 import type { z } from 'zod';
 import type { Immutable } from '../../daybook/kind';
+import type { BodyOf } from '../../daybook/kinds';
 import type { paymentTaken } from '../../daybook/kinds/payment-taken';
 import type { openLine } from '../../daybook/kinds/slip-line';
 import type { Discount } from '../../pricing/slip';
@@ -18,6 +19,8 @@ export interface Reorder {
   readonly place: string;
   readonly level: number;
 }
+export type ItemSupplier = BodyOf<'item.supply'>['suppliers'][number];
+export type Par = BodyOf<'item.supply'>['pars'][number];
 export interface Choice {
   readonly name: string;
   readonly values: readonly string[];
@@ -91,4 +94,5 @@ export type Act =
   | 'customer.erased'
   | 'card.kept'
   | 'card.removed'
+  | 'count.accepted'
   | 'looseEnd.settled';

@@ -5,6 +5,7 @@ import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
 import { businessLock, businessSet } from './business-set';
 import { categorySet } from './category-set';
+import { countAccepted, countEnded, countNoted, countSet } from './count-set';
 import { customerCard } from './customer-card';
 import { customerConsent } from './customer-consent';
 import { customerErased } from './customer-erased';
@@ -16,6 +17,8 @@ import { eventSet, eventTaxes, eventWays } from './event-set';
 import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
 import { itemSet } from './item-set';
+import { itemSupply } from './item-supply';
+import { listLine, listPacked, listSet, listStage } from './list-set';
 import { looseEndSettled } from './loose-end-settled';
 import { paymentAsked } from './payment-asked';
 import { paymentResult } from './payment-result';
@@ -24,6 +27,7 @@ import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
+import { placeSet } from './place-set';
 import { receiptAsked } from './receipt-asked';
 import { slipGone } from './slip-gone';
 import { slipLine } from './slip-line';
@@ -33,6 +37,7 @@ import { saleRung } from './sale-rung';
 import { saleVoided, voidUndone } from './sale-voided';
 import { staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
+import { supplierSet } from './supplier-set';
 import { tableSet } from './table-set';
 import { taxSet } from './tax-set';
 import { waySet } from './way-set';
@@ -43,6 +48,9 @@ export const kinds = {
   'tax.set': taxSet,
   'category.set': categorySet,
   'item.set': itemSet,
+  'item.supply': itemSupply,
+  'supplier.set': supplierSet,
+  'place.set': placeSet,
   'maker.set': makerSet,
   'photo.set': photoSet,
   'table.set': tableSet,
@@ -62,6 +70,14 @@ export const kinds = {
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
   'stock.moved': stockMoved,
+  'list.set': listSet,
+  'list.line': listLine,
+  'list.stage': listStage,
+  'list.packed': listPacked,
+  'count.set': countSet,
+  'count.noted': countNoted,
+  'count.accepted': countAccepted,
+  'count.ended': countEnded,
   'slip.set': slipSet,
   'slip.line': slipLine,
   'slip.taken': slipTaken,

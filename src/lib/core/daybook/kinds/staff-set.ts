@@ -1,14 +1,14 @@
 import { z } from 'zod';
-import { RIGHTS, rightsToBeginWith, ROLES } from '../../people/rights';
+import { RIGHTS, rightsToBeginWith, ROLES, withLaterRights } from '../../people/rights';
 import { kind, name, percent, recordId } from '../kind';
 import { pinHash } from './pin-set';
 
 /**
  * Somebody who sells. Version 2 brought rights, the discount everybody may give, and the PIN; version 3
- * a salt of each PIN's own, and `pin.set` beside it.
+ * a salt of each PIN's own, and `pin.set` beside it; version 4 rights to plan events and to move, order and count stock.
  */
 export const staffSet = kind(
-  3,
+  4,
   z.strictObject({
     id: recordId,
     name,
@@ -32,5 +32,6 @@ export const staffSet = kind(
       ...body,
       pin: pin === null ? null : { ...(pin as object), salt: '' },
     }),
+    3: (body) => ({ ...body, rights: withLaterRights(body['rights'] as readonly string[]) }),
   },
 );

@@ -3,6 +3,7 @@
   import type { Row } from '$lib/core/books/tables';
   import { pinFault } from '$lib/core/people/pin';
   import {
+    isTrusted,
     may,
     RIGHTS,
     RIGHTS_TO_BEGIN_WITH,
@@ -139,8 +140,7 @@
           maxlength="8"
         />
         <span class="soft text-sm font-normal">
-          {typed.role === 'owner' || typed.rights.length > 0 ? 'Six' : 'Four'} to eight figures.{start?.pin ==
-          null
+          {isTrusted(typed) ? 'Six' : 'Four'} to eight figures.{start?.pin == null
             ? ' Without one, anybody can sign in under this name.'
             : ' Left empty, it stays as it is.'}
         </span>

@@ -28,7 +28,6 @@
     { every: 'month', nth: nthOf(first) },
     { every: 'year' },
   ]);
-  let made = '';
   // svelte-ignore state_referenced_locally
   const form = new Form({
     about: `again ${event.id}`,
@@ -36,8 +35,8 @@
     begin: { choice: 1 },
     command:
       ({ choice }) =>
-      () => {
-        const outcome = sameAgain({
+      () =>
+        sameAgain({
           newId,
           business: stall.identity.business,
           event,
@@ -45,13 +44,10 @@
           events: stall.events,
           tables: tables.value,
           today: stall.today,
-        });
-        if (outcome.ok) made = outcome.id;
-        return outcome;
-      },
+        }),
     says: eventFault,
     saved: () => 'The next edition is planned, with its hours, taxes, ways to pay and tables.',
-    then: () => goto(`/events/${made}/plan`),
+    then: (id) => goto(`/events/${id}/plan`),
   });
   const days = $derived(nextDays(event.days, choices[form.typed.choice]!, stall.today));
   const weekday = $derived(weekdayName(first, stall.business.locale));

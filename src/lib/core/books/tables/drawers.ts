@@ -1,11 +1,10 @@
-/** Cash drawers and goods: what was opened, counted and moved. */
-import type { BodyOf } from '../../daybook/kinds';
+/** Cash drawers: what was opened and counted. */
 import type { Pieces } from '../../money/worth';
 import { sumsBy } from '../sum-tables';
-import { facts, id, json, text, textOrNull, whole, word } from '../table-spec';
+import { facts, id, json, text, whole } from '../table-spec';
 import { saidBy } from './said-by';
 
-export const drawerAndStockTables = {
+export const drawerTables = {
   drawers: facts(
     ['id'],
     {
@@ -33,20 +32,4 @@ export const drawerAndStockTables = {
     },
     { indexes: ['drawer', 'event'] },
   ),
-  movements: facts(
-    ['id', 'item'],
-    {
-      id: text(44),
-      item: id(),
-      event: textOrNull(40),
-      at: text(30),
-      by: textOrNull(40),
-      from: id(),
-      to: id(),
-      quantity: whole(),
-      reason: word<BodyOf<'stock.moved'>['reason']>(20),
-    },
-    { indexes: ['event'], keep: 'recent' },
-  ),
-  stock: sumsBy('stock', { place: id(), item: id() }, { indexes: ['place'] }),
 } as const;

@@ -1,0 +1,243 @@
+/** Doing what a list says: packing, sending, receiving, moving at once, and saying what became of the rest. */
+import { goneTo, onTheWay, SUPPLIERS } from '../books/names';
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft, type BodyOf } from '../daybook/kinds';
+import type { Gone } from '../daybook/kinds/stock-moved';
+import { costOf } from '../sale/cost';
+import { isInTwoSteps, isOpen, stateOf, toSend, underWay, type LineNow } from './list-state';
+import type { ListOutcome, ListRefusal } from './set-list';
+
+type List = Row<'lists'>;
+type Costs = ReadonlyMap<string, Pick<Row<'items'>, 'cost'>>;
+const refuse = (refusal: ListRefusal): ListOutcome => ({ ok: false, refusal });
+
+/** As many as one entry carries: it has a largest size. */
+const MOST_GOODS = 500;
+
+export interface Much {
+  readonly item: string;
+  /** Thousandths. */
+  readonly quantity: number;
+}
+
+/** Puts goods in, or takes some out again; never more out than is in and has not left. */
+export function pack(
+  newId: () => string,
+  list: List,
+  lines: readonly LineNow[],
+  goods: readonly Much[],
+): ListOutcome {
+  const state = stateOf(list, lines);
+  if (state === 'draft') return refuse({ code: 'list/not-approved' });
+  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const now = new Map(lines.map((line) => [line.item, line]));
+  const put = goods
+    .map(({ item, quantity }) => {
+      const line = now.get(item);
+      const least = line === undefined ? 0 : -toSend(line);
+      return { item, quantity: Math.max(quantity, least) };
+    })
+    .filter(({ quantity }) => quantity !== 0);
+  if (put.length === 0) return refuse({ code: 'list/nothing-packed' });
+  const body = { list: list.id, goods: put };
+  return { ok: true, id: list.id, drafts: [draft('list.packed', newId(), list.event, body)] };
+}
+
+/** What an item of a list would be packed by, at one tap: as much as is still wanted of goods that are weighed. */
+export const oneMore = (line: LineNow | undefined, { decimals }: Pick<Row<'items'>, 'decimals'>) =>
+  decimals === 0 || line === undefined
+    ? 1000
+    : Math.max(line.wanted - Math.max(line.packed, line.sent), 0) || 1000;
+
+/**
+ * Moves what was packed: all at once, or, where one sends and another receives, onto the way.
+ * @param costs What goods cost, for those that go back to a supplier and are owed for.
+ */
+export function movePacked(
+  newId: () => string,
+  list: List,
+  lines: readonly LineNow[],
+  costs: Costs,
+): ListOutcome {
+  const state = stateOf(list, lines);
+  if (state === 'draft') return refuse({ code: 'list/not-approved' });
+  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const packed = lines
+    .map((line) => ({ line, item: line.item, quantity: toSend(line) }))
+    .filter(({ quantity }) => quantity > 0);
+  if (packed.length === 0) return refuse({ code: 'list/nothing-packed' });
+  const isBack = list.to === SUPPLIERS;
+  const goods = packed.map(({ line, item, quantity }) => ({
+    ...{ item, quantity },
+    ...(isBack ? { amount: worthOf(line, quantity, costs) } : {}),
+  }));
+  const isSent = isInTwoSteps(list);
+  return moves(newId, list, goods, {
+    reason: isSent ? 'sent' : REASONS[list.use],
+    from: list.from,
+    to: isSent ? onTheWay(list.id) : list.to,
+    does: isSent ? 'send' : 'move',
+    note: '',
+  });
+}
+
+const REASONS = {
+  load: 'loaded',
+  unload: 'brought back',
+  transfer: 'moved',
+  order: 'delivered',
+  back: 'sent back',
+} as const;
+
+/** What the note says, or what was agreed, or what the item costs. Minor units. */
+const worthOf = (line: LineNow | undefined, quantity: number, costs: Costs): number =>
+  costOf({ quantity, cost: line?.price ?? costs.get(line?.item ?? '')?.cost ?? null }) ?? 0;
+
+export interface Arrived extends Much {
+  /** What the note asks for all of it, in minor units; null where it follows from the price. */
+  readonly amount: number | null;
+}
+
+export interface Receive {
+  readonly newId: () => string;
+  readonly list: List;
+  readonly lines: readonly LineNow[];
+  readonly goods: readonly Arrived[];
+  readonly costs: Costs;
+  readonly note: string;
+  /** Somebody has seen that more came than was wanted. */
+  readonly isMoreMeant: boolean;
+}
+
+/** What came: of an order at the price on the note, of what was sent from the way. */
+export function receive(command: Receive): ListOutcome {
+  const { newId, list, lines, costs, isMoreMeant } = command;
+  const state = stateOf(list, lines);
+  if (state === 'draft') return refuse({ code: 'list/not-approved' });
+  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const came = command.goods.filter(({ quantity }) => quantity > 0);
+  if (came.length === 0) return refuse({ code: 'list/nothing-chosen' });
+  const now = new Map(lines.map((line) => [line.item, line]));
+  const isSent = isInTwoSteps(list);
+  const most = (line: LineNow | undefined): number => {
+    if (line === undefined) return 0;
+    return isSent ? underWay(line) : line.wanted - line.received;
+  };
+  const over = came.find(({ item, quantity }) => quantity > most(now.get(item)));
+  if (over !== undefined && !isMoreMeant)
+    return refuse({
+      code: 'list/more-than-wanted',
+      item: over.item,
+      wanted: Math.max(0, most(now.get(over.item))),
+      found: over.quantity,
+    });
+  const fromSupplier = list.from === SUPPLIERS;
+  const goods = came.map(({ item, quantity, amount }) => ({
+    ...{ item, quantity },
+    ...(fromSupplier ? { amount: amount ?? worthOf(now.get(item), quantity, costs) } : {}),
+  }));
+  return moves(newId, list, goods, {
+    reason: fromSupplier ? 'delivered' : 'received',
+    from: isSent ? onTheWay(list.id) : list.from,
+    to: list.to,
+    does: isSent ? 'receive' : 'move',
+    note: command.note,
+  });
+}
+
+/** What has not arrived is gone, for a reason, or never left: it is back where it was sent from. */
+export function settleWay(
+  newId: () => string,
+  list: List,
+  lines: readonly LineNow[],
+  became: Gone | 'never left',
+  costs: Costs,
+): ListOutcome {
+  const goods = lines
+    .map((line) => ({ item: line.item, quantity: underWay(line) }))
+    .filter(({ quantity }) => quantity > 0);
+  if (goods.length === 0) return refuse({ code: 'list/nothing-chosen' });
+  const isGone = became !== 'never left';
+  const priced = goods.map((each) => ({
+    ...each,
+    ...(isGone
+      ? { amount: costOf({ ...each, cost: costs.get(each.item)?.cost ?? null }) ?? 0 }
+      : {}),
+  }));
+  return moves(newId, list, priced, {
+    reason: isGone ? became : 'put right',
+    from: onTheWay(list.id),
+    to: isGone ? goneTo(became) : list.from,
+    does: 'receive',
+    note: '',
+  });
+}
+
+export interface GoodsGone {
+  readonly newId: () => string;
+  readonly event: string | null;
+  readonly place: string;
+  readonly goods: readonly Much[];
+  readonly why: Gone;
+  readonly costs: Costs;
+  readonly note: string;
+  /** The list that they are missing from, if any. */
+  readonly list?: string | undefined;
+}
+
+/** Goods that are gone from a place, at what they cost. */
+export function goodsGone(command: GoodsGone): readonly Draft[] {
+  const { newId, event, place, why, costs, note, list } = command;
+  const goods = command.goods.map((each) => ({
+    ...each,
+    amount: costOf({ ...each, cost: costs.get(each.item)?.cost ?? null }) ?? 0,
+  }));
+  return inParts(goods).map((some) =>
+    draft('stock.moved', newId(), event, {
+      reason: why,
+      from: place,
+      to: goneTo(why),
+      goods: some,
+      note: note.slice(0, 500),
+      ...(list === undefined ? {} : { list: { id: list, does: 'send' as const } }),
+    }),
+  );
+}
+
+type Goods = BodyOf<'stock.moved'>['goods'];
+interface Move {
+  readonly reason: BodyOf<'stock.moved'>['reason'];
+  readonly from: string;
+  readonly to: string;
+  readonly does: 'send' | 'receive' | 'move';
+  readonly note: string;
+}
+
+const moves = (
+  newId: () => string,
+  { id, event, supplier }: List,
+  goods: Goods,
+  { reason, from, to, does, note }: Move,
+): ListOutcome => ({
+  ok: true,
+  id,
+  drafts: inParts(goods).map((some) =>
+    draft('stock.moved', newId(), event, {
+      reason,
+      from,
+      to,
+      goods: some,
+      note: note.slice(0, 500),
+      list: { id, does },
+      ...(supplier === null || (from !== SUPPLIERS && to !== SUPPLIERS) ? {} : { supplier }),
+    }),
+  ),
+});
+
+const inParts = <T>(goods: readonly T[]): T[][] => {
+  const parts: T[][] = [];
+  for (let at = 0; at < goods.length; at += MOST_GOODS)
+    parts.push(goods.slice(at, at + MOST_GOODS));
+  return parts;
+};

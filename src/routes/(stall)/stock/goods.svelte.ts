@@ -1,0 +1,137 @@
+/** Goods as the screens of stock see them: items, where they can be, how much is there, what lists keep back. */
+import { BASE, SUPPLIERS, type Row } from '$lib/core/books/tables';
+import { isKnown } from '$lib/core/event/todays-event';
+import { keptByLists, linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
+import { allPlaces } from '$lib/core/stock/places';
+import { live, type Live } from '$lib/device/live.svelte';
+import { useStall, type Stall } from '../stall.svelte';
+
+export const nameOfItem = ({ name, detail }: Pick<Row<'items'>, 'name' | 'detail'>): string =>
+  detail === '' ? name : `${name}, ${detail}`;
+
+/** To be made while a component is; each part is read only once it is asked for by the component that makes it. */
+export class Goods {
+  readonly #items: Live<Row<'items'>[]>;
+  readonly #supplies: Live<Row<'supplies'>[]>;
+  readonly #places: Live<Row<'places'>[]>;
+  readonly #suppliers: Live<Row<'suppliers'>[]>;
+  readonly #lists: Live<readonly WholeList[]>;
+
+  constructor(readonly stall: Stall = useStall()) {
+    const { db } = stall;
+    const { books } = db;
+    this.#items = live(() => () => books.items.toArray(), []);
+    this.#supplies = live(() => () => books.supplies.toArray(), []);
+    this.#places = live(() => () => books.places.toArray(), []);
+    this.#suppliers = live(() => () => books.suppliers.toArray(), []);
+    this.#lists = live(
+      () => async () => {
+        const lists = (await books.lists.toArray()).filter(isKnown);
+        const open = lists.filter(({ stage }) => stage !== 'done' && stage !== 'off');
+        const ids = open.map(({ id }) => id);
+        const [lines, sums] = await Promise.all([
+          books.listLines.where('list').anyOf(ids).toArray(),
+          books.listSums.where('list').anyOf(ids).toArray(),
+        ]);
+        const of = <T extends { readonly list: string }>(rows: readonly T[], list: string): T[] =>
+          rows.filter((row) => row.list === list);
+        return lists.map((list) => ({
+          list,
+          lines: linesNow(of(lines, list.id), of(sums, list.id)),
+        }));
+      },
+      [],
+    );
+  }
+
+  get isRead(): boolean {
+    return this.#items.isRead && this.#places.isRead && this.#lists.isRead;
+  }
+  readonly items: ReadonlyMap<string, Row<'items'>> = $derived.by(
+    () => new Map(this.#items.value.filter(isKnown).map((item) => [item.id, item])),
+  );
+  /** What is counted and still sold, by name. */
+  readonly stocked: readonly Row<'items'>[] = $derived.by(() =>
+    [...this.items.values()]
+      .filter(({ isActive, isStocked, choices }) => isActive && isStocked && choices.length === 0)
+      .toSorted((a, b) => (nameOfItem(a) < nameOfItem(b) ? -1 : 1)),
+  );
+  readonly supplies: ReadonlyMap<string, Row<'supplies'>> = $derived.by(
+    () => new Map(this.#supplies.value.map((row) => [row.id, row])),
+  );
+  readonly places: readonly Row<'places'>[] = $derived.by(() => allPlaces(this.#places.value));
+  readonly suppliers: readonly Row<'suppliers'>[] = $derived.by(() =>
+    this.#suppliers.value.filter(isKnown).toSorted((a, b) => (a.name < b.name ? -1 : 1)),
+  );
+  /** Every list; those that have ended without their lines. */
+  get lists(): readonly WholeList[] {
+    return this.#lists.value;
+  }
+  readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => keptByLists(this.lists));
+
+  nameOf = (item: string): string => {
+    const known = this.items.get(item);
+    return known === undefined ? 'something that is not known here' : nameOfItem(known);
+  };
+  unitOf = (item: string): string => this.items.get(item)?.unit ?? '';
+
+  /** A place as people call it. */
+  placeName = (place: string, supplier: string | null = null): string => {
+    if (place === SUPPLIERS) {
+      const known = this.suppliers.find(({ id }) => id === supplier);
+      return known?.name ?? 'a supplier';
+    }
+    if (place.startsWith('way:')) return 'on the way';
+    if (place.startsWith('gone:')) return `gone: ${place.slice(5).replaceAll('-', ' ')}`;
+    const own = this.places.find(({ id }) => id === place);
+    if (own !== undefined) return own.name === '' && place === BASE ? 'Base' : own.name;
+    return this.stall.events.find(({ id }) => id === place)?.short ?? 'a place not known here';
+  };
+
+  /** An area with the place that it is in. */
+  placePath = (place: Row<'places'>): string => {
+    const within = this.places.find(({ id }) => id === place.within);
+    const name = this.placeName(place.id);
+    return within === undefined ? name : `${this.placePath(within)}, ${name}`;
+  };
+  /** Places that goods can be at now, events that are not over among them. */
+  get choices(): readonly { readonly value: string; readonly label: string }[] {
+    const own = this.places
+      .filter(({ isActive }) => isActive)
+      .map((place) => ({ value: place.id, label: this.placePath(place) }));
+    return [...own, ...this.events];
+  }
+  /** Events that goods can be taken to, or still come back from. */
+  get events(): readonly { readonly value: string; readonly label: string }[] {
+    const { today } = this.stall;
+    const near = this.stall.events.filter(
+      ({ days }) => (days.at(-1)?.date ?? '') >= addDays(today, -14),
+    );
+    return near
+      .toSorted((a, b) => ((a.days[0]?.date ?? '') < (b.days[0]?.date ?? '') ? -1 : 1))
+      .map(({ id, name, days }) => ({ value: id, label: `${name}, ${days[0]?.date ?? ''}` }));
+  }
+}
+
+const addDays = (day: string, by: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + by * 86_400_000).toISOString().slice(0, 10);
+
+/** How much of everything is at a place, by item; thousandths. */
+export function stockAt(
+  stall: Stall,
+  place: () => string | null,
+): Live<ReadonlyMap<string, number>> {
+  const { books } = stall.db;
+  return live(() => {
+    const wanted = place();
+    return async () =>
+      new Map(
+        wanted === null
+          ? []
+          : (await books.stock.where('place').equals(wanted).toArray()).map((row) => [
+              row.item,
+              row.quantity,
+            ]),
+      );
+  }, new Map());
+}
