@@ -4,6 +4,7 @@ import type { ConsentWay } from '../src/lib/core/daybook/kinds/customer-consent'
 import type { CustomerWho } from '../src/lib/core/daybook/kinds/customer-set';
 import type { DemoItem } from './goods';
 import type { DemoPerson } from './person';
+import type { DemoMarket, DemoStock } from './season';
 
 /** One day at one pitch, relative to the day the demo is started. */
 export interface DemoEvent {
@@ -44,6 +45,9 @@ export interface DemoBusiness {
   /** Tables in their order, each with its goods. */
   readonly items: readonly DemoItem[];
   readonly event: DemoEvent;
+  /** Other markets of its year, and its stock beyond what it sells from. */
+  readonly markets: readonly DemoMarket[];
+  readonly stock: DemoStock;
   /** Past editions: days before today, and how many sales each had. */
   readonly editions: readonly { readonly daysAgo: number; readonly sales: number }[];
   /** Devices that rang up the past editions. */

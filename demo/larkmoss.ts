@@ -285,6 +285,107 @@ export const larkmoss: DemoBusiness = {
     stripe: '#1c684c',
     cloth: '#fffaf0',
   },
+  markets: [
+    {
+      ...{ name: 'Quay Street night market', short: 'Quay Street', organiser: 'Quay Traders' },
+      ...{ place: 'Quay Street, Sallow Ford', pitch: '9', opens: '17:00', closes: '22:00' },
+      ...{ stripe: '#2a5a80', days: 1, editions: [-63, -35, -7, 3, 31, 59] },
+    },
+    {
+      ...{ name: 'Sallow Ford flower show', short: 'Flower show', organiser: 'Sallow Ford Show' },
+      ...{ place: 'Show ground, Sallow Ford', pitch: 'Tent 2', opens: '10:00', closes: '18:00' },
+      ...{ stripe: '#a8452c', days: 3, editions: [-82, 9] },
+    },
+    {
+      ...{ name: 'Minster yule fair', short: 'Minster yule', organiser: 'Minster Close' },
+      ...{ place: 'Minster Close, Tarnbrook', pitch: 'Hut 11', opens: '11:00', closes: '20:00' },
+      ...{ stripe: '#7a4a8c', days: 4, editions: [16] },
+    },
+    {
+      ...{ name: 'Abbey yard farmers’ market', short: 'Abbey yard', organiser: 'Abbey Yard Trust' },
+      ...{ place: 'Abbey yard, Hollin', pitch: '3', opens: '08:30', closes: '13:30' },
+      ...{ stripe: '#1c684c', days: 1, editions: [-98, -70, -42, -14, 14, 42, 70] },
+    },
+    {
+      ...{ name: 'Hollin seed swap', short: 'Seed swap', organiser: 'Hollin Growers' },
+      ...{ place: 'Village hall, Hollin', pitch: 'by the stage', opens: '10:00', closes: '15:00' },
+      ...{ stripe: '#8a5a00', days: 1, editions: [-91, 84] },
+    },
+    {
+      ...{
+        name: 'Brackwater harbour festival',
+        short: 'Brackwater',
+        organiser: 'Port of Brackwater',
+      },
+      ...{ place: 'East mole, Brackwater', pitch: 'E4', opens: '09:00', closes: '21:00' },
+      ...{ stripe: '#35657a', days: 2, editions: [-49, 119] },
+    },
+    {
+      ...{
+        name: 'Tarnbrook spring pop-up',
+        short: 'Spring pop-up',
+        organiser: 'The Copper Kettle',
+      },
+      ...{
+        place: '2 Bridge Foot, Tarnbrook',
+        pitch: 'shop front',
+        opens: '10:00',
+        closes: '17:00',
+      },
+      ...{ stripe: '#5f9e3d', days: 2, editions: [133] },
+    },
+  ],
+  stock: {
+    van: { name: 'Van', kilograms: 300, crates: 40 },
+    stores: ['Glasshouse two'],
+    areas: ['Shelf A', 'Potting shed'],
+    suppliers: [
+      {
+        ...{ name: 'Ferris Young Plants', email: 'orders@ferris-plants.example' },
+        ...{ phone: '01632 960120', days: 5, percent: 38 },
+        sells: [
+          ['LAV10', 12],
+          ['ROS14', 6],
+          ['GER9', 18],
+          ['VER9', 18],
+          ['THY9', 20],
+        ],
+      },
+      {
+        ...{ name: 'Holt & Daughter Bulbs', email: 'sales@holt-bulbs.example' },
+        ...{ phone: '01632 960121', days: 9, percent: 42 },
+        sells: [
+          ['TUL10', 20],
+          ['ALL5', 10],
+          ['IRI10', 10],
+        ],
+      },
+      {
+        ...{ name: 'Kiln Row Pottery Supplies', email: 'desk@kiln-row.example' },
+        ...{ phone: '01632 960122', days: 3, percent: 45 },
+        sells: [
+          ['TER12', 24],
+          ['TER18', 12],
+          ['LAV10', 24],
+        ],
+      },
+    ],
+    carried: [
+      ['LAV10', 420, 15],
+      ['ROS14', 900, 8],
+      ['FLA1', 1100, 8],
+      ['WRE', 300, 10],
+      ['HON340', 520, 20],
+      ['TER12', 650, 24],
+      ['TUL10', 380, 30],
+    ],
+    levels: [
+      ['LAV10', 400, 480],
+      ['ROS14', 60, 160],
+      ['TUL10', 340, 420],
+      ['TER12', 100, 300],
+    ],
+  },
   editions: [
     { daysAgo: 84, sales: 104 },
     { daysAgo: 56, sales: 131 },

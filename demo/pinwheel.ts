@@ -109,6 +109,51 @@ export const pinwheel: DemoBusiness = {
     stripe: '#a33b55',
     cloth: '#fffaf0',
   },
+  markets: [
+    {
+      ...{ name: 'Cove Point regatta', short: 'Cove Point', organiser: 'Cove Point Sailing' },
+      ...{ place: 'Boat ramp, Cove Point', pitch: '22', opens: '10:00', closes: '18:00' },
+      ...{ stripe: '#2a5a80', days: 2, editions: [-54, 12] },
+    },
+    {
+      ...{ name: 'Maple Ridge harvest fair', short: 'Maple Ridge', organiser: 'Ridge Grange' },
+      ...{ place: 'Grange field, Maple Ridge', pitch: 'K3', opens: '09:00', closes: '19:00' },
+      ...{ stripe: '#8a5a00', days: 3, editions: [-40, 325] },
+    },
+    {
+      ...{ name: 'First Friday art walk', short: 'First Friday', organiser: 'Main Street Guild' },
+      ...{ place: 'Main Street, Sable Harbor', pitch: 'by the bank' },
+      ...{ opens: '16:00', closes: '21:00', stripe: '#7a4a8c', days: 1, editions: [-28, 7, 35] },
+    },
+  ],
+  stock: {
+    van: { name: 'Trailer', kilograms: 200, crates: 24 },
+    stores: ['Boat shed'],
+    areas: ['Loft'],
+    suppliers: [
+      {
+        ...{ name: 'Tern Sailcloth', email: 'orders@tern-sailcloth.example' },
+        ...{ phone: '555-0151', days: 12, percent: 40 },
+        sells: [
+          ['DIA-S', 10],
+          ['SOC', 6],
+          ['PIN', 50],
+          ['TAI4', 20],
+        ],
+      },
+    ],
+    carried: [
+      ['DIA-S', 180, 40],
+      ['SOC', 240, 30],
+      ['PIN', 30, 100],
+      ['DEL', 400, 12],
+      ['TAI4', 60, 80],
+    ],
+    levels: [
+      ['DIA-S', 60, 160],
+      ['PIN', 300, 640],
+    ],
+  },
   editions: [{ daysAgo: 30, sales: 24 }],
   devices: ['Dov’s tablet'],
   float: [

@@ -17,6 +17,7 @@ import { Chance } from './chance';
 import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
 import { bodyOf } from './person';
+import { pastMarkets, seedSeason } from './season';
 import { draftsOf, salesOfDay } from './trading-day';
 
 const DAY = 86_400_000;
@@ -41,9 +42,17 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
     for (const name of demo.devices) devices.push(await enrol(name));
     await setUp(desk, demo, began);
     await desk.send();
-    for (const edition of demo.editions) {
-      await pastEdition(desk, devices, demo, { ...edition, now });
-    }
+    const own = demo.editions.map(({ daysAgo, sales }) => ({
+      ...{ daysAgo, sales, event: eventOn(demo, now - daysAgo * DAY) },
+    }));
+    const past = [...own, ...pastMarkets(demo, now)].sort((a, b) => b.daysAgo - a.daysAgo);
+    for (const { daysAgo, sales, event } of past)
+      await pastEdition(desk, devices, demo, { event, sales, seed: daysAgo * 7919 + sales });
+    const atBase = async (): Promise<ReadonlyMap<string, number>> => {
+      const rows = await books.rows(demo.id, 'stock', { place: BASE });
+      return new Map(rows.map(({ item, quantity }) => [item, quantity]));
+    };
+    await seedSeason(desk, devices[0] ?? desk, demo, { now, atBase });
   }
   const today = tonightAsWell(eventOn(demo, now), now);
   const date = today.days[0]!.date;
@@ -141,22 +150,21 @@ function prepare(desk: DemoDevice, demo: DemoBusiness, event: EventBody, at: num
 }
 
 interface Edition {
-  readonly daysAgo: number;
+  readonly event: EventBody;
   readonly sales: number;
-  readonly now: number;
+  readonly seed: number;
 }
 
 async function pastEdition(
   desk: DemoDevice,
   devices: readonly DemoDevice[],
   demo: DemoBusiness,
-  { daysAgo, sales, now }: Edition,
+  { event, sales, seed: from }: Edition,
 ): Promise<void> {
-  const event = eventOn(demo, now - daysAgo * DAY);
   const opens = momentOf(event.days[0]!.date, event.days[0]!.opens, event.timeZone);
   const hours =
     Number(event.days[0]!.closes.slice(0, 2)) - Number(event.days[0]!.opens.slice(0, 2));
-  const chance = new Chance(daysAgo * 7919 + sales);
+  const chance = new Chance(from);
   prepare(desk, demo, event, opens - 2 * 3_600_000);
 
   const drawer = newId();
@@ -171,6 +179,7 @@ async function pastEdition(
   desk.write(opened.drafts, opens - 900_000, ownerOf(demo));
 
   let [handed, change] = [0, 0];
+  const left = new Map(demo.items.map(({ body, load }) => [body.id, body.isStocked ? load : 0]));
   for (const sale of salesOfDay(demo, { opens, hours, sales }, chance, newId)) {
     const device = devices[sale.device]!;
     const at = { event, drawer, deviceNumber: device.number, number: nextNumber(device, 'sale') };
@@ -178,6 +187,9 @@ async function pastEdition(
     device.write(drafts, sale.at, sellerOf(demo, sale.device));
     await noteCards(desk.database, device, drafts, demo.business.currency, sale.at);
     for (const { kind, body } of drafts) {
+      if (kind === 'sale.rung')
+        for (const { item, quantity } of (body as BodyOf<'sale.rung'>).lines)
+          if (item !== null) left.set(item, (left.get(item) ?? 0) - quantity);
       if (kind !== 'payment.taken' || body['drawer'] === null) continue;
       handed += Number(body['charge']);
       change += Number(body['change']);
@@ -193,6 +205,11 @@ async function pastEdition(
     at: closes + 1_800_000,
     short: chance.between(0, 2) * 50,
   });
+  const goods = [...left]
+    .filter(([, quantity]) => quantity > 0)
+    .map(([item, quantity]) => ({ item, quantity }));
+  const back = { reason: 'brought back', from: event.id, to: BASE, goods, note: '' } as const;
+  desk.write([draft('stock.moved', newId(), event.id, back)], closes + 2_400_000, ownerOf(demo));
   await desk.send();
 }
 

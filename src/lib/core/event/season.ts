@@ -1,5 +1,6 @@
 /** A year of events: where each hangs on the string, and what it still needs. */
 import type { Row } from '../books/tables';
+import { isOpen, stateOf, toPack, toSend, type WholeList } from '../stock/list-state';
 import { stageOf } from './stage';
 import { byDate, firstDay, lastDay } from './todays-event';
 
@@ -10,6 +11,8 @@ export interface Pennant {
   /** How far through the year its first day is, from 0 to 1. */
   readonly at: number;
   readonly is: 'done' | 'now' | 'to come';
+  /** Whether there is room for its name: where dates crowd, only some have theirs until they are touched. */
+  readonly isNamed: boolean;
 }
 
 /** What comes next for an event, in the order in which it happens. */
@@ -36,7 +39,7 @@ const DAY = 86_400_000;
 export function seasonOf(events: readonly Event[], year: number, today: string): Pennant[] {
   const begins = Date.UTC(year, 0, 1);
   const long = (Date.UTC(year + 1, 0, 1) - begins) / DAY;
-  return byDate(events)
+  const all = byDate(events)
     .filter((event) => Number(firstDay(event).slice(0, 4)) === year)
     .reverse()
     .map((event) => {
@@ -45,9 +48,73 @@ export function seasonOf(events: readonly Event[], year: number, today: string):
       return {
         event,
         at: day / long,
-        is: isNow ? 'now' : lastDay(event) < today ? 'done' : 'to come',
+        is: isNow
+          ? ('now' as const)
+          : lastDay(event) < today
+            ? ('done' as const)
+            : ('to come' as const),
       };
     });
+  const named = namedOf(all);
+  return all.map((each) => ({ ...each, isNamed: named.has(each.event.id) }));
+}
+
+/** How much of the year a name is wide. */
+const NAME = 0.075;
+
+/** Today's name is there first, then those to come, then those behind us, the latest first. */
+function namedOf(all: readonly Omit<Pennant, 'isNamed'>[]): ReadonlySet<string> {
+  const order = { now: 0, 'to come': 1, done: 2 };
+  const turns = all.toSorted(
+    (a, b) => order[a.is] - order[b.is] || (a.is === 'done' ? b.at - a.at : a.at - b.at),
+  );
+  const taken: number[] = [];
+  const named = new Set<string>();
+  for (const { event, at } of turns) {
+    if (taken.some((other) => Math.abs(other - at) < NAME)) continue;
+    taken.push(at);
+    named.add(event.id);
+  }
+  return named;
+}
+
+/** What is packed for an event, as its load lists say. Quantities in thousandths. */
+export interface Packing {
+  readonly isMade: boolean;
+  readonly isDraft: boolean;
+  /** The list that is open, if one is. */
+  readonly list: string | null;
+  readonly wanted: number;
+  readonly packed: number;
+  /** Still wanted, and not there to be packed. */
+  readonly short: number;
+}
+
+/** @param onHand Thousandths of an item at a place. */
+export function packingOf(
+  event: string,
+  lists: readonly WholeList[],
+  onHand: (place: string, item: string) => number,
+): Packing {
+  const own = lists.filter(
+    ({ list, lines }) =>
+      list.use === 'load' && list.event === event && stateOf(list, lines) !== 'off',
+  );
+  const sums = { wanted: 0, packed: 0, short: 0 };
+  for (const { list, lines } of own)
+    for (const line of lines) {
+      sums.wanted += line.wanted;
+      sums.packed += Math.max(line.packed, line.sent);
+      const there = Math.max(0, onHand(list.from, line.item) - toSend(line));
+      sums.short += Math.max(0, toPack(line) - there);
+    }
+  const open = own.find(({ list, lines }) => isOpen(stateOf(list, lines)));
+  return {
+    isMade: own.length > 0,
+    isDraft: open !== undefined && stateOf(open.list, open.lines) === 'draft',
+    list: open?.list.id ?? null,
+    ...sums,
+  };
 }
 
 /** The years that have events, and this one, in their order. */

@@ -25,9 +25,9 @@
       <path d="M {x} 1 Q {x + 50} 37 {x + 100} 1" vector-effect="non-scaling-stroke" />
     {/each}
   </svg>
-  {#each pennants as { event, at, is } (event.id)}
+  {#each pennants as { event, at, is, isNamed } (event.id)}
     <a
-      class={['season-pennant', is.replace(' ', '-')]}
+      class={['season-pennant', is.replace(' ', '-'), !isNamed && 'crowded']}
       href="/events/{event.id}"
       style:left="calc({at * 100}% * 0.94)"
       style:top="{4 + sag(at) * 32}px"

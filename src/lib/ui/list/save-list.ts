@@ -19,4 +19,4 @@ export const saveList = <R>(
   name: string,
   rows: readonly R[],
   columns: readonly Column<R>[],
-): void => saveFile(listCsv(rows, columns), `${name}.csv`, 'text/csv;charset=utf-8');
+): void => saveFile(`${name}.csv`, 'text/csv;charset=utf-8', listCsv(rows, columns));

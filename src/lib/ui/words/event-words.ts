@@ -2,9 +2,10 @@
 import type { Stage } from '../../core/daybook/kinds/event-stage';
 import type { EventRefusal } from '../../core/event/plan-event';
 import type { Recurrence } from '../../core/event/same-again';
-import type { Need } from '../../core/event/season';
+import type { Need, Packing } from '../../core/event/season';
 import type { BackRefusal } from '../../core/event/stage';
 import type { Fault } from '../forms/faults.svelte';
+import { quantityWords } from './money-words';
 
 export const stageWords: Readonly<Record<Stage, string>> = {
   planned: 'planned',
@@ -31,6 +32,16 @@ export const needWords: Readonly<Record<Need, string>> = {
   settle: 'counted, and not settled yet',
   nothing: 'settled',
 };
+
+/** What an event that is to come still needs before it is packed. */
+export function packingWords({ isMade, isDraft, wanted, packed, short }: Packing): string {
+  if (!isMade) return 'load list not made';
+  if (isDraft) return 'load list not approved';
+  if (short > 0) return `${quantityWords(short, '')} short`;
+  return packed >= wanted
+    ? 'packed, and not loaded yet'
+    : `${quantityWords(packed, '')} of ${quantityWords(wanted, '')} packed`;
+}
 
 /** What is wrong with an event, and in which field. */
 export const eventFault = (refusal: EventRefusal): Fault => ({

@@ -204,3 +204,56 @@ export function movedWords({ kind, quantity }: Pick<Row<'moves'>, 'kind' | 'quan
       return quantity < 0 ? 'left' : 'came';
   }
 }
+
+/** What was done about a list, as its thread says it. */
+export function actOfListWords(does: Row<'listActs'>['does'], use: ListUse): string {
+  switch (does) {
+    case 'set':
+      return 'Set up';
+    case 'draft':
+      return 'A draft again';
+    case 'approved':
+      return 'Approved';
+    case 'done':
+      return 'Closed';
+    case 'off':
+      return 'Called off';
+    case 'packed':
+      return use === 'unload' ? 'Counted back' : 'Packed';
+    case 'send':
+      return 'Sent';
+    case 'receive':
+      return 'Arrived';
+    case 'move':
+      return use === 'order'
+        ? 'Delivered'
+        : `${moveWords[use]}ed`.replace('Send backed', 'Sent back');
+  }
+}
+
+interface MailedOrder {
+  readonly number: string;
+  readonly business: string;
+  /** When it is wanted; empty where nobody said. */
+  readonly day: string;
+  readonly note: string;
+  /** One line of text each. */
+  readonly lines: readonly string[];
+}
+
+export const orderMail = ({ number, business, day, note, lines }: MailedOrder) => ({
+  subject: `Order ${number} from ${business}`,
+  text: [
+    `We would like to order${day === '' ? '' : `, by ${day}`}:`,
+    '',
+    ...lines,
+    ...(note === '' ? [] : ['', note]),
+    '',
+    business,
+  ].join('\r\n'),
+});
+
+export const countFault = (refusal: CountRefusal): Fault => ({
+  field: '',
+  says: countRefusalWords(refusal),
+});

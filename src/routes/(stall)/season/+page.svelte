@@ -1,12 +1,13 @@
 <script lang="ts">
   import { firstDay, lastDay } from '$lib/core/event/todays-event';
-  import { behindUs, comingUp, needOf, seasonOf, yearsOf } from '$lib/core/event/season';
+  import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from '$lib/core/event/season';
   import type { Row } from '$lib/core/books/tables';
   import { live } from '$lib/device/live.svelte';
   import Pennants from '$lib/ui/event/Pennants.svelte';
   import { dayWords, monthNames } from '$lib/ui/words/date-words';
-  import { needWords, stageWords } from '$lib/ui/words/event-words';
+  import { needWords, packingWords, stageWords } from '$lib/ui/words/event-words';
   import { stageOf } from '$lib/core/event/stage';
+  import { Goods } from '../stock/goods.svelte';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
@@ -39,8 +40,15 @@
       ? dayWords(first, locale)
       : `${dayWords(first, locale)}, ${String(event.days.length)} days`;
   };
+  const goods = new Goods(stall);
+  const stock = live(() => () => db.books.stock.toArray(), []);
+  const onHand = $derived(
+    new Map(stock.value.map(({ place, item, quantity }) => [`${place} ${item}`, quantity])),
+  );
+  const packing = (event: string) =>
+    packingOf(event, goods.lists, (place, item) => onHand.get(`${place} ${item}`) ?? 0);
   const does: Readonly<Record<ReturnType<typeof needOf>, readonly [string, string]>> = {
-    pack: ['Plan', 'plan'],
+    pack: ['Pack', ''],
     open: ['Look at it', ''],
     sell: ['To the counter', '/counter'],
     settle: ['Look at it', ''],
@@ -80,22 +88,28 @@
         {#each next as event (event.id)}
           {@const need = needOf(event)}
           {@const [label, path] = does[need]}
+          {@const packs = need === 'pack' ? packing(event.id) : null}
           <li class="sheet flex items-center gap-4 overflow-hidden !p-0 !pr-4">
             <span class="season-mark" style:--own={event.stripe}></span>
             <div class="min-w-0 flex-1 py-3">
               <a class="plain font-[650]" href="/events/{event.id}">{event.name}</a>
               <span class="soft">{when(event)}</span>
               <p class={[need === 'pack' && 'font-[600]']}>
-                {needWords[need]}{takings(event.id) === 0
+                {packs === null ? needWords[need] : packingWords(packs)}{takings(event.id) === 0
                   ? ''
                   : `, ${money.text(takings(event.id))} so far`}
               </p>
             </div>
             <a
               class={['btn my-2 px-4', need === 'sell' ? 'btn-main' : 'btn-quiet']}
-              href={path.startsWith('/')
-                ? path
-                : `/events/${event.id}${path === '' ? '' : `/${path}`}`}>{label}</a
+              href={packs !== null
+                ? packs.list === null
+                  ? `/stock/lists/new?use=load&event=${event.id}`
+                  : `/stock/lists/${packs.list}`
+                : path.startsWith('/')
+                  ? path
+                  : `/events/${event.id}${path === '' ? '' : `/${path}`}`}
+              >{packs?.isMade === false ? 'Load list' : label}</a
             >
           </li>
         {:else}

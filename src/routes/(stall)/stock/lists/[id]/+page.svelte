@@ -1,0 +1,97 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { SUPPLIERS } from '$lib/core/books/tables';
+  import {
+    isInTwoSteps,
+    isOpen,
+    linesNow,
+    listNumber,
+    stateOf,
+    underWay,
+  } from '$lib/core/stock/list-state';
+  import { live } from '$lib/device/live.svelte';
+  import { dayWords } from '$lib/ui/words/date-words';
+  import { stateWords, useWords } from '$lib/ui/words/stock-words';
+  import { useStall } from '../../../stall.svelte';
+  import { Goods, stockAt } from '../../goods.svelte';
+  import DraftLines from './DraftLines.svelte';
+  import ListActs from './ListActs.svelte';
+  import ListThread from './ListThread.svelte';
+  import PackList from './PackList.svelte';
+  import ReceiveList from './ReceiveList.svelte';
+
+  const stall = useStall();
+  const { books } = stall.db;
+  const goods = new Goods(stall);
+  const id = $derived(page.params['id'] ?? '');
+  const found = live(() => {
+    const wanted = id;
+    return async () => {
+      const list = await books.lists.get(wanted);
+      const [lines, sums] = await Promise.all([
+        books.listLines.where('list').equals(wanted).toArray(),
+        books.listSums.where('list').equals(wanted).toArray(),
+      ]);
+      return list === undefined || list.setStamp === ''
+        ? null
+        : { list, lines: linesNow(lines, sums) };
+    };
+  }, null);
+  const list = $derived(found.value?.list);
+  const lines = $derived(
+    (found.value?.lines ?? []).toSorted((a, b) =>
+      goods.nameOf(a.item) < goods.nameOf(b.item) ? -1 : 1,
+    ),
+  );
+  const stands = $derived(list === undefined ? 'draft' : stateOf(list, lines));
+  const here = stockAt(stall, () => list?.from ?? null);
+  const isFromSupplier = $derived(list?.from === SUPPLIERS);
+  /** What is packed by one and moved; a delivery only arrives. */
+  const isPacked = $derived(list !== undefined && !isFromSupplier);
+  const isReceived = $derived(
+    list !== undefined &&
+      (isFromSupplier || (isInTwoSteps(list) && lines.some((line) => underWay(line) > 0))),
+  );
+</script>
+
+<div class="page gap-5 [--page-width:62rem]">
+  {#if list === undefined}
+    {#if found.isRead}
+      <h1>No such list</h1>
+      <p class="sheet">
+        This device knows none of that kind. <a class="plain" href="/stock/lists">Lists of goods</a>
+      </p>
+    {/if}
+  {:else if goods.isRead}
+    <div class="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
+      <h1>{list.name} <span class="soft">{listNumber(list)}</span></h1>
+      <span class="text-lg font-[600]" data-testid="list-state">{stateWords[stands]}</span>
+    </div>
+    <p class="-mt-3">
+      {useWords[list.use]}: {goods.placeName(list.from, list.supplier)} → {goods.placeName(
+        list.to,
+        list.supplier,
+      )}
+      {#if list.day !== null}
+        · wanted by {dayWords(list.day, stall.business.locale)}{/if}
+      {#if list.why !== ''}· {list.why}{/if}
+      {#if list.note !== ''}<span class="soft block">{list.note}</span>{/if}
+    </p>
+    <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-6 lg:grid-cols-[1.7fr_1fr]">
+      <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
+        {#if !isOpen(stands)}
+          <DraftLines {list} {lines} {goods} here={here.value} isFixed />
+        {:else if stands === 'draft'}
+          <DraftLines {list} {lines} {goods} here={here.value} />
+        {:else}
+          {#if isReceived}<ReceiveList {list} {lines} {goods} />{/if}
+          {#if isPacked}<PackList {list} {lines} {goods} here={here.value} />{/if}
+        {/if}
+      </div>
+      <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
+        <ListActs {list} {lines} {stands} {goods} />
+        <ListThread {list} {goods} />
+      </div>
+    </div>
+  {/if}
+</div>

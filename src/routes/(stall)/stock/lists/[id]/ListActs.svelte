@@ -1,0 +1,134 @@
+<script lang="ts">
+  /** What can be done with a list now: approve it, end it, print it, send it. */
+  import { toast } from 'svelte-sonner';
+  import { goto } from '$app/navigation';
+  import type { Row } from '$lib/core/books/tables';
+  import {
+    isOpen,
+    listRight,
+    linesNow,
+    type LineNow,
+    type ListState,
+  } from '$lib/core/stock/list-state';
+  import { approveList, endList, redraftList, type ListOutcome } from '$lib/core/stock/set-list';
+  import { newId } from '$lib/device/new-id';
+  import { listRefusalWords } from '$lib/ui/words/stock-words';
+  import RightButton from '../../../RightButton.svelte';
+  import { useStall } from '../../../stall.svelte';
+  import type { Goods } from '../../goods.svelte';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import type { PaperShape } from '$lib/device/paper/document-pdf';
+  import { listPaper, mailTo, saveListFile } from '../list-paper';
+
+  interface Props {
+    list: Row<'lists'>;
+    lines: readonly LineNow[];
+    /** How far it is. */
+    stands: ListState;
+    goods: Goods;
+  }
+  const { list, lines, stands, goods }: Props = $props();
+  const stall = useStall();
+  const { books } = stall.db;
+  let says = $state('');
+  let why = $state('');
+  let isEnding = $state(false);
+
+  async function decide(
+    command: (list: Row<'lists'>, lines: readonly LineNow[]) => ListOutcome,
+    lentBy: string | undefined,
+    done: string,
+  ): Promise<void> {
+    const outcome = await stall.daybook.decide(
+      async () => ({
+        list: (await books.lists.get(list.id)) ?? list,
+        lines: linesNow(
+          await books.listLines.where('list').equals(list.id).toArray(),
+          await books.listSums.where('list').equals(list.id).toArray(),
+        ),
+      }),
+      (found) => command(found.list, found.lines),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    if (outcome.ok) {
+      says = '';
+      toast(done);
+    } else if (outcome.refusal.code !== 'slip/gone')
+      says = listRefusalWords(outcome.refusal, goods.nameOf);
+  }
+  const approve = (lentBy?: string): Promise<void> =>
+    decide((row, now) => approveList(newId, row, now), lentBy, 'It is approved.');
+  const redraft = (lentBy?: string): Promise<void> =>
+    decide((row, now) => redraftList(newId, row, now), lentBy, 'It is a draft again.');
+  async function end(lentBy?: string): Promise<void> {
+    const said = why;
+    await decide((row, now) => endList(newId, row, now, said), lentBy, 'The list has ended.');
+    if (says === '') isEnding = false;
+  }
+  const supplier = $derived(goods.suppliers.find(({ id }) => id === list.supplier));
+  const whole = $derived({ list, lines, goods, business: stall.business });
+  async function pdf(shape: PaperShape): Promise<void> {
+    const paper = listPaper(whole);
+    const { documentPdf } = await import('$lib/device/paper/document-pdf');
+    saveFile(`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape));
+  }
+  /** In the mail program of this device, its PDF saved to be put with it. */
+  async function mail(): Promise<void> {
+    await pdf('sheet');
+    location.href = mailTo(whole, supplier?.email ?? '');
+  }
+</script>
+
+<section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-label="What can be done">
+  {#if stands === 'draft'}
+    <p class="soft">
+      {list.use === 'order'
+        ? 'A draft orders nothing yet.'
+        : 'A draft keeps nothing back yet; once it is approved it can be packed.'}
+    </p>
+    <RightButton right={listRight(list)} label="Approve" onGo={approve} />
+  {:else if stands === 'approved'}
+    <RightButton right={listRight(list)} label="Back to a draft" look="btn-quiet" onGo={redraft} />
+  {/if}
+  <div class="flex flex-wrap gap-2">
+    <button type="button" class="btn btn-quiet" onclick={() => pdf('sheet')}>PDF</button>
+    <button type="button" class="btn btn-quiet" onclick={() => pdf('roll')}>On a roll</button>
+    <button type="button" class="btn btn-quiet" onclick={() => saveListFile(whole)}>CSV</button>
+    {#if list.use === 'order' && supplier !== undefined && stands !== 'draft'}
+      <button type="button" class="btn btn-quiet" onclick={mail}>Write to {supplier.name}</button>
+    {/if}
+    {#if list.use === 'load' && list.event !== null && !isOpen(stands)}
+      <button
+        type="button"
+        class="btn btn-quiet"
+        onclick={() => goto(`/stock/lists/new?use=unload&event=${list.event ?? ''}`)}
+        >Unload list</button
+      >
+    {/if}
+  </div>
+  {#if isOpen(stands)}
+    {#if isEnding}
+      <label class="grid gap-1 font-[560]">
+        Why
+        <input class="input w-full" bind:value={why} maxlength="200" autocomplete="off" />
+      </label>
+      <div class="flex flex-wrap gap-2">
+        <RightButton
+          right={stands === 'draft' ? null : listRight(list)}
+          label={stands === 'in part' ? 'Close it short' : 'Call it off'}
+          look="btn-quiet"
+          onGo={end}
+        />
+        <button type="button" class="btn btn-quiet" onclick={() => (isEnding = false)}>Back</button>
+      </div>
+    {:else}
+      <button
+        type="button"
+        class="btn btn-quiet justify-self-start"
+        onclick={() => (isEnding = true)}
+        >{stands === 'in part' ? 'Close it short …' : 'Call it off …'}</button
+      >
+    {/if}
+  {/if}
+  {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+</section>

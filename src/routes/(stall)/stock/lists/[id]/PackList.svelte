@@ -1,0 +1,202 @@
+<script lang="ts">
+  /** Packing what a list says: each thing a crate that fills, what is short said at once, and moved by one button. */
+  import { toast } from 'svelte-sonner';
+  import type { Row } from '$lib/core/books/tables';
+  import { linesNow, stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
+  import { loadOf } from '$lib/core/stock/fill-list';
+  import { movePacked, oneMore, pack } from '$lib/core/stock/do-list';
+  import { live } from '$lib/device/live.svelte';
+  import { newId } from '$lib/device/new-id';
+  import Crate from '$lib/ui/stock/Crate.svelte';
+  import { quantityWords } from '$lib/ui/words/money-words';
+  import { listRefusalWords, moveWords } from '$lib/ui/words/stock-words';
+  import RightButton from '../../../RightButton.svelte';
+  import { useStall } from '../../../stall.svelte';
+  import type { Goods } from '../../goods.svelte';
+  import GoodsLine from '../../GoodsLine.svelte';
+
+  interface Props {
+    list: Row<'lists'>;
+    lines: readonly LineNow[];
+    goods: Goods;
+    /** On hand where the goods come from, by item. */
+    here: ReadonlyMap<string, number>;
+  }
+  const { list, lines, goods, here }: Props = $props();
+  const stall = useStall();
+  const { books } = stall.db;
+  let says = $state('');
+  let onlyShort = $state(false);
+  let isBusy = $state(false);
+
+  const lineOf = (item: string): LineNow | undefined => lines.find((line) => line.item === item);
+  const noted = (line: LineNow): number => Math.max(line.packed, line.sent);
+  /** Still wanted, and not there to be packed. */
+  const shortOf = (line: LineNow): number =>
+    Math.max(0, toPack(line) - Math.max(0, (here.get(line.item) ?? 0) - toSend(line)));
+  const shown = $derived(onlyShort ? lines.filter((line) => shortOf(line) > 0) : lines);
+  const short = $derived(lines.reduce((sum, line) => sum + shortOf(line), 0));
+  const packed = $derived(lines.reduce((sum, line) => sum + toSend(line), 0));
+  /** Where else some of what is short is. */
+  const elsewhere = live(() => {
+    const missing = lines.filter((line) => shortOf(line) > 0).map(({ item }) => item);
+    const wanted = new Set(missing);
+    const { from, to } = list;
+    return async () => {
+      if (wanted.size === 0) return new Map<string, string>();
+      const own = goods.places.filter(({ isActive }) => isActive).map(({ id }) => id);
+      const rows = await books.stock.where('place').anyOf(own).toArray();
+      const found = new Map<string, string>();
+      for (const { place, item, quantity } of rows)
+        if (wanted.has(item) && quantity > 0 && place !== from && place !== to)
+          found.set(item, `${quantityWords(quantity, '')} in ${goods.placeName(place)}`);
+      return found;
+    };
+  }, new Map<string, string>());
+  const crateSays = (line: LineNow): string => {
+    const unit = goods.unitOf(line.item);
+    const missing = shortOf(line);
+    if (missing > 0) {
+      const where = elsewhere.value.get(line.item);
+      return `${quantityWords(missing, unit)} more are not here${where === undefined ? '' : `: ${where}`}`;
+    }
+    const left = (here.get(line.item) ?? 0) - toSend(line) - toPack(line);
+    const at = goods.placeName(list.from);
+    return noted(line) >= line.wanted
+      ? `packed · ${quantityWords(left, unit)} stay at ${at}`
+      : `at ${at} ${quantityWords((here.get(line.item) ?? 0) - toSend(line), unit)}`;
+  };
+  const van = $derived(goods.places.find(({ id }) => id === list.van));
+  const load = $derived(
+    loadOf(
+      lines.map((line) => ({ item: line.item, quantity: noted(line) })),
+      goods.supplies,
+    ),
+  );
+  const vanFull = $derived.by(() => {
+    const shares = [
+      van?.mostWeight == null ? 0 : load.weight / van.mostWeight,
+      van?.mostCrates == null ? 0 : load.crates / van.mostCrates,
+    ];
+    return Math.max(...shares);
+  });
+
+  async function put(item: string, quantity: number): Promise<string> {
+    const outcome = await stall.daybook.append(() =>
+      pack(newId, list, lines, [{ item, quantity }]),
+    );
+    says =
+      outcome.ok || outcome.refusal.code === 'slip/gone'
+        ? ''
+        : listRefusalWords(outcome.refusal, goods.nameOf);
+    if (outcome.ok && 'vibrate' in navigator) navigator.vibrate(25);
+    return says;
+  }
+  const one = (item: string): number =>
+    oneMore(lineOf(item), goods.items.get(item) ?? { decimals: 0 });
+
+  async function move(lentBy?: string): Promise<void> {
+    if (isBusy) return;
+    isBusy = true;
+    // Decided by the rows as they are: a second tap, or another window, finds that it has left.
+    const outcome = await stall.daybook
+      .decide(
+        async () => ({
+          list: (await books.lists.get(list.id)) ?? list,
+          lines: linesNow(
+            await books.listLines.where('list').equals(list.id).toArray(),
+            await books.listSums.where('list').equals(list.id).toArray(),
+          ),
+        }),
+        (found) => movePacked(newId, found.list, found.lines, goods.items),
+        lentBy === undefined ? {} : { lentBy },
+      )
+      .finally(() => (isBusy = false));
+    if (!outcome.ok) {
+      if (outcome.refusal.code !== 'slip/gone')
+        says = listRefusalWords(outcome.refusal, goods.nameOf);
+      return;
+    }
+    toast(`${quantityWords(packed, '')} things have left ${goods.placeName(list.from)}.`);
+  }
+  const isDone = $derived(stateOf(list, lines) === 'done');
+</script>
+
+{#if van !== undefined}
+  <section class="sheet grid gap-2" aria-label="The van" data-testid="van">
+    <div class="flex flex-wrap justify-between gap-x-4">
+      <b class="font-[600]">{goods.placeName(van.id)}</b>
+      <span class="figure"
+        >{Math.round(load.weight / 1000)}{van.mostWeight === null
+          ? ''
+          : ` of ${String(Math.round(van.mostWeight / 1000))}`} kg · {Math.ceil(
+          load.crates / 1000,
+        )}{van.mostCrates === null ? '' : ` of ${String(van.mostCrates / 1000)}`} crates</span
+      >
+    </div>
+    <progress
+      class={['progress w-full', vanFull > 1 ? 'progress-error' : 'progress-primary']}
+      value={Math.min(1, vanFull)}
+      max="1"
+      aria-label="How full it is"
+    ></progress>
+    {#if vanFull > 1}<p class="text-error" role="alert">
+        That is more than it can carry; leave something behind or take a second trip.
+      </p>{/if}
+    {#if !load.isWhole}<p class="soft text-sm">
+        Some things have no weight yet; set it on their page.
+      </p>{/if}
+  </section>
+{/if}
+<GoodsLine
+  label="Scan or type what goes in"
+  items={goods.stocked}
+  onGoods={(item, quantity) => put(item.id, quantity ?? one(item.id))}
+  does={(item, quantity) => `Enter packs ${quantityWords(quantity ?? one(item.id), '')}`}
+/>
+{#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+<ul class="grid grid-cols-[minmax(0,1fr)] gap-2.5" data-testid="crates">
+  {#each shown as line (line.item)}
+    {@const item = goods.items.get(line.item)}
+    <Crate
+      name={item?.name ?? 'something unknown'}
+      detail={item?.detail ?? ''}
+      unit={item?.unit ?? ''}
+      done={noted(line)}
+      wanted={line.wanted}
+      says={crateSays(line)}
+      isShort={shortOf(line) > 0}
+      onAdd={() => void put(line.item, one(line.item))}
+      onTake={() => void put(line.item, -Math.min(1000, toSend(line)))}
+    />
+  {/each}
+</ul>
+<div
+  class="bg-base-100 sticky -bottom-4 z-10 -mb-4 flex md:-bottom-7 md:-mb-7 flex-wrap items-center gap-3 py-3"
+  data-testid="pack-foot"
+>
+  {#if short > 0}
+    <button
+      type="button"
+      class={['btn btn-quiet px-4', onlyShort && '!border-primary !border-3']}
+      aria-pressed={onlyShort}
+      onclick={() => (onlyShort = !onlyShort)}>{quantityWords(short, '')} short</button
+    >
+    <a
+      class="btn btn-quiet px-4"
+      href="/stock/lists/new?use=order&to={encodeURIComponent(list.from)}">Order what is short</a
+    >
+  {/if}
+  {#if packed > 0}
+    <RightButton
+      right="stock.move"
+      label="{moveWords[list.use]} {quantityWords(packed, '')} {packed === 1000
+        ? 'thing'
+        : 'things'}"
+      {isBusy}
+      onGo={move}
+    />
+  {:else if !isDone}
+    <p class="soft">Nothing is packed that has not left already.</p>
+  {/if}
+</div>
