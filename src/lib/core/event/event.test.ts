@@ -28,6 +28,17 @@ const UNSTAMPED = {
   backStamp: '',
   backTo: '' as const,
   backWhy: '',
+  fee: null,
+  costs: [],
+  single: [],
+  over: [],
+  duty: [],
+  devices: [],
+  things: [],
+  costsStamp: '',
+  pricesStamp: '',
+  peopleStamp: '',
+  bringStamp: '',
 };
 const event = (n: number, date: string, stage: Stage): Row<'events'> => ({
   ...eventBody(`Event ${String(n)}`),

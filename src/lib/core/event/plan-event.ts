@@ -138,6 +138,23 @@ export function sameAgain(command: SameAgain): EventOutcome {
     drafts.push(draft('event.taxes', newId(), id, { event: id, swaps: event.swaps }));
   if (event.ways !== null)
     drafts.push(draft('event.ways', newId(), id, { event: id, ways: event.ways }));
+  if (event.fee !== null) {
+    const { fee, costs } = event;
+    drafts.push(draft('event.costs', newId(), id, { event: id, fee, costs }));
+  }
+  if (event.single.length + event.over.length > 0) {
+    const { single, over } = event;
+    drafts.push(draft('event.prices', newId(), id, { event: id, single, over }));
+  }
+  if (event.duty.length + event.devices.length > 0) {
+    const duty = event.duty.map((each) => ({
+      ...each,
+      date: movedDay(each.date, event.days, days),
+    }));
+    drafts.push(draft('event.people', newId(), id, { event: id, duty, devices: event.devices }));
+  }
+  if (event.things.length > 0)
+    drafts.push(draft('event.bring', newId(), id, { event: id, things: event.things }));
   for (const { setStamp, ...table } of tables)
     if (setStamp !== '' && table.isActive && table.event === event.id)
       drafts.push(
@@ -148,6 +165,13 @@ export function sameAgain(command: SameAgain): EventOutcome {
         }),
       );
   return { ok: true, id, drafts };
+}
+
+/** The day of the next edition that stands where this one stood in the last; as far behind the first day. */
+function movedDay(date: string, from: readonly EventDay[], to: readonly EventDay[]): string {
+  const [first, next] = [from[0]?.date ?? date, to[0]?.date ?? date];
+  const by = Date.parse(`${date}T00:00:00Z`) - Date.parse(`${first}T00:00:00Z`);
+  return new Date(Date.parse(`${next}T00:00:00Z`) + by).toISOString().slice(0, 10);
 }
 
 /** Editions of the same series on days that are there already: it has been made before. */

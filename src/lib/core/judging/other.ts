@@ -12,7 +12,16 @@ export function judgeOfEvent(
   return history.knows('event.set', body.event) ? null : { code: 'stage/event', found: body.event };
 }
 
-type OfEvent = 'event.stage' | 'event.back' | 'event.taxes' | 'event.ways';
+type OfEvent =
+  | 'event.stage'
+  | 'event.back'
+  | 'event.taxes'
+  | 'event.ways'
+  | 'event.costs'
+  | 'event.prices'
+  | 'event.people'
+  | 'event.bring'
+  | 'event.ticked';
 
 /** What is sent is the receipt of a sale that there is. */
 export function judgeReceipt(

@@ -1,6 +1,7 @@
 /** The lines of a sale against the goods they are of, as they were set up then or lately. */
-import type { ExtraGroup } from '../books/tables';
+import type { ExtraGroup, Row } from '../books/tables';
 import type { BodyOf, EntryOf } from '../daybook/kinds';
+import { itemAt } from '../event/event-prices';
 import { percentOf } from '../money/percent';
 import { priceOn } from '../pricing/two-prices';
 import { lineAmount } from '../slip/line-amount';
@@ -24,7 +25,8 @@ function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
   const items: readonly Item[] =
     line.item === null ? [] : evidence.history.inForce('item.set', line.item, entry.stamp);
   const found = line.name;
-  if (items.length > 0 && line.listPrice === undefined && !isPriceOf(line, items))
+  const sold = items.length === 0 ? [] : [...items, ...atEvent(line, entry, items, evidence)];
+  if (items.length > 0 && line.listPrice === undefined && !isPriceOf(line, sold))
     return { code: 'sale/line-price', found, wanted: items[0]!.price };
   if (items.length > 0 && !areExtrasOf(line, items)) return { code: 'sale/line-extra', found };
   if (!isSumRight(line, items, entry, evidence)) return { code: 'sale/line-sum', found };
@@ -33,6 +35,21 @@ function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
   if (items.length > 0 && !items.some(({ isStocked }) => isStocked === line.isStocked))
     return { code: 'sale/line-stock', found };
   return isStandingGranted(line, entry, evidence) ? null : { code: 'sale/standing', found };
+}
+
+/** As the event has its prices now, or had them lately. */
+function atEvent(
+  { item }: Line,
+  { event, stamp }: Sale,
+  items: readonly Item[],
+  { history, books }: Evidence,
+): readonly Item[] {
+  if (event === null || item === null) return [];
+  const row = books.row('events', event);
+  const known = row === undefined ? history.inForce('event.set', event, stamp) : [row];
+  return (known as readonly Partial<Row<'events'>>[]).flatMap(({ single = [], over = [] }) =>
+    items.map((each) => itemAt({ ...each, id: item }, { single, over })),
+  );
 }
 
 /**

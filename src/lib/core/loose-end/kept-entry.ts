@@ -133,6 +133,9 @@ const setBy: Partial<Record<Kind, SetBy>> = {
   'category.set': { table: 'categories' },
   'way.set': { table: 'ways' },
   'item.set': { table: 'items' },
+  'item.supply': { table: 'supplies', idField: 'item' },
+  'supplier.set': { table: 'suppliers' },
+  'place.set': { table: 'places' },
   'maker.set': { table: 'makers' },
   'photo.set': { table: 'photos', idField: 'item' },
   'table.set': { table: 'tables' },
@@ -143,6 +146,10 @@ const setBy: Partial<Record<Kind, SetBy>> = {
   'event.set': { table: 'events', also: ['taxes', 'ways'] },
   'event.taxes': { table: 'events', group: 'taxes', idField: 'event' },
   'event.ways': { table: 'events', group: 'ways', idField: 'event' },
+  'event.costs': { table: 'events', group: 'costs', idField: 'event' },
+  'event.prices': { table: 'events', group: 'prices', idField: 'event' },
+  'event.people': { table: 'events', group: 'people', idField: 'event' },
+  'event.bring': { table: 'events', group: 'bring', idField: 'event' },
 };
 
 export function recordOf({ kind, body, business }: Entry): RecordSet | null {

@@ -3,6 +3,7 @@ import { goneTo, onTheWay, SUPPLIERS } from '../books/names';
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import type { Stage } from '../daybook/kinds/event-stage';
 import type { Gone } from '../daybook/kinds/stock-moved';
 import { costOf } from '../sale/cost';
 import { isInTwoSteps, isOpen, stateOf, toSend, underWay, type LineNow } from './list-state';
@@ -81,6 +82,16 @@ export function movePacked(
     note: '',
   });
 }
+
+/** What loading its list says of an event that was only planned: it is packed. */
+export const nowPacked = (
+  newId: () => string,
+  { use, event }: Pick<List, 'use' | 'event'>,
+  stage: Stage | undefined,
+): readonly Draft[] =>
+  use === 'load' && event !== null && stage === 'planned'
+    ? [draft('event.stage', newId(), event, { event, stage: 'packed' })]
+    : [];
 
 const REASONS = {
   load: 'loaded',
@@ -200,7 +211,7 @@ export function goodsGone(command: GoodsGone): readonly Draft[] {
       to: goneTo(why),
       goods: some,
       note: note.slice(0, 500),
-      ...(list === undefined ? {} : { list: { id: list, does: 'send' as const } }),
+      ...(list === undefined ? {} : { list: { id: list, does: 'move' as const } }),
     }),
   );
 }

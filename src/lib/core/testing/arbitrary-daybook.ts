@@ -117,6 +117,7 @@ export type Step =
   | { readonly does: 'event back'; readonly to: BackTo }
   | { readonly does: 'event taxes'; readonly to: string | null }
   | { readonly does: 'event ways'; readonly ways: readonly string[] | null }
+  | { readonly does: 'event group'; readonly which: (typeof GROUPS)[number]; readonly n: number }
   | { readonly does: 'lock'; readonly lockAfter: number }
   | { readonly does: 'person'; readonly person: number; readonly rights: readonly Right[] }
   | { readonly does: 'customer'; readonly customer: number; readonly name: string }
@@ -146,6 +147,13 @@ export type Step =
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
+const GROUPS = [
+  'event.costs',
+  'event.prices',
+  'event.people',
+  'event.bring',
+  'event.ticked',
+] as const;
 const itemNumber = fc.integer({ min: 1, max: 4 });
 const slipNumber = fc.integer({ min: 1, max: 2 });
 const customerNumber = fc.integer({ min: 1, max: 2 });
@@ -263,6 +271,11 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     does: fc.constant('pack' as const),
     item: itemNumber,
     quantity: fc.integer({ min: -5000, max: 20_000 }).filter((much) => much !== 0),
+  }),
+  fc.record({
+    does: fc.constant('event group' as const),
+    which: fc.constantFrom(...GROUPS),
+    n: fc.integer({ min: 1, max: 3 }),
   }),
   ...(['for list', 'gone', 'stock count'] as const).map((does) =>
     fc.record({
@@ -401,6 +414,8 @@ export class DeviceWriter {
       }
       case 'event ways':
         return [draft('event.ways', this.newId(), EVENT, { event: EVENT, ways: what.ways })];
+      case 'event group':
+        return [this.#group(what.which, what.n)];
       case 'lock':
         return [draft('business.lock', this.newId(), null, { lockAfter: what.lockAfter })];
       case 'person':
@@ -508,6 +523,30 @@ export class DeviceWriter {
       }
       case 'count':
         return this.#count(what.counted);
+    }
+  }
+
+  #group(which: (typeof GROUPS)[number], n: number): Draft {
+    const id = this.newId();
+    switch (which) {
+      case 'event.costs': {
+        const fee = { kind: 'both', fixed: n, percent: '2.5', of: 'net' } as const;
+        return draft(which, id, EVENT, { event: EVENT, fee, costs: [] });
+      }
+      case 'event.prices': {
+        const over = [{ category: '', percent: String(n), isOff: false, step: 5 }];
+        return draft(which, id, EVENT, { event: EVENT, single: [], over });
+      }
+      case 'event.people':
+        return draft(which, id, EVENT, { event: EVENT, duty: [], devices: [deviceId(n)] });
+      case 'event.bring': {
+        const things = [{ id: idOf(54, n), name: `Cloth ${String(n)}` }];
+        return draft(which, id, EVENT, { event: EVENT, things });
+      }
+      case 'event.ticked': {
+        const body = { event: EVENT, thing: idOf(54, n), isDone: n % 2 === 0 };
+        return draft(which, id, EVENT, body);
+      }
     }
   }
 

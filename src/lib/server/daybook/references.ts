@@ -96,6 +96,11 @@ function note(entry: KnownEntry, found: References): void {
     case 'event.back':
     case 'event.taxes':
     case 'event.ways':
+    case 'event.costs':
+    case 'event.prices':
+    case 'event.people':
+    case 'event.bring':
+    case 'event.ticked':
       setUp['event.set'].add(entry.body.event);
       return;
     case 'drawer.opened':

@@ -34,6 +34,8 @@ export const actWords: Readonly<Record<Act, string>> = {
   'lock.set': 'Lock set',
   'event.taxes': 'Taxes of an event set',
   'event.ways': 'Ways to pay at an event set',
+  'event.costs': 'Fee and costs of an event set',
+  'event.prices': 'Prices at an event set',
   'event.back': 'Event went back',
   'discount.given': 'Discount',
   'price.changed': 'Another price at the counter',

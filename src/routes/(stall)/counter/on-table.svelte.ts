@@ -2,6 +2,7 @@
 import type { ComponentProps } from 'svelte';
 import type { Row } from '$lib/core/books/tables';
 import { isKnown } from '$lib/core/event/todays-event';
+import { itemAt } from '$lib/core/event/event-prices';
 import { priceOn } from '$lib/core/pricing/two-prices';
 import { live } from '$lib/device/live.svelte';
 import type Tag from '$lib/ui/counter/Tag.svelte';
@@ -33,10 +34,12 @@ export class OnTable {
     const { books } = stall.db;
     this.#tables = live(() => () => books.tables.toArray(), []);
     this.#items = live(() => {
-      const ids = this.#ids;
+      const [ids, event] = [this.#ids, stall.event];
       return async () =>
         new Map(
-          (await books.items.bulkGet(ids)).flatMap((item) => (item ? [[item.id, item]] : [])),
+          (await books.items.bulkGet(ids)).flatMap((item) =>
+            item ? [[item.id, itemAt(item, event)]] : [],
+          ),
         );
     }, new Map<string, Row<'items'>>());
     // All goods are only needed for typing: they are read when the table is on the screen.
@@ -47,7 +50,9 @@ export class OnTable {
     });
     this.#all = live<readonly Row<'items'>[] | null>(() => {
       const wanted = this.#isPainted;
-      return () => (wanted ? books.items.toArray() : null);
+      const event = stall.event;
+      return async () =>
+        wanted ? (await books.items.toArray()).map((item) => itemAt(item, event)) : null;
     }, null);
     this.#photos = live(() => {
       const ids = this.#ids;

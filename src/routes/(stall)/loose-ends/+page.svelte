@@ -1,6 +1,7 @@
 <script lang="ts">
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
+  import { lateCounts } from '$lib/core/loose-end/late-count';
   import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
   import { offDays } from '$lib/core/loose-end/off-day';
   import { voidedTwice } from '$lib/core/loose-end/voided-twice';
@@ -13,6 +14,7 @@
   import { useStall } from '../stall.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
+  import LateCountCard from './LateCountCard.svelte';
   import OffDayCard from './OffDayCard.svelte';
   import LeftOnSlipCard from './LeftOnSlipCard.svelte';
   import VoidedTwiceCard from './VoidedTwiceCard.svelte';
@@ -40,6 +42,29 @@
   const hours = live(() => () => db.books.eventHours.toArray(), []);
   const events = live(() => () => db.books.events.toArray(), []);
   const off = $derived(offDays(events.value, hours.value, settlements.value));
+  const counts = live(
+    () => async () => {
+      const accepted = await db.books.countsAccepted.toArray();
+      if (accepted.length === 0) return { accepted, moves: [], stock: new Map<string, number>() };
+      const places = [...new Set(accepted.map(({ place }) => place))];
+      const [moves, stock] = await Promise.all([
+        db.books.moves.where('place').anyOf(places).toArray(),
+        db.books.stock.where('place').anyOf(places).toArray(),
+      ]);
+      const of = stock.map(({ place, item, quantity }) => [`${place} ${item}`, quantity] as const);
+      return { accepted, moves, stock: new Map(of) };
+    },
+    { accepted: [], moves: [], stock: new Map<string, number>() },
+  );
+  const late = $derived(
+    lateCounts(
+      counts.value.accepted,
+      counts.value.moves,
+      (place, item) => counts.value.stock.get(`${place} ${item}`) ?? 0,
+      settlements.value,
+      Date.now(),
+    ),
+  );
   const cards = live(() => () => unsettledCards(db), []);
   const cardEnds = $derived(
     openCardEnds(
@@ -99,6 +124,9 @@
   {#each off as each (each.looseEnd)}
     <OffDayCard off={each} settlements={settlements.value} />
   {/each}
+  {#each late as each (each.looseEnd)}
+    <LateCountCard late={each} settlements={settlements.value} />
+  {/each}
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
   {/each}
@@ -117,7 +145,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

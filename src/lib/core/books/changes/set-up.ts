@@ -1,5 +1,6 @@
 /** Set-up: every record keeps what was said of it last. */
 import type { EntryOf } from '../../daybook/kinds';
+import { outsideId } from '../../daybook/outside-id';
 import { merge, type Change } from '../change';
 import type { AnyRow } from '../table-spec';
 import type { TableName } from '../tables';
@@ -79,6 +80,33 @@ export const eventTaxes = (entry: EntryOf<'event.taxes'>): Change[] => [
 export const eventWays = (entry: EntryOf<'event.ways'>): Change[] => [
   merge('events', entry.body.event, 'ways', entry.stamp, { ways: entry.body.ways }),
   act(entry, { what: 'event.ways', about: '', amount: null }),
+];
+
+export const eventCosts = (entry: EntryOf<'event.costs'>): Change[] => {
+  const { event, fee, costs } = entry.body;
+  return [
+    merge('events', event, 'costs', entry.stamp, { fee, costs }),
+    act(entry, { what: 'event.costs', about: '', amount: null }),
+  ];
+};
+export const eventPrices = (entry: EntryOf<'event.prices'>): Change[] => {
+  const { event, single, over } = entry.body;
+  return [
+    merge('events', event, 'prices', entry.stamp, { single, over }),
+    act(entry, { what: 'event.prices', about: '', amount: null }),
+  ];
+};
+export const eventPeople = ({ body, stamp }: EntryOf<'event.people'>): Change[] => [
+  merge('events', body.event, 'people', stamp, { duty: body.duty, devices: body.devices }),
+];
+export const eventBring = ({ body, stamp }: EntryOf<'event.bring'>): Change[] => [
+  merge('events', body.event, 'bring', stamp, { things: body.things }),
+];
+
+/** What is ticked off at an event; its id is made of both. */
+export const tickIdOf = (event: string, thing: string): string => outsideId(event, 'thing', thing);
+export const eventTicked = ({ body, stamp }: EntryOf<'event.ticked'>): Change[] => [
+  merge('ticks', tickIdOf(body.event, body.thing), 'set', stamp, body),
 ];
 
 /** When it was reached; nobody reaches that something is planned. */

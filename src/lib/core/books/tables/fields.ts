@@ -11,6 +11,12 @@ export interface EventDay {
   readonly opens: string;
   readonly closes: string;
 }
+export type PitchFee = BodyOf<'event.costs'>['fee'];
+export type EventCost = BodyOf<'event.costs'>['costs'][number];
+export type EventPrice = BodyOf<'event.prices'>['single'][number];
+export type PriceOver = BodyOf<'event.prices'>['over'][number];
+export type Duty = BodyOf<'event.people'>['duty'][number];
+export type ThingToBring = BodyOf<'event.bring'>['things'][number];
 export interface TableGoods {
   readonly item: string;
   readonly width: number;
@@ -82,6 +88,8 @@ export type Act =
   | 'lock.set'
   | 'event.taxes'
   | 'event.ways'
+  | 'event.costs'
+  | 'event.prices'
   | 'event.back'
   | 'discount.given'
   | 'price.changed'

@@ -2,7 +2,13 @@
 import type { BodyOf } from '../../daybook/kinds';
 import { flag, json, records, text, textOrNull, whole, wholeOrNull, word } from '../table-spec';
 import type {
+  Duty,
+  EventCost,
   EventDay,
+  EventPrice,
+  PitchFee,
+  PriceOver,
+  ThingToBring,
   TableGoods,
   Reorder,
   Choice,
@@ -131,6 +137,13 @@ export const setUpTables = {
     },
     taxes: { swaps: json<readonly TaxSwap[]>([]) },
     ways: { ways: json<readonly string[] | null>(null) },
+    costs: { fee: json<PitchFee | null>(null), costs: json<readonly EventCost[]>([]) },
+    prices: {
+      single: json<readonly EventPrice[]>([]),
+      over: json<readonly PriceOver[]>([]),
+    },
+    people: { duty: json<readonly Duty[]>([]), devices: json<readonly string[]>([]) },
+    bring: { things: json<readonly ThingToBring[]>([]) },
     /** When each stage was reached last; core/event/stage.ts says which one that comes to. */
     packed: {},
     trading: {},
@@ -138,4 +151,9 @@ export const setUpTables = {
     settled: {},
     back: { backTo: word<BodyOf<'event.back'>['to'] | ''>(10), backWhy: text(500) },
   }),
+  /** Things to bring to an event that are ticked off, by event and thing (books/changes/set-up.ts). */
+  ticks: records(
+    { set: { event: text(40), thing: text(40), isDone: flag() } },
+    { indexes: ['event'] },
+  ),
 } as const;

@@ -13,6 +13,7 @@ import { customerSet } from './customer-set';
 import { deviceSet } from './device-set';
 import { drawerCounted } from './drawer-counted';
 import { drawerOpened } from './drawer-opened';
+import { eventBring, eventCosts, eventPeople, eventPrices, eventTicked } from './event-groups';
 import { eventSet, eventTaxes, eventWays } from './event-set';
 import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
@@ -65,6 +66,11 @@ export const kinds = {
   'event.set': eventSet,
   'event.taxes': eventTaxes,
   'event.ways': eventWays,
+  'event.costs': eventCosts,
+  'event.prices': eventPrices,
+  'event.people': eventPeople,
+  'event.bring': eventBring,
+  'event.ticked': eventTicked,
   'event.stage': eventStage,
   'event.back': eventBack,
   'drawer.opened': drawerOpened,

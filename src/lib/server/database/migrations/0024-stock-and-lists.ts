@@ -178,6 +178,26 @@ export const stockAndLists: Migration = {
       ADD COLUMN IF NOT EXISTS \`amount\` BIGINT NOT NULL DEFAULT 0,
       ADD COLUMN IF NOT EXISTS \`note\` VARCHAR(500) NOT NULL DEFAULT '',
       ADD KEY IF NOT EXISTS by_list (business, \`list\`)`,
+    `ALTER TABLE books_events
+      ADD COLUMN IF NOT EXISTS \`fee\` JSON NOT NULL DEFAULT 'null',
+      ${['costs', 'single', 'over', 'duty', 'devices', 'things']
+        .map((field) => `ADD COLUMN IF NOT EXISTS \`${field}\` JSON NOT NULL DEFAULT '[]'`)
+        .join(',\n      ')},
+      ${['costs', 'prices', 'people', 'bring']
+        .map(
+          (group) => `ADD COLUMN IF NOT EXISTS \`${group}Stamp\` VARCHAR(60) NOT NULL DEFAULT ''`,
+        )
+        .join(',\n      ')}`,
+    `CREATE TABLE IF NOT EXISTS books_ticks (
+      business CHAR(36) NOT NULL,
+      \`id\` VARCHAR(40) NOT NULL,
+      \`event\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`thing\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`isDone\` TINYINT(1) NOT NULL DEFAULT 0,
+      \`setStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      PRIMARY KEY (business, \`id\`),
+      KEY by_event (business, \`event\`)
+    )`,
     `UPDATE books_staff SET rights = JSON_ARRAY_APPEND(rights, '$', 'stock.move')
       WHERE NOT JSON_CONTAINS(rights, '"stock.move"')`,
     ...['order.approve', 'count.accept', 'event.plan'].map(

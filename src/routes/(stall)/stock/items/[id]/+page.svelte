@@ -206,8 +206,9 @@
                 >{shortDayWords(move.at.slice(0, 10), stall.business.locale)}
                 {timeWords(move.at, stall.business.locale, stall.business.timeZone)} · {stall.nameOf(
                   move.by,
-                )}{#if document !== undefined}
-                  · <a class="plain" href={document.href}>{document.name}</a>{/if}</span
+                )}{#if document !== undefined}{' · '}<a class="plain" href={document.href}
+                    >{document.name}</a
+                  >{/if}</span
               >
             </li>
           {:else}

@@ -2,14 +2,16 @@
   /** Packing what a list says: each thing a crate that fills, what is short said at once, and moved by one button. */
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import { GONE } from '$lib/core/daybook/kinds/stock-moved';
+  import { stageOf } from '$lib/core/event/stage';
   import { linesNow, stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
   import { loadOf } from '$lib/core/stock/fill-list';
-  import { movePacked, oneMore, pack } from '$lib/core/stock/do-list';
+  import { goodsGone, movePacked, nowPacked, oneMore, pack } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Crate from '$lib/ui/stock/Crate.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
-  import { listRefusalWords, moveWords } from '$lib/ui/words/stock-words';
+  import { listRefusalWords, moveWords, reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
   import type { Goods } from '../../goods.svelte';
@@ -102,13 +104,20 @@
     const outcome = await stall.daybook
       .decide(
         async () => ({
+          event: list.event === null ? undefined : await books.events.get(list.event),
           list: (await books.lists.get(list.id)) ?? list,
           lines: linesNow(
             await books.listLines.where('list').equals(list.id).toArray(),
             await books.listSums.where('list').equals(list.id).toArray(),
           ),
         }),
-        (found) => movePacked(newId, found.list, found.lines, goods.items),
+        (found) => {
+          const moved = movePacked(newId, found.list, found.lines, goods.items);
+          const stage = found.event === undefined ? undefined : stageOf(found.event);
+          return moved.ok
+            ? { ...moved, drafts: [...moved.drafts, ...nowPacked(newId, found.list, stage)] }
+            : moved;
+        },
         lentBy === undefined ? {} : { lentBy },
       )
       .finally(() => (isBusy = false));
@@ -120,6 +129,65 @@
     toast(`${quantityWords(packed, '')} things have left ${goods.placeName(list.from)}.`);
   }
   const isDone = $derived(stateOf(list, lines) === 'done');
+
+  /** Of an unload list: what is still at the event and does not come back. */
+  const rest = $derived(
+    list.use === 'unload'
+      ? [...here]
+          .map(([item, quantity]) => ({
+            item,
+            quantity: quantity - toSend(lineOf(item) ?? NOTHING),
+          }))
+          .filter(({ quantity }) => quantity > 0)
+      : [],
+  );
+  let became = $state<(typeof GONE)[number]>('lost');
+  let chosen = $state('');
+  async function restGone(lentBy?: string): Promise<void> {
+    const why = became;
+    const only = chosen;
+    const outcome = await stall.daybook.decide(
+      () => books.stock.where('place').equals(list.from).toArray(),
+      (rows) => {
+        const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
+        const gone = rest.filter(
+          ({ item, quantity }) =>
+            (only === '' || only === item) && (there.get(item) ?? 0) >= quantity,
+        );
+        return {
+          ok: gone.length > 0,
+          drafts: goodsGone({
+            newId,
+            event: list.event,
+            place: list.from,
+            goods: gone,
+            why,
+            costs: goods.items,
+            note: '',
+            list: list.id,
+          }),
+          refusal: { code: 'list/nothing-chosen' },
+        } as
+          | { ok: true; drafts: ReturnType<typeof goodsGone> }
+          | { ok: false; refusal: { code: 'list/nothing-chosen' } };
+      },
+      lentBy === undefined ? {} : { lentBy },
+    );
+    if (outcome.ok) {
+      toast('It is in the books, with its reason.');
+      chosen = '';
+    } else if (outcome.refusal.code !== 'slip/gone')
+      says = listRefusalWords(outcome.refusal, goods.nameOf);
+  }
+  const NOTHING: LineNow = {
+    item: '',
+    wanted: 0,
+    price: null,
+    note: '',
+    packed: 0,
+    sent: 0,
+    received: 0,
+  };
 </script>
 
 {#if van !== undefined}
@@ -200,3 +268,35 @@
     <p class="soft">Nothing is packed that has not left already.</p>
   {/if}
 </div>
+{#if rest.length > 0}
+  <section class="sheet grid gap-3" aria-labelledby="rest">
+    <h2 id="rest">What does not come back</h2>
+    <p>
+      {quantityWords(
+        rest.reduce((sum, { quantity }) => sum + quantity, 0),
+        '',
+      )} things are still at {goods.placeName(list.from)} by the books. Count them back, or say what became
+      of them; what is left without a reason stays open for settling.
+    </p>
+    <div class="flex flex-wrap items-end gap-3">
+      <label class="grid min-w-0 gap-1 font-[560]">
+        Which
+        <select class="select min-h-12" bind:value={chosen}>
+          <option value="">all of it</option>
+          {#each rest as { item, quantity } (item)}
+            <option value={item}
+              >{quantityWords(quantity, goods.unitOf(item))} × {goods.nameOf(item)}</option
+            >
+          {/each}
+        </select>
+      </label>
+      <label class="grid gap-1 font-[560]">
+        Was
+        <select class="select min-h-12" bind:value={became}>
+          {#each GONE as each (each)}<option value={each}>{reasonWords(each)}</option>{/each}
+        </select>
+      </label>
+      <RightButton right="stock.move" label="Say so" look="btn-quiet" onGo={restGone} />
+    </div>
+  </section>
+{/if}

@@ -1,0 +1,68 @@
+<script lang="ts">
+  import type { Row } from '$lib/core/books/tables';
+  import { settleLateCount, type LateCount } from '$lib/core/loose-end/late-count';
+  import { newId } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { settleRefusalWords } from '$lib/ui/words/loose-end-words';
+  import { quantityWords } from '$lib/ui/words/money-words';
+  import RightButton from '../RightButton.svelte';
+  import { Goods } from '../stock/goods.svelte';
+  import { useStall } from '../stall.svelte';
+
+  interface Props {
+    late: LateCount;
+    settlements: readonly Row<'settlements'>[];
+  }
+  const { late, settlements }: Props = $props();
+  const stall = useStall();
+  const goods = new Goods(stall);
+  let reason = $state('');
+  let wrong = $state('');
+  const much = $derived(quantityWords(Math.abs(late.by), goods.unitOf(late.accepted.item)));
+
+  async function settle(isPutRight: boolean, lentBy?: string): Promise<void> {
+    const said = reason;
+    const outcome = await stall.daybook.append(
+      () =>
+        settleLateCount({
+          newId,
+          late,
+          isPutRight,
+          cost: goods.items.get(late.accepted.item)?.cost ?? null,
+          reason: said,
+          settlements,
+        }),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    wrong =
+      outcome.ok || outcome.refusal.code === 'slip/gone' ? '' : settleRefusalWords(outcome.refusal);
+    await stall.daybook.settle();
+  }
+</script>
+
+<article class="sheet border-accent grid gap-3 border-l-8" aria-label="A count with a late entry">
+  <div>
+    <h2>Something was heard of after it had been counted</h2>
+    <p>
+      {goods.nameOf(late.accepted.item)} at {goods.placeName(late.accepted.place)} was counted and accepted.
+      Since then a device sent what it had written before that: the books are {much}
+      {late.by > 0 ? 'below' : 'above'} what was counted.
+    </p>
+  </div>
+  <Field label="What came of it" bind:value={reason} maxlength={500} isWrong={wrong !== ''} />
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+  <div class="flex flex-wrap gap-2">
+    <RightButton
+      right="count.accept"
+      label={late.by > 0 ? `Put ${much} back` : `Take ${much} off`}
+      look="btn-quiet"
+      onGo={(lentBy) => settle(true, lentBy)}
+    />
+    <RightButton
+      right="set-up"
+      label="Leave it as it is"
+      look="btn-quiet"
+      onGo={(lentBy) => settle(false, lentBy)}
+    />
+  </div>
+</article>
