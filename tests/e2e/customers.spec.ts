@@ -107,7 +107,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   const may = async (isAllowed: boolean): Promise<void> => {
     await owner.goto(`${till.origin}/people`);
     await owner.getByRole('link', { name: /^Tobin/ }).click();
-    await owner.getByLabel('change goods, prices, people and events').setChecked(isAllowed);
+    await owner.getByLabel('change goods, prices and people').setChecked(isAllowed);
     await owner.getByRole('button', { name: 'Save' }).click();
     await expect(owner.getByRole('heading', { name: 'People' })).toBeVisible();
     await expect(standing(owner)).toHaveText('All sent');

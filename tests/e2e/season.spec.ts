@@ -1,6 +1,14 @@
 /** The season: an event is planned, changed, and held again, with no network; another device has it too. */
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, goOffline, standing } from '../support/at-the-stall';
+import {
+  enrol,
+  goOffline,
+  lastSale,
+  openDrawer,
+  sellOne,
+  standing,
+  tag,
+} from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -34,10 +42,10 @@ test('an event is planned in a minute, and says beside the field what is wrong',
   await expect(page.getByText('It closes at 01:00 on the day after.')).toBeVisible();
   await page.getByRole('button', { name: 'Add a day' }).click();
   await page.getByLabel('Day 2', { exact: true }).fill(inDays(20));
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('is there twice');
   await page.getByLabel('Day 2', { exact: true }).fill(inDays(21));
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Winter lights' })).toBeVisible();
 });
 
@@ -50,7 +58,7 @@ test('the same again is the next edition; both hang on the string', async () => 
   await expect(page.getByLabel('Day 1', { exact: true })).toHaveValue(inDays(41));
   await expect(page.getByLabel('Place')).toHaveValue('Abbey yard');
   await page.getByLabel('Place').fill('Castle yard');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.goto('/season');
   const next = page.getByTestId('next').getByRole('listitem');
   await expect(next.filter({ hasText: 'Winter lights' })).toHaveCount(2);
@@ -69,4 +77,56 @@ test('another device hears of it', async ({ browser }) => {
     other.getByTestId('next').getByRole('listitem').filter({ hasText: 'Winter lights' }),
   ).toHaveCount(2);
   await context.close();
+});
+
+test('fee, costs, prices and people are saved apart; the next edition has them, and the counter the prices', async () => {
+  await page.goto('/books');
+  await page.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
+  await page.getByPlaceholder(/Something to bring/).fill('Weights for the awning');
+  await page.getByPlaceholder(/Something to bring/).press('Enter');
+  await page.getByLabel('Weights for the awning', { exact: true }).check();
+  await expect(page.getByText('all there')).toBeVisible();
+  await page.getByRole('link', { name: 'Where and when …' }).click();
+  const costs = page.getByRole('form', { name: 'Fee and costs' });
+  await costs.getByLabel('The pitch costs').selectOption('larger');
+  await costs.getByRole('textbox', { name: 'Amount' }).fill('45');
+  await costs.getByLabel('Percent of the takings').fill('seven');
+  await costs.getByRole('button', { name: 'Save fee and costs' }).click();
+  await expect(costs.getByRole('alert')).toContainText('“seven” is no such percentage');
+  await costs.getByLabel('Percent of the takings').fill('7.5');
+  await costs.getByRole('button', { name: 'Save fee and costs' }).click();
+  await expect(page.getByTestId('costs-so-far')).toContainText('£45.00 for the pitch');
+
+  const prices = page.getByRole('form', { name: 'Prices here' });
+  await prices.getByRole('button', { name: 'A percentage' }).click();
+  await prices.getByLabel('Percent on top').fill('10');
+  await prices.getByLabel('Rounded to').fill('0.10');
+  await prices.getByRole('button', { name: 'Save the prices' }).click();
+  await expect(page.getByTestId('prices-shown')).toBeVisible();
+
+  const people = page.getByRole('form', { name: 'Who is there' });
+  await people.getByRole('button', { name: 'Add a duty' }).click();
+  await people.getByRole('button', { name: 'Save who is there' }).click();
+  await expect(people.getByRole('alert')).toHaveText('Say who it is.');
+  await people.getByLabel('Who').selectOption({ label: 'Tobin' });
+  await people.getByRole('button', { name: 'Save who is there' }).click();
+  await expect(people.getByRole('alert')).toHaveCount(0);
+
+  // £4.50 and a tenth of it are £4.95: to the nearest ten pence, £5.00.
+  await openDrawer(page);
+  await expect(tag(page, 'Lavender')).toContainText('5.00');
+  await sellOne(page, 'Lavender');
+  await expect(lastSale(page)).toContainText('£5.00');
+  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  await page.goto('/loose-ends');
+  await expect(page.getByTestId('none')).toBeVisible();
+
+  await page.goto('/books');
+  await page.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
+  await page.getByRole('link', { name: 'Where and when …' }).click();
+  const again = page.getByRole('form', { name: 'The same again' });
+  await again.getByRole('button', { name: 'Plan the next edition' }).click();
+  await expect(page.getByTestId('costs-so-far')).toContainText('£45.00 for the pitch');
+  await expect(people.getByLabel('Who')).toHaveValue(/.+/);
+  await expect(prices.getByLabel('Percent on top')).toHaveValue('10');
 });

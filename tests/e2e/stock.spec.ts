@@ -239,7 +239,9 @@ test('a place, a supplier and how an item is bought say what is wrong beside the
   await desk.getByRole('button', { name: 'Save as a file' }).click();
   const file = await exporting;
   expect(file.suggestedFilename()).toBe('stock.csv');
-  expect(readFileSync(await file.path(), 'utf8')).toMatch(/^Item,Code,.*\r\nLavender/);
+  expect(readFileSync(await file.path(), 'utf8')).toMatch(
+    /^Item,Code,.*\r\n"Lavender, 10 cm pot",LAV10,/,
+  );
   await desk.getByRole('link', { name: /Lavender/ }).click();
   await desk.getByRole('link', { name: /par levels/ }).click();
   await desk.getByLabel('Nursery').fill('40');

@@ -55,8 +55,24 @@ export function seasonOf(events: readonly Event[], year: number, today: string):
             : ('to come' as const),
       };
     });
-  const named = namedOf(all);
-  return all.map((each) => ({ ...each, isNamed: named.has(each.event.id) }));
+  const apart = spread(all.map(({ at }) => at));
+  const hung = all.map((each, n) => ({ ...each, at: apart[n] ?? each.at }));
+  const named = namedOf(hung);
+  return hung.map((each) => ({ ...each, isNamed: named.has(each.event.id) }));
+}
+
+/** As near to each other as a finger can tell apart, as a part of the year. */
+const NEAREST = 0.034;
+
+/** In their order and as near to where they belong as there is room; where there is none, they share it out. */
+function spread(at: readonly number[]): readonly number[] {
+  const gap = Math.min(NEAREST, 1 / Math.max(1, at.length));
+  const found: number[] = [];
+  for (const each of at) found.push(Math.max(each, (found.at(-1) ?? -1) + gap));
+  // What was pushed past the end of the year goes back, and pushes what is ahead of it.
+  for (let n = found.length - 1, most = 1; n >= 0; n -= 1, most -= gap)
+    found[n] = Math.min(found[n]!, most);
+  return found;
 }
 
 /** How much of the year a name is wide. */

@@ -1,5 +1,7 @@
 /** Sentences about events and how far they are. */
 import type { Stage } from '../../core/daybook/kinds/event-stage';
+import type { COST_PER, FEE_KINDS } from '../../core/daybook/kinds/event-groups';
+import type { GroupRefusal } from '../../core/event/set-groups';
 import type { EventRefusal } from '../../core/event/plan-event';
 import type { Recurrence } from '../../core/event/same-again';
 import type { Need, Packing } from '../../core/event/season';
@@ -87,3 +89,41 @@ const NTH: Readonly<Record<string, string>> = {
   '4': 'fourth',
   '-1': 'last',
 };
+
+export const feeWords: Readonly<Record<(typeof FEE_KINDS)[number], string>> = {
+  none: 'nothing',
+  fixed: 'a fixed amount',
+  percent: 'a part of the takings',
+  larger: 'whichever is larger',
+  both: 'an amount and a part of the takings',
+};
+
+export const perWords: Readonly<Record<(typeof COST_PER)[number], string>> = {
+  once: 'once',
+  km: 'a kilometre',
+  hour: 'an hour',
+  day: 'a day',
+};
+
+/** What is wrong with what is set up of an event apart, and in which field. */
+export const groupFault = (refusal: GroupRefusal): Fault => ({
+  field: refusal.field,
+  says: groupWords(refusal),
+});
+
+function groupWords(refusal: GroupRefusal): string {
+  switch (refusal.code) {
+    case 'event/amount-wrong':
+      return `“${refusal.typed}” is no such figure; type one such as 45.00.`;
+    case 'event/percent-wrong':
+      return `“${refusal.typed}” is no such percentage; type one such as 7.5.`;
+    case 'event/cost-unnamed':
+      return 'Say what it is for.';
+    case 'event/duty-hours':
+      return 'Say from when until when; it may end after midnight.';
+    case 'event/no-person':
+      return 'Say who it is.';
+    case 'event/item-twice':
+      return 'This item is there already; each stands once.';
+  }
+}

@@ -31,7 +31,7 @@
         <li class="border-base-300 border-b last:border-0">
           <a
             href="/events/{event.id}"
-            class="grid min-h-14 grid-cols-[1fr_auto] items-center gap-x-4 gap-y-1 py-2"
+            class="grid min-h-14 grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 gap-y-1 py-2"
           >
             <span
               ><b class="font-[600]">{event.name}</b>

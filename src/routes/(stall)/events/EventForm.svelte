@@ -54,7 +54,7 @@
   }
 </script>
 
-<StallForm {form}>
+<StallForm {form} right="event.plan">
   <section class="sheet grid items-start gap-4 sm:grid-cols-2" aria-label="What it is">
     <Field label="Name" at="name" bind:value={typed.name} maxlength={80} autocomplete="off" />
     <Field

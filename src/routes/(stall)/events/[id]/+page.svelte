@@ -13,6 +13,7 @@
   import { dayWords } from '$lib/ui/words/date-words';
   import { leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import EventBring from './EventBring.svelte';
   import EventGoods from './EventGoods.svelte';
   import EventStage from './EventStage.svelte';
   import EventTaxes from './EventTaxes.svelte';
@@ -130,6 +131,7 @@
       {#key event.backStamp}<EventStage {event} />{/key}
     </div>
     <EventGoods {event} />
+    <EventBring {event} />
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
       <section class="sheet" aria-labelledby="takings">

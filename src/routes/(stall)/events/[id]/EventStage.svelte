@@ -36,7 +36,13 @@
   <Bunting {stage} />
   {#if isBack}<p class="soft" data-testid="went-back">Went back: {event.backWhy}</p>{/if}
   {#if isAsking}
-    <StallForm {form} class="sheet grid gap-3" label="Go back" name="Go back to an earlier stage">
+    <StallForm
+      {form}
+      right="event.plan"
+      class="sheet grid gap-3"
+      label="Go back"
+      name="Go back to an earlier stage"
+    >
       <label class="grid gap-1 font-[560]">
         Back to
         <select class="select min-h-12 w-full" bind:value={form.typed.to}>

@@ -61,5 +61,5 @@
   {:else}
     <p class="soft">No taxes are set up.</p>
   {/each}
-  {#if isChanged}<RightButton right="set-up" label="Save" onGo={save} />{/if}
+  {#if isChanged}<RightButton right="event.plan" label="Save" onGo={save} />{/if}
 </section>

@@ -70,5 +70,5 @@
       </li>
     {/each}
   </ul>
-  {#if isChanged}<RightButton right="set-up" label="Save" onGo={save} />{/if}
+  {#if isChanged}<RightButton right="event.plan" label="Save" onGo={save} />{/if}
 </section>

@@ -2,6 +2,9 @@
   import { page } from '$app/state';
   import { useStall } from '../../../stall.svelte';
   import EventForm from '../../EventForm.svelte';
+  import EventCosts from './EventCosts.svelte';
+  import EventPeople from './EventPeople.svelte';
+  import EventPrices from './EventPrices.svelte';
   import SameAgain from './SameAgain.svelte';
 
   const stall = useStall();
@@ -16,6 +19,9 @@
   {:else}
     <h1>{event.name}</h1>
     {#key `${event.id} ${event.setStamp}`}<EventForm {event} />{/key}
+    {#key `${event.id} ${event.costsStamp}`}<EventCosts {event} />{/key}
+    {#key `${event.id} ${event.pricesStamp}`}<EventPrices {event} />{/key}
+    {#key `${event.id} ${event.peopleStamp}`}<EventPeople {event} />{/key}
     {#key event.id}<SameAgain {event} />{/key}
   {/if}
 </div>

@@ -19,6 +19,10 @@
   const stall = useStall();
   const { db } = stall;
   const tables = live(() => () => db.books.tables.toArray(), []);
+  /** Tables that are laid out for it come along; that is set-up. */
+  const hasTables = $derived(
+    tables.value.some((table) => table.isActive && table.event === event.id),
+  );
   const first = $derived(firstDay(event));
   const choices = $derived<readonly Recurrence[]>([
     { every: 'weeks', count: 1 },
@@ -46,7 +50,8 @@
           today: stall.today,
         }),
     says: eventFault,
-    saved: () => 'The next edition is planned, with its hours, taxes, ways to pay and tables.',
+    saved: () =>
+      'The next edition is planned, with its hours, fee, prices, people, taxes, ways to pay and tables.',
     then: (id) => goto(`/events/${id}/plan`),
   });
   const days = $derived(nextDays(event.days, choices[form.typed.choice]!, stall.today));
@@ -55,6 +60,7 @@
 
 <StallForm
   {form}
+  right={hasTables ? 'set-up' : 'event.plan'}
   class="sheet grid gap-3"
   name="The same again"
   label="Plan the next edition"

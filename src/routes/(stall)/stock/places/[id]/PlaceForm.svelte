@@ -7,6 +7,7 @@
   import { newId } from '$lib/device/new-id';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Saying from '$lib/ui/forms/Saying.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { placeFault, sortWords } from '$lib/ui/words/stock-words';
   import { StallForm as Form } from '../../../forms/stall-form.svelte';
@@ -103,9 +104,7 @@
     {#if start !== undefined && !isBase}
       <div class="sm:col-span-2">
         <Tick label="In use" bind:checked={typed.isActive} />
-        {#if form.faults.at('isActive') !== ''}
-          <p class="text-error" role="alert">{form.faults.at('isActive')}</p>
-        {/if}
+        <Saying at="isActive" />
       </div>
     {/if}
   </section>

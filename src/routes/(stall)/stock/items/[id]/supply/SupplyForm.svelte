@@ -8,6 +8,7 @@
   import { newId } from '$lib/device/new-id';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
+  import Saying from '$lib/ui/forms/Saying.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { supplyFault } from '$lib/ui/words/stock-words';
   import { StallForm as Form } from '../../../../forms/stall-form.svelte';
@@ -116,11 +117,7 @@
             >Remove</button
           >
         </div>
-        {#if form.faults.at(`supplier ${String(at)}`) !== ''}
-          <p class="text-error col-span-full" role="alert">
-            {form.faults.at(`supplier ${String(at)}`)}
-          </p>
-        {/if}
+        <div class="col-span-full"><Saying at="supplier {at}" /></div>
       </div>
     {:else}
       <p class="soft">Nobody is noted yet.</p>
