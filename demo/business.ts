@@ -4,7 +4,6 @@ import type { ConsentWay } from '../src/lib/core/daybook/kinds/customer-consent'
 import type { CustomerWho } from '../src/lib/core/daybook/kinds/customer-set';
 import type { DemoItem } from './goods';
 import type { DemoPerson } from './person';
-import type { DemoMarket, DemoStock } from './season';
 
 /** One day at one pitch, relative to the day the demo is started. */
 export interface DemoEvent {
@@ -18,6 +17,40 @@ export interface DemoEvent {
   readonly closes: string;
   readonly stripe: string;
   readonly cloth: string;
+}
+
+/** A market that comes back; days from today on which its editions begin, those behind us below nothing. */
+export interface DemoMarket {
+  readonly name: string;
+  readonly short: string;
+  readonly organiser: string;
+  readonly place: string;
+  readonly pitch: string;
+  readonly opens: string;
+  readonly closes: string;
+  readonly stripe: string;
+  readonly editions: readonly number[];
+  /** How many days each is long. */
+  readonly days: number;
+}
+
+export interface DemoStock {
+  readonly van: { readonly name: string; readonly kilograms: number; readonly crates: number };
+  readonly stores: readonly string[];
+  readonly areas: readonly string[];
+  readonly suppliers: readonly {
+    readonly name: string;
+    readonly email: string;
+    readonly phone: string;
+    readonly days: number;
+    /** Codes of what they sell, how many come at once, and the part of the price that one costs, in percent. */
+    readonly sells: readonly (readonly [code: string, pack: number])[];
+    readonly percent: number;
+  }[];
+  /** Code, grams of one, how many fill a crate. */
+  readonly carried: readonly (readonly [code: string, grams: number, perCrate: number])[];
+  /** Code, when it is bought again at the base, up to how many. */
+  readonly levels: readonly (readonly [code: string, level: number, par: number])[];
 }
 
 export interface DemoCustomer {

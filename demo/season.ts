@@ -5,45 +5,11 @@ import { draft, type BodyOf } from '../src/lib/core/daybook/kinds';
 import { goodsGone, pack } from '../src/lib/core/stock/do-list';
 import { costOf } from '../src/lib/core/sale/cost';
 import type { LineNow } from '../src/lib/core/stock/list-state';
-import type { DemoBusiness } from './business';
+import type { DemoBusiness, DemoMarket, DemoStock } from './business';
 import { newId, type DemoDevice } from './demo-device';
 import { recordIdOf } from './ids';
 
 const DAY = 86_400_000;
-
-/** A market that comes back; days from today on which its editions begin, those behind us below nothing. */
-export interface DemoMarket {
-  readonly name: string;
-  readonly short: string;
-  readonly organiser: string;
-  readonly place: string;
-  readonly pitch: string;
-  readonly opens: string;
-  readonly closes: string;
-  readonly stripe: string;
-  readonly editions: readonly number[];
-  /** How many days each is long. */
-  readonly days: number;
-}
-
-export interface DemoStock {
-  readonly van: { readonly name: string; readonly kilograms: number; readonly crates: number };
-  readonly stores: readonly string[];
-  readonly areas: readonly string[];
-  readonly suppliers: readonly {
-    readonly name: string;
-    readonly email: string;
-    readonly phone: string;
-    readonly days: number;
-    /** Codes of what they sell, how many come at once, and the part of the price that one costs, in percent. */
-    readonly sells: readonly (readonly [code: string, pack: number])[];
-    readonly percent: number;
-  }[];
-  /** Code, grams of one, how many fill a crate. */
-  readonly carried: readonly (readonly [code: string, grams: number, perCrate: number])[];
-  /** Code, when it is bought again at the base, up to how many. */
-  readonly levels: readonly (readonly [code: string, level: number, par: number])[];
-}
 
 const idOfEvent = (demo: DemoBusiness, market: DemoMarket, date: string): string =>
   recordIdOf(demo.id, 'event', `${market.name} ${date}`);

@@ -7,7 +7,7 @@ export class Shell {
   isNewWaiting = $state(false);
   hasJustUpdated = $state(false);
   /** Whether this page can be opened again with no network: its parts are on the device, and it is looked after. */
-  isHere = $state(globalThis.navigator?.serviceWorker?.controller != null);
+  isHere = $state('serviceWorker' in navigator && navigator.serviceWorker.controller !== null);
   #registration: ServiceWorkerRegistration | undefined;
   #isTakingOver = false;
 

@@ -1,6 +1,7 @@
 /** Everything that routes use, opened once per process. */
 import { pino } from 'pino';
 import { BookReader } from './books/read-books';
+import { CalendarAddresses } from './access/calendar-addresses';
 import { Accounts } from './access/accounts';
 import { Enrolment } from './access/enrolment';
 import { Limits } from './access/limits';
@@ -17,6 +18,7 @@ export interface Services {
   readonly enrolment: Enrolment;
   readonly accounts: Accounts;
   readonly passkeys: Passkeys;
+  readonly calendars: CalendarAddresses;
   readonly limits: Limits;
   /** Null if nobody takes cards for this server. */
   readonly acquirer: Acquirer | null;
@@ -43,6 +45,7 @@ export function services(): Services {
       enrolment,
       accounts: new Accounts(database, enrolment),
       passkeys: new Passkeys(database),
+      calendars: new CalendarAddresses(database),
       limits: new Limits(database),
       acquirer:
         settings.acquirer === null

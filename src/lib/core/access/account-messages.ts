@@ -119,3 +119,7 @@ export const unsentSchema = z.object({
     }),
   ),
 });
+
+/** The address that calendars follow: since when there is one, and, once, what it is. */
+export const calendarSchema = z.strictObject({ made: z.string().nullable() });
+export const calendarGivenSchema = z.strictObject({ address: z.url() });

@@ -160,9 +160,9 @@ describe('who is there and what is brought', () => {
     assert.equal(things[0]?.name, 'Cloth');
     assert.deepEqual(addThing(newId, event, things, 'cloth'), []);
     assert.deepEqual(addThing(newId, event, things, ' '), []);
-    const [without] = removeThing(newId, event, things, things[0]!.id);
+    const [without] = removeThing(newId, event, things, things[0].id);
     assert.deepEqual(without?.body['things'], []);
-    const [ticked] = tickThing(newId, event, things[0]!.id, true);
+    const [ticked] = tickThing(newId, event, things[0].id, true);
     assert.equal(ticked?.kind, 'event.ticked');
   });
 });

@@ -1,3 +1,24 @@
+/**
+ * When a clock on the wall shows a time. Where clocks are put back it shows it twice, and the first is meant; where
+ * they are put on it never does, and the moment as long after midnight is meant.
+ * @param day ISO date. @param time `09:30`. @returns Milliseconds since 1970.
+ */
+export function momentOf(day: string, time: string, timeZone: string): number {
+  const wall = Date.parse(`${day}T${time}:00Z`);
+  const shown = (at: number): number => {
+    const { day: date, hour, minute } = localTime(at, timeZone);
+    return Date.parse(`${date}T${pad(hour)}:${pad(minute)}:00Z`);
+  };
+  // What the zone is ahead of UTC, a day before and a day after: one of them is right.
+  const [before, after] = [-1, 1].map((way) => {
+    const near = wall + way * 86_400_000;
+    return wall - (shown(near) - near);
+  }) as [number, number];
+  if (shown(before) === wall) return before;
+  return shown(after) === wall ? after : before;
+}
+const pad = (n: number): string => String(n).padStart(2, '0');
+
 /** A moment as the clock on the event's wall shows it. */
 export interface LocalTime {
   /** ISO date. */

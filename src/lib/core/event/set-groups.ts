@@ -1,5 +1,5 @@
 /** Setting up what belongs to an event apart from where and when it is: commands. */
-import { FEE_KINDS, COST_PER } from '../daybook/kinds/event-groups';
+import type { FEE_KINDS, COST_PER } from '../daybook/kinds/event-groups';
 import type { Duty, Row, ThingToBring } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';

@@ -47,9 +47,9 @@ describe('something heard of after a count was accepted', () => {
     assert.deepEqual(late(0), []);
     const [found] = late(3000);
     assert.equal(found?.by, 3000);
-    const none = settle(found!, true, ' ');
+    const none = settle(found, true, ' ');
     assert.equal(none.ok ? '' : none.refusal.code, 'looseEnd/no-reason');
-    const done = settle(found!, true, 'Ines was out of touch');
+    const done = settle(found, true, 'Ines was out of touch');
     assert.ok(done.ok);
     const [moved, settled] = done.drafts;
     assert.deepEqual(
@@ -58,7 +58,7 @@ describe('something heard of after a count was accepted', () => {
     );
     const { looseEnd } = looseEndSettled.body.parse(settled?.body);
     assert.deepEqual(late(3000, [looseEnd]), []);
-    const again = settle(found!, true, 'again', [looseEnd]);
+    const again = settle(found, true, 'again', [looseEnd]);
     assert.equal(again.ok ? '' : again.refusal.code, 'looseEnd/settled');
     // One more that is heard of after that is another loose end, and only what is new of it.
     const [more] = late(4000, [looseEnd]);

@@ -220,4 +220,4 @@ describe('a count of stock', () => {
 });
 
 const hash = (id: string, seed: number): number =>
-  [...id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0) + seed) % 1_000_003, 7);
+  Array.from(id).reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0) + seed) % 1_000_003, 7);

@@ -1,6 +1,6 @@
 /** What state a list of goods is in, what is still to do, and what it keeps back or has on order. */
 import type { Row } from '../books/tables';
-import { BASE, SUPPLIERS } from '../books/names';
+import { SUPPLIERS } from '../books/names';
 import type { Right } from '../people/rights';
 
 type List = Row<'lists'>;
@@ -137,6 +137,3 @@ export const nextNumber = (
 ): number =>
   Math.max(0, ...lists.filter((each) => each.deviceNumber === deviceNumber).map((n) => n.number)) +
   1;
-
-export const endsWith = (use: List['use'], event: string): { from: string; to: string } =>
-  use === 'unload' ? { from: event, to: BASE } : { from: BASE, to: event };

@@ -1,8 +1,8 @@
 /** Reads a file of items apart from the screen, so that it stays alive while 5,000 lines are read. */
 import * as Comlink from 'comlink';
-import Papa from 'papaparse';
 import type { Row } from '../../core/books/tables';
 import { readItems, type ItemsContext, type PlannedLine } from '../../core/formats/items-table';
+import { readCsv } from '../csv';
 import { newId } from '../new-id';
 
 export interface FileRead {
@@ -19,28 +19,8 @@ const api = {
     context: ItemsContext,
     onProgress: (done: number, all: number) => void,
   ): FileRead {
-    const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-      header: true,
-      skipEmptyLines: 'greedy',
-      transformHeader: (heading) =>
-        heading
-          .trim()
-          .toLowerCase()
-          .replace(/[\s-]+/g, '_'),
-    });
-    const [first] = data;
-    if (first === undefined) return { lines: [], fault: 'There is nothing in this file.' };
-    if (!('name' in first))
-      return {
-        lines: [],
-        fault: 'The first line must name the columns, and one of them must be “name”.',
-      };
-    const [error] = errors.filter(({ type }) => type === 'Quotes');
-    if (error !== undefined)
-      return {
-        lines: [],
-        fault: `Line ${String((error.row ?? 0) + 2)}: quotation marks do not close (${error.message}).`,
-      };
+    const { lines: data, fault } = readCsv(text, ['name']);
+    if (fault !== '') return { lines: [], fault };
     const lines = readItems({
       newId,
       lines: data,

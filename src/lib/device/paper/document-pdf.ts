@@ -35,7 +35,7 @@ export function definition(paper: DocumentPaper, shape: PaperShape): TDocumentDe
     { text: paper.head, fontSize: isRoll ? 9 : 10 },
     { text: `${paper.title} ${paper.number}`, fontSize: isRoll ? 12 : 18, bold: true },
     ...paper.facts.map(([label, value]) => ({
-      text: [{ text: `${label}: `, bold: true }, value],
+      text: `${label}: ${value}`,
       fontSize: isRoll ? 8 : 10,
     })),
   ];

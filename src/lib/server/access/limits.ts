@@ -33,6 +33,8 @@ const RULES = {
   start: { points: 20, duration: HOUR },
   /** A device that looks for old sales, word by word of what is typed. */
   find: { points: 60, duration: MINUTE },
+  /** Addresses of calendars that are not there, by address they are tried from. */
+  calendar: { points: 30, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
   signUp: { points: 10, duration: HOUR, blockDuration: HOUR },
   passwordChange: { points: 8, duration: 15 * MINUTE, blockDuration: 15 * MINUTE },
 } as const;

@@ -27,6 +27,7 @@ import { sumsMade } from './migrations/0021-sums-made';
 import { groupsApart } from './migrations/0022-groups-apart';
 import { salesByNumber } from './migrations/0023-sales-by-number';
 import { stockAndLists } from './migrations/0024-stock-and-lists';
+import { calendars } from './migrations/0025-calendars';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -53,6 +54,7 @@ const migrations: readonly Migration[] = [
   groupsApart,
   salesByNumber,
   stockAndLists,
+  calendars,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

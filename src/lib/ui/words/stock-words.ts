@@ -191,19 +191,15 @@ export function countRefusalWords({ code }: CountRefusal): string {
 
 /** What a move of goods was, by the kind of entry that said so. */
 export function movedWords({ kind, quantity }: Pick<Row<'moves'>, 'kind' | 'quantity'>): string {
-  switch (kind) {
-    case 'sale.rung':
-      return quantity < 0 ? 'sold' : 'came back with a sale';
-    case 'sale.voided':
-      return 'a sale voided';
-    case 'void.undone':
-      return 'a void taken back';
-    case 'count.accepted':
-      return 'a count accepted';
-    default:
-      return quantity < 0 ? 'left' : 'came';
-  }
+  const way = quantity < 0 ? 'left' : 'came';
+  if (kind === 'sale.rung') return quantity < 0 ? 'sold' : 'came back with a sale';
+  return movedBy[kind] ?? way;
 }
+const movedBy: Partial<Record<Row<'moves'>['kind'], string>> = {
+  'sale.voided': 'a sale voided',
+  'void.undone': 'a void taken back',
+  'count.accepted': 'a count accepted',
+};
 
 /** What was done about a list, as its thread says it. */
 export function actOfListWords(does: Row<'listActs'>['does'], use: ListUse): string {

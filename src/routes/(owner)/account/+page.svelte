@@ -2,6 +2,7 @@
   import { accountSchema, doneSchema, type Account } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import SignIn from '../SignIn.svelte';
+  import CalendarAddress from './CalendarAddress.svelte';
   import Devices from './Devices.svelte';
   import Passkeys from './Passkeys.svelte';
   import PasswordForm from './PasswordForm.svelte';
@@ -42,6 +43,7 @@
   <p class="soft">Signed in as {account.email}</p>
   {#if !account.isVerified}<Unverified email={account.email} />{/if}
   <Devices />
+  <CalendarAddress />
   <Sessions {account} onEnded={look} />
   <Passkeys {account} onChanged={look} />
   <PasswordForm email={account.email} passkeys={account.passkeys.length} onChanged={look} />

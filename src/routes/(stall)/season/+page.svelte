@@ -1,5 +1,10 @@
 <script lang="ts">
-  import { firstDay, lastDay } from '$lib/core/event/todays-event';
+  import { calendarText, readCalendar } from '$lib/core/formats/calendar';
+  import type { Planned } from '$lib/core/formats/goods-table';
+  import { newId } from '$lib/device/new-id';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import TakeFileIn from '../forms/TakeFileIn.svelte';
+  import { byDate, firstDay, lastDay } from '$lib/core/event/todays-event';
   import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from '$lib/core/event/season';
   import type { Row } from '$lib/core/books/tables';
   import { live } from '$lib/device/live.svelte';
@@ -53,6 +58,21 @@
     sell: ['To the counter', '/counter'],
     settle: ['Look at it', ''],
     nothing: ['Look at it', ''],
+  };
+  function saveCalendar(): void {
+    const text = calendarText(byDate(stall.events).toReversed(), stall.business.name, Date.now());
+    saveFile('events.ics', 'text/calendar;charset=utf-8', text);
+  }
+  const readFile = (text: string): Promise<readonly Planned[] | string> => {
+    const outcome = readCalendar({
+      text,
+      business: stall.identity.business,
+      timeZone: stall.business.timeZone,
+      events: stall.events,
+      newId,
+      today,
+    });
+    return Promise.resolve(outcome.ok ? outcome.planned : outcome.why);
   };
 </script>
 
@@ -153,4 +173,23 @@
       </div>
     </section>
   </div>
+  <details class="sheet">
+    <summary class="min-h-10 cursor-pointer">As a calendar</summary>
+    <div class="mt-2 grid gap-3">
+      <p class="soft">
+        An iCalendar file, as other calendars read and write it. An address that calendars follow by
+        themselves is under Devices and account.
+      </p>
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={saveCalendar}
+        >Save all events as a calendar</button
+      >
+      <TakeFileIn
+        label="Plan events from a calendar file"
+        accept=".ics,text/calendar"
+        right="event.plan"
+        read={readFile}
+        things={['event is', 'events are']}
+      />
+    </div>
+  </details>
 </div>

@@ -1,7 +1,10 @@
 <script lang="ts">
   import { sortWords } from '$lib/ui/words/stock-words';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { goto } from '$app/navigation';
+  import { placeByCode } from '$lib/core/stock/places';
   import { Goods } from '../goods.svelte';
+  import GoodsLine from '../GoodsLine.svelte';
 
   const goods = new Goods();
   const active = $derived(goods.places.filter(({ isActive }) => isActive));
@@ -32,6 +35,20 @@
       <a class="btn btn-main px-6" href="/stock/places/new">Add a place</a>
     </div>
   </div>
+  <GoodsLine
+    label="Scan the label of a place, or of goods"
+    items={goods.stocked}
+    onGoods={async (item) => {
+      await goto(`/stock/items/${item.id}`);
+      return '';
+    }}
+    does={() => 'Enter opens it'}
+    onCode={(code) => {
+      const place = placeByCode(code, goods.places);
+      if (place !== undefined) void goto(`/stock/places/${place.id}`);
+      return place !== undefined;
+    }}
+  />
   <p class="soft">Where goods can be, beside the events: the base, a van, a store, a shelf.</p>
   <ul class="sheet grid gap-1" data-testid="places">
     {#each active as place (place.id)}

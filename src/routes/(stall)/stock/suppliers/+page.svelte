@@ -1,7 +1,41 @@
 <script lang="ts">
+  import Papa from 'papaparse';
+  import {
+    readSupplies,
+    SUPPLY_COLUMNS,
+    supplyLines,
+    type Planned,
+  } from '$lib/core/formats/goods-table';
+  import { readCsv } from '$lib/device/csv';
+  import { newId } from '$lib/device/new-id';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import TakeFileIn from '../../forms/TakeFileIn.svelte';
+  import { useStall } from '../../stall.svelte';
   import { Goods } from '../goods.svelte';
 
-  const goods = new Goods();
+  const stall = useStall();
+  const goods = new Goods(stall);
+  function save(): void {
+    const { currency } = stall.business;
+    const rows = supplyLines(goods.stocked, goods.supplies, goods.suppliers, currency);
+    const text = `${Papa.unparse(rows, { columns: [...SUPPLY_COLUMNS], newline: '\r\n' })}\r\n`;
+    saveFile('suppliers.csv', 'text/csv;charset=utf-8', text);
+  }
+  function readFile(text: string): Promise<readonly Planned[] | string> {
+    const { lines, fault } = readCsv(text, ['supplier']);
+    return Promise.resolve(
+      fault !== ''
+        ? fault
+        : readSupplies({
+            newId,
+            lines,
+            items: goods.items.values(),
+            suppliers: goods.suppliers,
+            supplies: goods.supplies,
+            currency: stall.business.currency,
+          }),
+    );
+  }
   const active = $derived(goods.suppliers.filter(({ isActive }) => isActive));
   const sells = (supplier: string): number =>
     [...goods.supplies.values()].filter(({ suppliers }) =>
@@ -37,6 +71,23 @@
         </li>
       {/each}
     </ul>
+    <section class="sheet grid gap-3" aria-labelledby="as-file">
+      <h2 id="as-file">What they sell, as a file</h2>
+      <p class="soft">
+        A CSV file with a line for each item and supplier: their code, how many come at once, the
+        price of one, who is preferred.
+      </p>
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={save}
+        >Save it as a file</button
+      >
+      <TakeFileIn
+        label="Take it in from a file"
+        accept=".csv,text/csv"
+        right="set-up"
+        read={readFile}
+        things={['line is', 'lines are']}
+      />
+    </section>
   {:else if goods.isRead}
     <p class="sheet soft">
       Nobody yet. Whom you buy from stands here, and on each item what they call it and how many

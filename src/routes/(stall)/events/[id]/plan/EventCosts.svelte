@@ -31,10 +31,10 @@
     about: `costs ${start.id}`,
     from: start.costsStamp,
     begin: {
-      kind: fee.kind as (typeof FEE_KINDS)[number],
+      kind: fee.kind,
       fixed: plain(fee.fixed),
       percent: fee.percent === '0' ? '' : fee.percent,
-      of: fee.of as 'gross' | 'net',
+      of: fee.of,
       costs: start.costs.map(({ what, each, per, many }): Cost => ({
         what,
         each: plain(each),

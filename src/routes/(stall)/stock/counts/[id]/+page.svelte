@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Papa from 'papaparse';
   import { toast } from 'svelte-sonner';
   import { page } from '$app/state';
   import type { Row } from '$lib/core/books/tables';
@@ -13,13 +14,19 @@
     type Counted,
     type CountOutcome,
   } from '$lib/core/stock/count';
+  import { guarded } from '$lib/core/formats/csv-cell';
+  import { readCountLines, type Planned } from '$lib/core/formats/goods-table';
+  import { quantityText, thousandths } from '$lib/core/money/units';
+  import { readCsv } from '$lib/device/csv';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { countRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { Goods, stockAt } from '../../goods.svelte';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import TakeFileIn from '../../../forms/TakeFileIn.svelte';
+  import { Goods, nameOfItem, stockAt } from '../../goods.svelte';
   import GoodsLine from '../../GoodsLine.svelte';
 
   const stall = useStall();
@@ -131,6 +138,31 @@
     if (say(outcome) !== '') return;
     reason = '';
     toast('The books say what was counted.');
+  }
+  /** What is to be counted, with what was counted so far; taken in again it is compared with that. */
+  function saveSheet(): void {
+    if (count === null) return;
+    const so = new Map(counted.map((each) => [each.item, each.counted]));
+    const rows = items.map((item) => ({
+      code: guarded(item.code),
+      item: guarded(nameOfItem(item)),
+      counted: so.has(item.id) ? quantityText(thousandths(so.get(item.id) ?? 0)) : '',
+    }));
+    const text = `${Papa.unparse(rows, { newline: '\r\n' })}\r\n`;
+    saveFile(`${countNumber(count)}.csv`, 'text/csv;charset=utf-8', text);
+  }
+  function readFile(text: string): Promise<readonly Planned[] | string> {
+    const { lines, fault } = readCsv(text, ['code', 'item']);
+    if (fault !== '' || count === null) return Promise.resolve(fault);
+    return Promise.resolve(
+      readCountLines({
+        newId,
+        lines,
+        items: items.values(),
+        count,
+        counted: new Map(counted.map((each) => [each.item, each.counted])),
+      }),
+    );
   }
   async function end(how: 'done' | 'off'): Promise<void> {
     if (count === null) return;
@@ -248,6 +280,23 @@
         </p>
       {/if}
     </section>
+    {#if !isOver}
+      <details class="sheet">
+        <summary class="min-h-10 cursor-pointer">As a file</summary>
+        <div class="mt-2 grid gap-3">
+          <button type="button" class="btn btn-quiet justify-self-start" onclick={saveSheet}
+            >Save a sheet to count on</button
+          >
+          <TakeFileIn
+            label="A CSV file with “code” or “item”, and “counted”"
+            accept=".csv,text/csv"
+            right={null}
+            read={readFile}
+            things={['item is', 'items are']}
+          />
+        </div>
+      </details>
+    {/if}
     {#if missing.length > 0 && isSeen}
       <details class="sheet">
         <summary class="min-h-10 cursor-pointer"

@@ -9,7 +9,7 @@
   import { quantityWords } from '$lib/ui/words/money-words';
   import { movedWords, reasonWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
-  import { Goods, nameOfItem } from '../../goods.svelte';
+  import { Goods } from '../../goods.svelte';
   import GoneForm from './GoneForm.svelte';
 
   const stall = useStall();
@@ -206,8 +206,9 @@
                 >{shortDayWords(move.at.slice(0, 10), stall.business.locale)}
                 {timeWords(move.at, stall.business.locale, stall.business.timeZone)} · {stall.nameOf(
                   move.by,
-                )}{#if document !== undefined}{' · '}<a class="plain" href={document.href}
-                    >{document.name}</a
+                )}{document === undefined ? '' : ' · '}{#if document !== undefined}<a
+                    class="plain"
+                    href={document.href}>{document.name}</a
                   >{/if}</span
               >
             </li>

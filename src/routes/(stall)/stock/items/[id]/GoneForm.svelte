@@ -40,7 +40,7 @@
     places.map(({ place }) => ({ value: place, label: goods.placeName(place) })),
   );
   const became = $derived([
-    ...GONE.map((each) => ({ value: each as string, label: `was ${reasonWords(each)}` })),
+    ...GONE.map((each) => ({ value: each, label: `was ${reasonWords(each)}` })),
     ...goods.choices
       .filter(({ value }) => value !== typed.from)
       .map(({ value, label }) => ({ value, label: `is at ${label} now` })),

@@ -8,7 +8,10 @@
   import { EACH_EVENT, fromLastTime, fromLevels, fromPar } from '$lib/core/stock/fill-list';
   import { freeOf, keptKey, type LineNow } from '$lib/core/stock/list-state';
   import { setLines, typedQuantity, type Wanted } from '$lib/core/stock/set-list';
+  import { readListLines, type Planned } from '$lib/core/formats/goods-table';
+  import { readCsv } from '$lib/device/csv';
   import { newId } from '$lib/device/new-id';
+  import TakeFileIn from '../../../forms/TakeFileIn.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
@@ -132,6 +135,22 @@
     await fill(wanted, `Nothing is at ${goods.placeName(list.from)}.`);
   }
 
+  function readFile(text: string): Promise<readonly Planned[] | string> {
+    const { lines: found, fault } = readCsv(text, ['code', 'item']);
+    return Promise.resolve(
+      fault !== ''
+        ? fault
+        : readListLines({
+            newId,
+            lines: found,
+            items: goods.items.values(),
+            list,
+            now: lines,
+            currency,
+          }),
+    );
+  }
+
   const standsWords = (line: LineNow): string => {
     if (list.from === SUPPLIERS) {
       const kept = goods.kept.get(keptKey(list.to, line.item));
@@ -192,6 +211,18 @@
   </div>
 {/if}
 {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+{#if !isFixed}
+  <details>
+    <summary class="min-h-10 cursor-pointer py-2">From a file</summary>
+    <TakeFileIn
+      label="A CSV file with “code” or “item”, and “wanted”"
+      accept=".csv,text/csv"
+      right={null}
+      read={readFile}
+      things={['line is', 'lines are']}
+    />
+  </details>
+{/if}
 <section class="sheet" aria-label="Lines">
   <table class="rows" data-testid="list-lines">
     <thead>

@@ -29,8 +29,7 @@
     for (const act of acts.value) {
       const last = found.at(-1);
       const isMore = act.does === 'packed' && last?.does === 'packed' && last.by === act.by;
-      if (isMore && last !== undefined)
-        found[found.length - 1] = { ...act, quantity: last.quantity + act.quantity };
+      if (isMore) found[found.length - 1] = { ...act, quantity: last.quantity + act.quantity };
       else found.push(act);
     }
     return found;

@@ -167,9 +167,7 @@
             list: list.id,
           }),
           refusal: { code: 'list/nothing-chosen' },
-        } as
-          | { ok: true; drafts: ReturnType<typeof goodsGone> }
-          | { ok: false; refusal: { code: 'list/nothing-chosen' } };
+        };
       },
       lentBy === undefined ? {} : { lentBy },
     );

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { BASE, type Row } from '$lib/core/books/tables';
-  import { PLACE_SORTS, type PlaceSort } from '$lib/core/daybook/kinds/place-set';
+  import { PLACE_SORTS } from '$lib/core/daybook/kinds/place-set';
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { setPlace } from '$lib/core/stock/places';
   import { newId } from '$lib/device/new-id';
@@ -31,7 +31,7 @@
     from: start?.setStamp ?? '',
     begin: {
       name: start?.name ?? '',
-      sort: (start?.sort ?? 'store') as PlaceSort,
+      sort: start?.sort ?? 'store',
       within: start?.within ?? BASE,
       code: start?.code ?? '',
       mostWeight: limit(start?.mostWeight),

@@ -49,7 +49,7 @@
           value,
           figure(start?.pars.find(({ place }) => place === value)?.par),
         ]),
-      ) as Record<string, string>,
+      ),
       weight: start?.weight == null ? '' : String(start.weight),
       perCrate: figure(start?.perCrate),
     },
