@@ -216,6 +216,28 @@ export function goodsGone(command: GoodsGone): readonly Draft[] {
   );
 }
 
+export interface RestGone {
+  readonly newId: () => string;
+  readonly list: Pick<List, 'id' | 'event' | 'from'>;
+  /** What somebody saw to be left, and says is gone. */
+  readonly goods: readonly Much[];
+  /** How much is there by now, by item: what somebody has counted back meanwhile is not gone. */
+  readonly there: ReadonlyMap<string, number>;
+  readonly why: Gone;
+  readonly costs: Costs;
+}
+
+/** What does not come back from an event is gone, for a reason. */
+export function restGone({ newId, list, goods, there, why, costs }: RestGone): ListOutcome {
+  const gone = goods.filter(
+    ({ item, quantity }) => quantity > 0 && (there.get(item) ?? 0) >= quantity,
+  );
+  if (gone.length === 0) return refuse({ code: 'list/nothing-chosen' });
+  const { id, event, from: place } = list;
+  const said = { newId, event, place, goods: gone, why, costs, note: '', list: id };
+  return { ok: true, id, drafts: goodsGone(said) };
+}
+
 type Goods = BodyOf<'stock.moved'>['goods'];
 interface Move {
   readonly reason: BodyOf<'stock.moved'>['reason'];

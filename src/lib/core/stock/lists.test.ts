@@ -6,11 +6,11 @@ import { changesOf } from '../books/changes';
 import { BASE, onTheWay, SUPPLIERS } from '../books/names';
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
-import type { KnownEntry } from '../daybook/kinds';
+import { draft, type KnownEntry } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
-import { goodsGone, movePacked, oneMore, pack, receive, settleWay } from './do-list';
+import { goodsGone, movePacked, oneMore, pack, receive, restGone, settleWay } from './do-list';
 import { fromLastTime, fromLevels, fromPar, inPacks, loadOf } from './fill-list';
 import {
   freeOf,
@@ -209,6 +209,32 @@ describe('a load list', () => {
     };
     assert.equal(oneMore(line, { decimals: 0 }), 1000);
     assert.equal(oneMore(line, { decimals: 3 }), 2000);
+  });
+});
+
+describe('an unload list', () => {
+  it('is done once all of it came back or has a reason', () => {
+    const yard = new Yard();
+    const goods = [{ item: A, quantity: 5000 }];
+    const move = { reason: 'loaded', from: BASE, to: EVENT, goods, note: '' } as const;
+    yard.say([draft('stock.moved', yard.newId(), EVENT, move)]);
+    const id = yard.make({ use: 'unload', from: EVENT, to: BASE }, { [A]: 5000 });
+    yard.approve(id);
+    assert.equal(yard.kept().size, 0);
+    yard.done(pack(yard.newId, yard.list(id), yard.lines(id), [{ item: A, quantity: 3000 }]));
+    yard.done(movePacked(yard.newId, yard.list(id), yard.lines(id), COSTS));
+    const gone = (quantity: number): ListOutcome =>
+      restGone({
+        ...{ newId: yard.newId, list: yard.list(id), why: 'broken', costs: COSTS },
+        goods: [{ item: A, quantity }],
+        there: new Map([[A, yard.stock(EVENT, A)]]),
+      });
+    // Somebody has counted one more back than was seen.
+    assert.equal(refused(gone(3000)), 'list/nothing-chosen');
+    yard.done(gone(2000));
+    assert.equal(yard.state(id), 'done');
+    assert.deepEqual([yard.stock(EVENT, A), yard.stock('gone:broken', A)], [0, 2000]);
+    assert.equal(yard.books.rows('movements').at(-1)?.amount, 360);
   });
 });
 

@@ -6,7 +6,7 @@
   import { stageOf } from '$lib/core/event/stage';
   import { linesNow, stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
   import { loadOf } from '$lib/core/stock/fill-list';
-  import { goodsGone, movePacked, nowPacked, oneMore, pack } from '$lib/core/stock/do-list';
+  import { movePacked, nowPacked, oneMore, pack, restGone } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Crate from '$lib/ui/stock/Crate.svelte';
@@ -143,31 +143,15 @@
   );
   let became = $state<(typeof GONE)[number]>('lost');
   let chosen = $state('');
-  async function restGone(lentBy?: string): Promise<void> {
+  async function sayGone(lentBy?: string): Promise<void> {
     const why = became;
     const only = chosen;
     const outcome = await stall.daybook.decide(
       () => books.stock.where('place').equals(list.from).toArray(),
       (rows) => {
         const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
-        const gone = rest.filter(
-          ({ item, quantity }) =>
-            (only === '' || only === item) && (there.get(item) ?? 0) >= quantity,
-        );
-        return {
-          ok: gone.length > 0,
-          drafts: goodsGone({
-            newId,
-            event: list.event,
-            place: list.from,
-            goods: gone,
-            why,
-            costs: goods.items,
-            note: '',
-            list: list.id,
-          }),
-          refusal: { code: 'list/nothing-chosen' },
-        };
+        const gone = rest.filter(({ item }) => only === '' || only === item);
+        return restGone({ newId, list, goods: gone, there, why, costs: goods.items });
       },
       lentBy === undefined ? {} : { lentBy },
     );
@@ -294,7 +278,7 @@
           {#each GONE as each (each)}<option value={each}>{reasonWords(each)}</option>{/each}
         </select>
       </label>
-      <RightButton right="stock.move" label="Say so" look="btn-quiet" onGo={restGone} />
+      <RightButton right="stock.move" label="Say so" look="btn-quiet" onGo={sayGone} />
     </div>
   </section>
 {/if}
