@@ -244,10 +244,12 @@ test('a place, a supplier and how an item is bought say what is wrong beside the
   );
   await desk.getByRole('link', { name: /Lavender/ }).click();
   await desk.getByRole('link', { name: /par levels/ }).click();
-  await desk.getByLabel('Nursery').fill('40');
+  // Each event, then the base.
+  const par = desk.getByLabel('Up to').nth(1);
+  await par.fill('40');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toContainText('It is bought again at 400');
-  await desk.getByLabel('Nursery').fill('500');
+  await par.fill('500');
   await desk.getByLabel('How many come at once').first().fill('0');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toContainText('“0” is no pack');

@@ -156,7 +156,7 @@ const rowsOf = (judged: readonly Judged[], tables: readonly TableName[]): string
   );
 };
 
-/** What everybody may set: how far an event is, and their own PIN. */
+/** What everybody may set: how far an event is, what is brought to it, and their own PIN. */
 const STAGES_AND_PIN = {
   packedStamp: null,
   tradingStamp: null,
@@ -164,6 +164,8 @@ const STAGES_AND_PIN = {
   settledStamp: null,
   pin: null,
   pinStamp: null,
+  things: null,
+  bringStamp: null,
 };
 
 const fromHostile = ({ entry }: Judged): boolean => entry.device === deviceId(3);

@@ -40,7 +40,6 @@ try {
   await fillSlip(phone);
   await take(phone, 'counter-phone');
   await phone.goto('/counter/pay');
-  await take(phone, 'payment-phone');
   await phone.getByRole('button', { name: /^£50/ }).click();
   await take(phone, 'change-phone');
   await phone.goto('/counter');
@@ -53,8 +52,10 @@ try {
   await phone.getByRole('button', { name: 'Open as a tab' }).click();
   await phone.goto('/waiting');
   await take(phone, 'waiting-phone');
-  await phone.goto('/stock');
-  await take(phone, 'stock-phone');
+  await phone.goto('/stock/lists');
+  await phone.getByRole('link', { name: /^Load list L/ }).click();
+  await phone.getByTestId('crates').waitFor();
+  await take(phone, 'pack-phone');
 
   await desk.goto('/');
   await take(desk, 'today-desk');

@@ -122,7 +122,11 @@ function drafted({ newId, id: known, typed, currency, items, categories }: SetIt
   const taken = codesOf(others);
   const choices = choicesIn(typed);
   const named = categoryOf(typed, categories, newId);
-  const own = bodyIn(id, { ...typed, category: named.category }, choices, currency, taken);
+  const typedOwn = bodyIn(id, { ...typed, category: named.category }, choices, currency, taken);
+  const stood = items.find((each) => each.id === id)?.reorder ?? [];
+  const own = { ...typedOwn, reorder: withBase(stood, typedOwn.reorder) };
+  /** Said anew in the form: then it is said of every variant. */
+  const isNewLevel = baseLevel(stood) !== baseLevel(own.reorder);
   const drafts = [...named.drafts, draft('item.set', newId(), null, own)];
   const kept = new Set<string>();
   const cells = combinations(choices);
@@ -133,7 +137,9 @@ function drafted({ newId, id: known, typed, currency, items, categories }: SetIt
     const was = before.find((each) => isSame(each.values, values));
     const cell = typed.variants[at];
     if (was === undefined && cell?.isSold === false) continue;
-    const body = variantIn(was?.id ?? newId(), own, values, cell, at, currency, taken);
+    const made = variantIn(was?.id ?? newId(), own, values, cell, at, currency, taken);
+    const levels = was?.reorder ?? own.reorder;
+    const body = { ...made, reorder: isNewLevel ? withBase(levels, own.reorder) : levels };
     kept.add(body.id);
     drafts.push(draft('item.set', newId(), null, body));
   }
@@ -309,6 +315,14 @@ function costIn(text: string, currency: string): number | null {
     readCost(text, currency) ?? refuse({ code: 'item/not-an-amount', field: 'cost', typed: text })
   );
 }
+
+/** The base's level as it was typed; those of other places, which are set up elsewhere, as they stood. */
+const withBase = (stood: readonly Reorder[], typed: readonly Reorder[]): Reorder[] => [
+  ...typed.filter(({ place }) => place === 'base'),
+  ...stood.filter(({ place }) => place !== 'base'),
+];
+const baseLevel = (levels: readonly Reorder[]): number | undefined =>
+  levels.find(({ place }) => place === 'base')?.level;
 
 const reorderIn = (text: string): readonly Reorder[] =>
   text.trim() === '' ? [] : [{ place: 'base', level: quantityIn(text, 'reorder') }];

@@ -1,5 +1,6 @@
 /** What a list is filled with by itself: from what was sold last time, from par levels, from reorder levels. */
 import type { Row } from '../books/tables';
+import { isOpen, stateOf, type WholeList } from './list-state';
 import type { Wanted } from './set-list';
 
 /** The place that par levels for whatever event comes next stand under. */
@@ -87,6 +88,27 @@ export function fromLevels(command: FromLevels): readonly Wanted[] {
     if (wanted > 0) found.push({ item: id, wanted, price: from?.price ?? null });
   }
   return found;
+}
+
+/**
+ * What open load lists want from a place and is not there to be packed, all lists together.
+ * @param there Thousandths of an item at the place, with what is to come there.
+ */
+export function shortOnLists(
+  place: string,
+  lists: readonly WholeList[],
+  there: (item: string) => number,
+): readonly Wanted[] {
+  const wanted = new Map<string, number>();
+  for (const { list, lines } of lists) {
+    if (list.use !== 'load' || list.from !== place || !isOpen(stateOf(list, lines))) continue;
+    for (const { item, wanted: all, packed, sent } of lines)
+      wanted.set(item, (wanted.get(item) ?? 0) + Math.max(0, Math.max(all, packed) - sent));
+  }
+  return [...wanted].flatMap(([item, all]) => {
+    const short = all - Math.max(0, there(item));
+    return short > 0 ? [{ item, wanted: short }] : [];
+  });
 }
 
 /** Weight and room of goods. `isWhole` is false where that of some is not known. */

@@ -11,7 +11,7 @@ import { readEntry } from '../daybook/read-entry';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
 import { goodsGone, movePacked, oneMore, pack, receive, restGone, settleWay } from './do-list';
-import { fromLastTime, fromLevels, fromPar, inPacks, loadOf } from './fill-list';
+import { fromLastTime, fromLevels, fromPar, inPacks, loadOf, shortOnLists } from './fill-list';
 import {
   freeOf,
   keptByLists,
@@ -439,6 +439,23 @@ describe('filling a list', () => {
       ],
     );
     assert.equal(inPacks(12_001, 6000), 18_000);
+  });
+
+  it('asks for what load lists want and is not there, less what is to come', () => {
+    const yard = new Yard();
+    const id = yard.make({}, { [A]: 8000, [B]: 3000 });
+    yard.approve(id);
+    yard.approve(yard.make({}, { [A]: 4000 }));
+    yard.done(pack(yard.newId, yard.list(id), yard.lines(id), [{ item: B, quantity: 3000 }]));
+    const lists = yard.books.rows('lists').map((list) => ({ list, lines: yard.lines(list.id) }));
+    assert.deepEqual(
+      shortOnLists(BASE, lists, (item) => (item === A ? 5000 : 3000)),
+      [{ item: A, wanted: 7000 }],
+    );
+    assert.deepEqual(
+      shortOnLists(STORE, lists, () => 0),
+      [],
+    );
   });
 
   it('weighs what goes into the van, and says when something has no weight', () => {

@@ -72,17 +72,18 @@ export interface TypedSupply {
     readonly pack: string;
     readonly price: string;
   }[];
-  /** Par levels, by place. */
+  /** Par levels and reorder levels, by place. */
   readonly pars: Readonly<Record<string, string>>;
+  readonly levels: Readonly<Record<string, string>>;
   /** Grams of one, and how many go into a crate. */
   readonly weight: string;
   readonly perCrate: string;
 }
 
-/** @param item For its reorder levels, which no par level may be below. */
+/** Reorder levels stand with the item: where they change it is written as well. */
 export function setSupply(
   newId: () => string,
-  item: Pick<Row<'items'>, 'id' | 'reorder'>,
+  item: Row<'items'>,
   typed: TypedSupply,
   currency: string,
 ): SupplyOutcome {
@@ -105,13 +106,24 @@ export function setSupply(
       });
     suppliers.push({ supplier, code: code.trim().slice(0, 40), pack, price });
   }
+  const levels: { place: string; level: number }[] = [];
+  for (const [place, text] of Object.entries(typed.levels)) {
+    if (text.trim() === '') continue;
+    const level = readQuantity(text);
+    const field = `level ${place}`;
+    if (level === null || level < 0)
+      return refuse({ code: 'supply/figure-wrong', field, typed: text });
+    levels.push({ place, level });
+  }
+  // Places that the form does not show keep theirs.
+  const reorder = [...levels, ...item.reorder.filter(({ place }) => !(place in typed.levels))];
   const pars: { place: string; par: number }[] = [];
   for (const [place, text] of Object.entries(typed.pars)) {
     if (text.trim() === '') continue;
     const par = readQuantity(text);
     const field = `par ${place}`;
     if (par === null || par < 0) return refuse({ code: 'supply/figure-wrong', field, typed: text });
-    const level = item.reorder.find((each) => each.place === place)?.level ?? 0;
+    const level = reorder.find((each) => each.place === place)?.level ?? 0;
     if (level > par) return refuse({ code: 'supply/level-above-par', field, level, par });
     pars.push({ place, par });
   }
@@ -122,8 +134,20 @@ export function setSupply(
   if (perCrate !== null ? perCrate <= 0 : typed.perCrate.trim() !== '')
     return refuse({ code: 'supply/figure-wrong', field: 'perCrate', typed: typed.perCrate });
   const body = { item: item.id, suppliers, pars, weight, perCrate };
-  return { ok: true, id: item.id, drafts: [draft('item.supply', newId(), null, body)] };
+  const { setStamp: _stamp, ...was } = item;
+  const isSame = JSON.stringify(sorted(was.reorder)) === JSON.stringify(sorted(reorder));
+  return {
+    ok: true,
+    id: item.id,
+    drafts: [
+      draft('item.supply', newId(), null, body),
+      ...(isSame ? [] : [draft('item.set', newId(), null, { ...was, reorder })]),
+    ],
+  };
 }
+
+const sorted = (levels: Row<'items'>['reorder']) =>
+  levels.toSorted((a, b) => (a.place < b.place ? -1 : 1));
 
 /** @returns Null for nothing typed, undefined where it is no whole figure from nothing up. */
 const wholeOf = (typed: string): number | null | undefined => {

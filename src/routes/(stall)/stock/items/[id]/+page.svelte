@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { toast } from 'svelte-sonner';
   import { page } from '$app/state';
   import type { Row } from '$lib/core/books/tables';
   import { costText } from '$lib/core/money/cost-text';
@@ -6,6 +7,7 @@
   import { parOf } from '$lib/core/stock/fill-list';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
+  import { saveFile } from '$lib/ui/files/save-file';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { movedWords, reasonWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
@@ -85,6 +87,25 @@
   const kept = (place: string) => goods.kept.get(keptKey(place, id));
   const levelAt = (place: string): number | undefined =>
     item?.reorder.find((each) => each.place === place)?.level;
+  let many = $state('24');
+  /** Of its barcode, or its own code where it has none. */
+  async function labels(shape: 'sheet' | 'roll'): Promise<void> {
+    if (item === undefined) return;
+    const code = item.barcodes[0] ?? item.code;
+    const wanted = Math.min(480, Math.max(1, Math.trunc(Number(many)) || 1));
+    if (code === '') {
+      toast.error('It has neither a barcode nor a code yet; give it one under How it is sold.');
+      return;
+    }
+    const detail = [item.detail, item.isOpenPrice ? '' : stall.money.text(item.price)];
+    const label = {
+      ...{ code, name: item.name },
+      detail: detail.filter((part) => part !== '').join(' · '),
+    };
+    const { labelSheet } = await import('$lib/device/paper/label-sheet');
+    const all = Array.from({ length: wanted }, () => label);
+    saveFile(`labels-${code}.pdf`, 'application/pdf', await labelSheet(all, shape));
+  }
   const says = (move: Row<'moves'>): string => {
     const why = reasons.value.get(move.id.slice(0, 36));
     return why === undefined ? movedWords(move) : reasonWords(why.reason);
@@ -189,6 +210,23 @@
               >Suppliers, par levels, weight</a
             >
             <a class="btn btn-quiet" href="/items/{item.variantOf ?? id}">How it is sold</a>
+          </div>
+          <div class="flex flex-wrap items-end gap-2">
+            <label class="grid gap-1 font-[560]">
+              Labels
+              <input
+                class="input figure w-20"
+                bind:value={many}
+                inputmode="numeric"
+                maxlength="3"
+              />
+            </label>
+            <button type="button" class="btn btn-quiet" onclick={() => labels('sheet')}
+              >On a sheet</button
+            >
+            <button type="button" class="btn btn-quiet" onclick={() => labels('roll')}
+              >On a roll</button
+            >
           </div>
         </section>
       </div>

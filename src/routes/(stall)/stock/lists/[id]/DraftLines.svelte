@@ -5,7 +5,13 @@
   import { seriesOf } from '$lib/core/event/plan-event';
   import { costText, readCost } from '$lib/core/money/cost-text';
   import { quantityText, thousandths } from '$lib/core/money/units';
-  import { EACH_EVENT, fromLastTime, fromLevels, fromPar } from '$lib/core/stock/fill-list';
+  import {
+    EACH_EVENT,
+    fromLastTime,
+    fromLevels,
+    fromPar,
+    shortOnLists,
+  } from '$lib/core/stock/fill-list';
   import { freeOf, keptKey, type LineNow } from '$lib/core/stock/list-state';
   import { setLines, typedQuantity, type Wanted } from '$lib/core/stock/set-list';
   import { readListLines, type Planned } from '$lib/core/formats/goods-table';
@@ -128,6 +134,21 @@
     });
     await fill(wanted, 'Nothing is at or below its reorder level that is not on order already.');
   }
+  /** What load lists want from where this comes to, and is not there: less what is on its way there already. */
+  async function whatIsShort(): Promise<void> {
+    const rows = await books.stock.where('place').equals(list.to).toArray();
+    const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
+    const wanted = shortOnLists(
+      list.to,
+      goods.lists.filter((each) => each.list.id !== list.id),
+      (item) => (there.get(item) ?? 0) + (goods.kept.get(keptKey(list.to, item))?.onOrder ?? 0),
+    );
+    const isSold = ({ item }: Wanted): boolean =>
+      list.supplier === null ||
+      goods.supplies.get(item)?.suppliers.some(({ supplier }) => supplier === list.supplier) ===
+        true;
+    await fill(wanted.filter(isSold), 'Nothing is short on an open load list.');
+  }
   async function allThere(): Promise<void> {
     const wanted = [...here]
       .filter(([item, quantity]) => quantity > 0 && goods.items.has(item))
@@ -202,6 +223,11 @@
           onclick={() => whatIsLow(true)}>What {goods.placeName(list.from)} can give</button
         >
       {/if}
+    {/if}
+    {#if list.use === 'order' || list.use === 'transfer'}
+      <button type="button" class="btn btn-quiet" disabled={isBusy} onclick={whatIsShort}
+        >What is short on load lists</button
+      >
     {/if}
     {#if list.use === 'unload' || (list.use === 'transfer' && list.from !== BASE)}
       <button type="button" class="btn btn-quiet" disabled={isBusy} onclick={allThere}

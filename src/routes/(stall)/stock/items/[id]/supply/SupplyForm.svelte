@@ -9,7 +9,6 @@
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
   import Saying from '$lib/ui/forms/Saying.svelte';
-  import { quantityWords } from '$lib/ui/words/money-words';
   import { supplyFault } from '$lib/ui/words/stock-words';
   import { StallForm as Form } from '../../../../forms/stall-form.svelte';
   import StallForm from '../../../../forms/StallForm.svelte';
@@ -50,6 +49,14 @@
           figure(start?.pars.find(({ place }) => place === value)?.par),
         ]),
       ),
+      levels: Object.fromEntries(
+        parPlaces
+          .filter(({ value }) => value !== EACH_EVENT)
+          .map(({ value }) => [
+            value,
+            figure(of.reorder.find(({ place }) => place === value)?.level),
+          ]),
+      ),
       weight: start?.weight == null ? '' : String(start.weight),
       perCrate: figure(start?.perCrate),
     },
@@ -78,8 +85,6 @@
     if (chosen === undefined) return;
     typed.suppliers = [chosen, ...typed.suppliers.filter((_, i) => i !== at)];
   };
-  const levelAt = (place: string): number | undefined =>
-    of.reorder.find((each) => each.place === place)?.level;
 </script>
 
 <StallForm {form}>
@@ -133,15 +138,18 @@
   <section class="sheet grid gap-4 sm:grid-cols-3" aria-labelledby="par">
     <h2 id="par" class="sm:col-span-3">How much should be there</h2>
     {#each parPlaces as { value, label } (value)}
-      <Field
-        {label}
-        at="par {value}"
-        bind:value={typed.pars[value]!}
-        inputmode="decimal"
-        help={levelAt(value) === undefined
-          ? ''
-          : `bought again at ${quantityWords(levelAt(value) ?? 0, of.unit)}`}
-      />
+      <div class="grid grid-cols-2 items-end gap-3 sm:col-span-3 sm:grid-cols-[1fr_1fr_1fr]">
+        <b class="col-span-2 font-[600] sm:col-span-1 sm:pb-3">{label}</b>
+        {#if value in typed.levels}
+          <Field
+            label="Bought again at"
+            at="level {value}"
+            bind:value={typed.levels[value]!}
+            inputmode="decimal"
+          />
+        {:else}<span class="max-sm:hidden"></span>{/if}
+        <Field label="Up to" at="par {value}" bind:value={typed.pars[value]!} inputmode="decimal" />
+      </div>
     {/each}
   </section>
   <section class="sheet grid gap-4 sm:grid-cols-3" aria-labelledby="carried">
