@@ -1,19 +1,27 @@
 /** `npm run bench`: every figure with what it is held against, measured in one run. */
 import { RunningTill } from '../support/running-till';
 import { deviceFigures } from './device-bench';
-import { print } from './figures';
+import { print, type Figure } from './figures';
 import { journalFigures } from './journal-bench';
 import { serverFigures } from './server-bench';
 import { startFigures } from './start-bench';
+import { stockAndPacking } from './stock-bench';
 
 const till = await RunningTill.start();
 try {
-  print([
-    ...journalFigures(),
-    ...(await deviceFigures(till)),
-    ...(await startFigures()),
-    ...(await serverFigures(till)),
-  ]);
+  /** `npm run bench -- stock` for one part alone. */
+  const only = process.argv.slice(2);
+  const parts: readonly (readonly [string, () => Promise<Figure[]>])[] = [
+    ['journal', () => Promise.resolve(journalFigures())],
+    ['device', () => deviceFigures(till)],
+    ['stock', () => stockAndPacking(till)],
+    ['start', () => startFigures()],
+    ['server', () => serverFigures(till)],
+  ];
+  const figures: Figure[] = [];
+  for (const [name, part] of parts)
+    if (only.length === 0 || only.includes(name)) figures.push(...(await part()));
+  print(figures);
 } finally {
   await till.end();
 }

@@ -1,4 +1,5 @@
 /** The season: an event is planned, changed, and held again, with no network; another device has it too. */
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import {
   enrol,
@@ -129,4 +130,48 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
   await expect(page.getByTestId('costs-so-far')).toContainText('£45.00 for the pitch');
   await expect(people.getByLabel('Who')).toHaveValue(/.+/);
   await expect(prices.getByLabel('Percent on top')).toHaveValue('10');
+});
+
+test('a calendar goes out as a file and comes in with what each event will do', async () => {
+  await page.goto('/season');
+  await page.getByText('As a calendar').click();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save all events as a calendar' }).click();
+  const saved = readFileSync(await (await saving).path(), 'utf8');
+  expect(saved).toMatch(/^BEGIN:VCALENDAR\r\nVERSION:2.0\r\n/);
+  expect(saved).toContain('SUMMARY:Pellow Green market');
+
+  const file = [
+    'BEGIN:VCALENDAR',
+    'BEGIN:VEVENT',
+    'UID:fair-1@parish.example',
+    'SUMMARY:Parish fair',
+    `DTSTART:${inDays(30).replaceAll('-', '')}T100000`,
+    'DURATION:PT6H',
+    'END:VEVENT',
+    'BEGIN:VEVENT',
+    'UID:fair-2@parish.example',
+    'SUMMARY:Backwards',
+    `DTSTART:${inDays(31).replaceAll('-', '')}T100000`,
+    `DTEND:${inDays(30).replaceAll('-', '')}T100000`,
+    'END:VEVENT',
+    'END:VCALENDAR',
+    '',
+  ].join('\r\n');
+  const take = (text: string): Promise<void> =>
+    page
+      .getByLabel('Plan events from a calendar file')
+      .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await take('name,price');
+  await expect(page.getByRole('alert')).toContainText('This is no calendar file');
+  await take(file);
+  const lines = page.getByTestId('planned');
+  await expect(lines).toContainText('line 8');
+  await expect(lines).toContainText('it ends before it begins');
+  await page.getByRole('button', { name: 'Take 1 in' }).click();
+  const next = page.getByTestId('next').getByRole('listitem').filter({ hasText: 'Parish fair' });
+  await expect(next).toHaveCount(1);
+  // Taken in again it is the same event.
+  await take(file);
+  await expect(page.getByRole('button', { name: '1 the same' })).toBeVisible();
 });

@@ -257,3 +257,39 @@ test('a place, a supplier and how an item is bought say what is wrong beside the
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByText('in packs of 24').first()).toBeVisible();
 });
+
+test('lists, counts and suppliers are taken in from files, line by line', async () => {
+  const take = (label: RegExp | string, text: string): Promise<void> =>
+    desk
+      .getByLabel(label)
+      .setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await desk.goto('/stock/lists/new?use=order');
+  await desk.getByLabel('Supplier').click();
+  await desk.getByRole('option', { name: 'Ferris Young Plants' }).click();
+  await desk.getByRole('button', { name: 'Make the list' }).click();
+  await desk.getByText('From a file').click();
+  await take(/A CSV file with/, 'code,wanted,price\r\nLAV10,24,1.65\r\nNOPE,1,\r\nSAL1,1.5,\r\n');
+  await expect(desk.getByTestId('planned')).toContainText('nothing is called NOPE');
+  await expect(desk.getByTestId('planned')).toContainText('more decimals');
+  await desk.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(desk.getByLabel('Wanted of Lavender, 10 cm pot')).toHaveValue('24');
+  await expect(desk.getByLabel('Price of Lavender, 10 cm pot')).toHaveValue('1.65');
+
+  await desk.goto('/stock/counts');
+  await desk.getByRole('link', { name: /Count of the nursery/ }).click();
+  await desk.getByText('As a file').click();
+  await take(/A CSV file with/, 'item,counted\r\n"Tulip, black, bag of 10",0\r\n');
+  await desk.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(
+    desk.getByTestId('counted').getByRole('row').filter({ hasText: 'Tulip, black' }),
+  ).toContainText('missing');
+
+  await desk.goto('/stock/suppliers');
+  const saving = desk.waitForEvent('download');
+  await desk.getByRole('button', { name: 'Save it as a file' }).click();
+  const saved = readFileSync(await (await saving).path(), 'utf8');
+  await take('Take it in from a file', saved);
+  await expect(desk.getByRole('button', { name: '0 changed' })).toBeVisible();
+  await take('Take it in from a file', 'code,supplier\r\nLAV10,Nobody\r\n');
+  await expect(desk.getByTestId('planned')).toContainText('supplier: there is no Nobody');
+});

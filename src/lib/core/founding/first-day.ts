@@ -1,4 +1,4 @@
-/** The first steps of a business that has nothing yet: goods, an event, the goods taken there. */
+/** The first steps of a business that has nothing yet: goods, and taking them to its first event. */
 import { BASE, SUPPLIERS, type Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
@@ -8,10 +8,7 @@ import { readAmount, type AmountRefusal } from '../money/amount-text';
 export type FirstDayRefusal =
   | AmountRefusal
   | { readonly code: 'goods/no-name' }
-  | { readonly code: 'goods/count-wrong'; readonly typed: string }
-  | { readonly code: 'event/no-name' }
-  | { readonly code: 'event/day-wrong' }
-  | { readonly code: 'event/hours-wrong' };
+  | { readonly code: 'goods/count-wrong'; readonly typed: string };
 
 export type FirstDayOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
@@ -72,44 +69,6 @@ export function addGoods(command: AddGoods): FirstDayOutcome {
     drafts.push(draft('stock.moved', newId(), null, move));
   }
   return { ok: true, drafts };
-}
-
-export interface PlanEvent {
-  readonly newId: () => string;
-  readonly name: string;
-  readonly place: string;
-  readonly date: string;
-  readonly opens: string;
-  readonly closes: string;
-  readonly timeZone: string;
-}
-
-/** One day at one pitch. */
-export function planEvent(command: PlanEvent): FirstDayOutcome {
-  const { newId, place, date, opens, closes, timeZone } = command;
-  const name = command.name.trim().slice(0, 80);
-  if (name === '') return refuse({ code: 'event/no-name' });
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(date)) return refuse({ code: 'event/day-wrong' });
-  const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);
-  if (!isTime(opens) || !isTime(closes) || closes <= opens) {
-    return refuse({ code: 'event/hours-wrong' });
-  }
-  const id = newId();
-  const body = {
-    id,
-    name,
-    short: name.slice(0, 24).trim(),
-    organiser: '',
-    place: place.trim().slice(0, 120),
-    pitch: '',
-    series: null,
-    days: [{ date, opens, closes }],
-    timeZone,
-    stripe: '#1c684c',
-    cloth: '#fffaf0',
-    notes: '',
-  };
-  return { ok: true, drafts: [draft('event.set', newId(), id, body)] };
 }
 
 /** As many as one movement carries: an entry has a largest size. */

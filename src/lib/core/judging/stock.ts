@@ -43,15 +43,17 @@ function isCost(
   return amount === 0 || versions.some(({ cost }) => (costOf({ quantity, cost }) ?? 0) === amount);
 }
 
-/** What is on a list is drafted by anybody; on one that is approved, by whoever may approve it. */
+/**
+ * What is on a list is drafted by anybody; on one that is approved, by whoever may approve it, whenever they say it was
+ * written: who approved it has not seen what comes in later.
+ */
 export function judgeList(
   entry: EntryOf<'list.set'> | EntryOf<'list.line'>,
   { books, people }: Evidence,
 ): Verdict | null {
   const row = books.row('lists', entry.body.list);
   if (row === undefined) return entry.kind === 'list.set' ? null : unknownList(entry.body.list);
-  const wasApproved = row.stage === 'approved' && row.stageStamp < entry.stamp;
-  return wasApproved ? people.lacks(entry, listRight(row)) : null;
+  return row.stage === 'approved' ? people.lacks(entry, listRight(row)) : null;
 }
 
 /** A list is approved and ended by right; one that is still a draft, anybody calls off. */

@@ -155,7 +155,10 @@ export function approveList(
   list: List,
   lines: readonly LineNow[],
 ): ListOutcome {
-  if (stateOf(list, lines) !== 'draft') return refuse({ code: 'list/ended' });
+  const state = stateOf(list, lines);
+  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  // Tapped twice, or on two devices: it is approved.
+  if (state !== 'draft') return { ok: true, id: list.id, drafts: [] };
   if (!lines.some(({ wanted }) => wanted > 0)) return refuse({ code: 'list/nothing-on-it' });
   return stage(newId, list, 'approved', '');
 }

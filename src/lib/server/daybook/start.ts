@@ -209,6 +209,8 @@ function wanted(
   const events = recent.length === 0 ? "('')" : `(${mysql.escape([...recent])})`;
   const ofRecent = `\`event\` IN ${events}`;
   const lately = mysql.escape(`${since}T00:00:00.000Z`);
+  // Kept by age alone, wherever it was.
+  if (table === 'moves') return [`\`at\` >= ${lately}`];
   const ofNone = 'at' in spec.fields ? [`\`event\` IS NULL AND \`at\` >= ${lately}`] : [];
   if (table !== 'cardPayments') return [ofRecent, ...ofNone];
   // Of the past: nobody has said yet what came of them, or they are still to be undone.

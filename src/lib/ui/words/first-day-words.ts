@@ -9,12 +9,6 @@ export function firstDayWords(refusal: FirstDayRefusal, money: MoneyWords): stri
       return 'Say what it is called.';
     case 'goods/count-wrong':
       return `“${refusal.typed}” is not a number of things; type a whole number, or nothing.`;
-    case 'event/no-name':
-      return 'Say which market or fair it is.';
-    case 'event/day-wrong':
-      return 'Say which day it is.';
-    case 'event/hours-wrong':
-      return 'It must close after it opens, both as times such as 09:00.';
     case 'amount/empty':
     case 'amount/negative':
     case 'amount/not-a-number':

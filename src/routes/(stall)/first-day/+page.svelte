@@ -3,13 +3,14 @@
   import {
     addGoods,
     loadAll,
-    planEvent,
     type FirstDayOutcome,
     type FirstDayRefusal,
   } from '$lib/core/founding/first-day';
+  import { setEvent, type EventOutcome, type EventRefusal } from '$lib/core/event/plan-event';
   import { stageOf } from '$lib/core/event/stage';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { eventFault } from '$lib/ui/words/event-words';
   import { firstDayWords } from '$lib/ui/words/first-day-words';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../stall.svelte';
@@ -37,12 +38,12 @@
   let date = $state('');
   let opens = $state('09:00');
   let closes = $state('16:00');
-  let wrong = $state.raw<FirstDayRefusal | null>(null);
+  let wrong = $state.raw<FirstDayRefusal | EventRefusal | null>(null);
   $effect(() => {
     date ||= stall.today;
   });
 
-  async function keep(command: () => FirstDayOutcome): Promise<boolean> {
+  async function keep(command: () => FirstDayOutcome | EventOutcome): Promise<boolean> {
     const outcome = await stall.daybook.append(command);
     wrong = outcome.ok || outcome.refusal.code === 'slip/gone' ? null : outcome.refusal;
     return outcome.ok;
@@ -69,15 +70,17 @@
 
   const plan = (): Promise<boolean> =>
     keep(() =>
-      planEvent({
+      setEvent(
         newId,
-        name: eventName,
-        place,
-        date,
-        opens,
-        closes,
-        timeZone: stall.business.timeZone,
-      }),
+        null,
+        {
+          ...{ name: eventName, short: '', organiser: '', place, pitch: '', notes: '' },
+          days: [{ date, opens, closes }],
+          timeZone: stall.business.timeZone,
+          ...{ stripe: '#1c684c', cloth: '#fffaf0' },
+        },
+        stall.events,
+      ),
     );
 
   async function load(): Promise<void> {
@@ -97,7 +100,7 @@
 <div class="page page-text gap-5">
   <h1>{stall.business.name}: the first day</h1>
   {#if wrong !== null}<p class="sheet border-error text-error border-l-8" role="alert">
-      {firstDayWords(wrong, stall.money)}
+      {'field' in wrong ? eventFault(wrong).says : firstDayWords(wrong, stall.money)}
     </p>{/if}
 
   <section class="sheet grid gap-3" aria-labelledby="goods">
