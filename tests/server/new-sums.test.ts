@@ -1,7 +1,7 @@
 /** The server works a sum out from the daybook when it first meets the declaration. */
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
-import { declaredSums } from '../../src/lib/core/journal/new-sums';
+import { declaredSums, FIRST_SUMS, newSums } from '../../src/lib/core/journal/new-sums';
 import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import { makeNewSums } from '../../src/lib/server/books/make-new-sums';
 import { BookReader } from '../../src/lib/server/books/read-books';
@@ -28,6 +28,8 @@ describe('a sum that is new to the server', () => {
     });
     const whole = await rows();
     assert.ok(whole.ways.length > 0);
+    // What was declared since there is a list of them.
+    assert.deepEqual(await makeNewSums(t.database), newSums(FIRST_SUMS));
     assert.deepEqual(await makeNewSums(t.database), []);
     await t.database.sequelize.query(
       "DELETE FROM books_sums_made WHERE name = 'eventWays' OR name = 'stock'",

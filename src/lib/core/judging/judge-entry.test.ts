@@ -19,6 +19,7 @@ import {
   DeviceWriter,
   DRAWER,
   EVENT,
+  eventBody,
   idOf,
   personId,
 } from '../testing/arbitrary-daybook';
@@ -325,6 +326,41 @@ const read = (court: Court, expected: number): Draft => {
     reason: '',
   };
   return draft('drawer.counted', court.writer.newId(), EVENT, body);
+};
+
+const ORDER = idOf(50, 9);
+const lineOf = (court: Court, wanted: number): Draft =>
+  draft('list.line', court.writer.newId(), null, {
+    ...{ list: ORDER, item: idOf(6, 1), wanted, price: null, note: '' },
+  });
+const order = (court: Court): readonly Draft[] => [
+  draft('list.set', court.writer.newId(), null, {
+    use: 'order',
+    ...{ list: ORDER, deviceNumber: 1, number: 1, name: 'Order', from: 'suppliers', to: 'base' },
+    ...{ supplier: idOf(52, 1), van: null, day: null, note: '' },
+  }),
+  lineOf(court, 6000),
+  draft('list.stage', court.writer.newId(), null, { list: ORDER, to: 'approved', why: '' }),
+];
+const moved = (court: Court, more: Partial<BodyOf<'stock.moved'>>, amount?: number): Draft =>
+  draft('stock.moved', court.writer.newId(), null, {
+    ...{ reason: 'moved', from: 'base', to: EVENT, note: '' },
+    goods: [{ item: idOf(6, 1), quantity: 100, ...(amount === undefined ? {} : { amount }) }],
+    ...more,
+  });
+/** A hundred thousandths less than there should be, at 123.456 minor units each: 12. */
+const accepted = (court: Court, place: string, lost: number): readonly Draft[] => {
+  const count = idOf(51, 9);
+  const body = {
+    ...{ count, deviceNumber: 1, number: 1, name: 'Count', place: 'base', category: '' },
+    ...{ isBlind: false, note: '' },
+  };
+  assert.deepEqual(court.say([draft('count.set', court.writer.newId(), null, body)]), []);
+  const goods = [
+    { ...{ item: idOf(6, 1), counted: 900, expected: 1000, stamp: 'x', lost, retail: 10 } },
+  ];
+  const said = { count, place, goods, reason: 'so' };
+  return [draft('count.accepted', court.writer.newId(), null, said)];
 };
 
 describe('a forged entry', () => {
@@ -660,6 +696,52 @@ describe('a forged entry', () => {
         }),
       ],
       ['device/not-its-own, barred'],
+    ],
+    ['an order that its drafter approves', (court) => order(court), ['order.approve, barred']],
+    [
+      'more of what is ordered, said to be from before it was approved',
+      (court) => {
+        assert.deepEqual(court.say(order(court), OWNER), []);
+        return [lineOf(court, 9000)];
+      },
+      ['order.approve, barred'],
+    ],
+    [
+      'an event that a helper plans',
+      (court) => [draft('event.set', court.writer.newId(), EVENT, eventBody('Mine'))],
+      ['event.plan, barred'],
+    ],
+    [
+      'goods that are gone and had not cost that much',
+      (court) => [moved(court, { to: 'gone:broken', reason: 'broken' }, 13)],
+      ['stock/amount'],
+    ],
+    [
+      'goods moved for a list that is not there',
+      (court) => [moved(court, { to: EVENT, list: { id: ORDER, does: 'move' } })],
+      ['stock/list'],
+    ],
+    [
+      'goods packed for a list that is not there',
+      (court) => court.writer.steps({ does: 'pack', item: 1, quantity: 1000 }, NOW),
+      ['list/unknown, barred'],
+    ],
+    [
+      'a count that whoever counted accepts',
+      (court) => accepted(court, 'base', 12),
+      ['count.accept, barred'],
+    ],
+    [
+      'what was counted at another place',
+      (court) => accepted(court, EVENT, 12),
+      ['count/place, barred'],
+      OWNER,
+    ],
+    [
+      'a difference that is not worth that',
+      (court) => accepted(court, 'base', 13),
+      ['count/figures, barred'],
+      OWNER,
     ],
   ];
   for (const [what, drafts, found, by] of forged) {
