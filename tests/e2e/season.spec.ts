@@ -134,7 +134,7 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
 
 test('a calendar goes out as a file and comes in with what each event will do', async () => {
   await page.goto('/season');
-  await page.getByText('As a calendar').click();
+  await page.getByText('As a calendar', { exact: true }).click();
   const saving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save all events as a calendar' }).click();
   const saved = readFileSync(await (await saving).path(), 'utf8');
