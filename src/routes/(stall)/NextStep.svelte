@@ -29,6 +29,9 @@
       <h2>Trading has not begun</h2>
       <p class="soft mt-1">Open a drawer when the stall is up; that is where the float goes.</p>
     </div>
+    {#if stage === 'planned'}
+      <a class="btn btn-quiet" href="/events/{event.id}">Pack for it</a>
+    {/if}
     <a class="btn btn-main px-6" href="/drawer/open">Open the drawer</a>
   {:else if stall.drawer !== undefined}
     <div class="min-w-[min(15rem,100%)] flex-1">

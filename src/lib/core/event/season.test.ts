@@ -1,13 +1,16 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
+import fc from 'fast-check';
 import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
-import type { Row } from '../books/tables';
+import { untouched } from '../books/table-spec';
+import { tables, type Row } from '../books/tables';
 import { draft } from '../daybook/kinds';
 import type { Stage } from '../daybook/kinds/event-stage';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, eventBody, idOf } from '../testing/arbitrary-daybook';
-import { behindUs, comingUp, needOf, seasonOf, yearsOf } from './season';
+import type { LineNow, WholeList } from '../stock/list-state';
+import { DeviceWriter, EVENT, eventBody, idOf, itemId } from '../testing/arbitrary-daybook';
+import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from './season';
 
 const writer = new DeviceWriter(1);
 function event(n: number, dates: readonly string[], stage: Stage): Row<'events'> {
@@ -58,5 +61,66 @@ describe('the season', () => {
   it('lists what comes, the nearest first, and what is behind us, the latest first', () => {
     assert.deepEqual(ids(comingUp(events, today)), [2, 5, 3]);
     assert.deepEqual(ids(behindUs(events, today)), [4, 1]);
+  });
+});
+
+describe('pennants where dates crowd', () => {
+  it('hang in their order, far enough apart to be told apart, and only some have a name', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 364 }), { maxLength: 40 }), (days) => {
+        const crowd = days.map((day, n) => ({
+          ...events[0]!,
+          id: idOf(2, n + 100),
+          days: [
+            {
+              date: new Date(Date.UTC(2026, 0, 1 + day)).toISOString().slice(0, 10),
+              opens: '09:00',
+              closes: '16:00',
+            },
+          ],
+        }));
+        const pennants = seasonOf(crowd, 2026, '2026-06-01');
+        assert.equal(pennants.length, days.length);
+        const gap = Math.min(0.034, 1 / Math.max(1, days.length)) - 1e-9;
+        const named = pennants.filter(({ isNamed }) => isNamed);
+        for (const [n, { at }] of pennants.entries()) {
+          assert.ok(at >= -1e-9 && at <= 1 + 1e-9);
+          const before = pennants[n - 1];
+          if (before !== undefined) assert.ok(at - before.at >= gap);
+        }
+        for (const [n, { at }] of named.entries()) {
+          const before = named[n - 1];
+          if (before !== undefined) assert.ok(at - before.at >= 0.075 - 1e-9);
+        }
+        if (days.length > 0) assert.ok(named.length > 0);
+      }),
+    );
+  });
+});
+
+describe('what an event still needs', () => {
+  const whole = (stage: '' | 'approved', lines: readonly Partial<LineNow>[]): WholeList => ({
+    list: {
+      ...(untouched(tables.lists, { id: idOf(50, 1) }) as unknown as Row<'lists'>),
+      ...{ use: 'load', event: EVENT, from: 'base', to: EVENT, stage },
+    },
+    lines: lines.map((line) => ({
+      ...{ item: itemId(1), wanted: 0, price: null, note: '', packed: 0, sent: 0, received: 0 },
+      ...line,
+    })),
+  });
+  const of = (lists: readonly WholeList[], there = 5000) => packingOf(EVENT, lists, () => there);
+
+  it('is a load list, and then what is short on it', () => {
+    assert.equal(of([]).isMade, false);
+    assert.equal(of([whole('', [{ wanted: 9000 }])]).isDraft, true);
+    const short = of([whole('approved', [{ wanted: 9000, packed: 2000 }])]);
+    // Five are there, of which two are packed: three more can be, and four are short.
+    assert.deepEqual([short.wanted, short.packed, short.short], [9000, 2000, 4000]);
+    assert.equal(of([whole('approved', [{ wanted: 9000 }])], 20_000).short, 0);
+    assert.equal(
+      packingOf(idOf(2, 9), [whole('approved', [{ wanted: 1 }])], () => 0).isMade,
+      false,
+    );
   });
 });

@@ -4,6 +4,7 @@
   import type { Planned } from '$lib/core/formats/goods-table';
   import type { Right } from '$lib/core/people/rights';
   import { faultWords } from '$lib/ui/words/fault-words';
+  import PlannedLines from '$lib/ui/files/PlannedLines.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
@@ -20,22 +21,13 @@
   const { label, accept, right, read, things }: Props = $props();
   const stall = useStall();
   let planned = $state.raw<readonly Planned[] | null>(null);
+  let text = '';
   let fault = $state('');
-  let only = $state<Planned['verdict'] | ''>('');
   let done = $state(-1);
   const count = (verdict: Planned['verdict']): number =>
     planned?.filter((each) => each.verdict === verdict).length ?? 0;
   const toDo = $derived(count('new') + count('changed'));
-  const shown = $derived(
-    (planned ?? []).filter(({ verdict }) => (only === '' ? verdict !== 'same' : verdict === only)),
-  );
-  const verdictWords = {
-    new: 'new',
-    changed: 'changed',
-    same: 'the same',
-    wrong: 'wrong',
-  } as const;
-  const [AT_MOST, AT_ONCE] = [300, 100];
+  const AT_ONCE = 100;
 
   async function look(files: FileList | null): Promise<void> {
     const [file] = files ?? [];
@@ -43,21 +35,27 @@
     fault = '';
     planned = null;
     try {
-      const found = await read(await file.text());
+      text = await file.text();
+      const found = await read(text);
       if (typeof found === 'string') fault = found;
       else planned = found;
     } catch (error) {
       fault = `This file cannot be read: ${faultWords(error)}.`;
     }
-    only = '';
   }
 
   async function takeIn(lentBy?: string): Promise<void> {
     if (done >= 0) return;
-    const drafts = (planned ?? []).flatMap((line) => line.drafts);
-    const many = toDo;
     done = 0;
     try {
+      // By what stands now: somebody may have written something since it was looked at.
+      const found = await read(text);
+      if (typeof found === 'string') {
+        fault = found;
+        return;
+      }
+      const drafts = found.flatMap((line) => line.drafts);
+      const many = found.filter((line) => line.drafts.length > 0).length;
       // Each batch is on disk before the next: what was taken in stays so.
       for (let at = 0; at < drafts.length; at += AT_ONCE) {
         done = at;
@@ -94,29 +92,7 @@
   </label>
   {#if fault !== ''}<p class="text-error" role="alert">{fault}</p>{/if}
   {#if planned !== null}
-    <div class="flex flex-wrap gap-2" role="group" aria-label="What will happen">
-      {#each ['new', 'changed', 'same', 'wrong'] as const as verdict (verdict)}
-        <button
-          type="button"
-          class={['btn btn-quiet', only === verdict && '!border-primary !border-3']}
-          aria-pressed={only === verdict}
-          onclick={() => (only = only === verdict ? '' : verdict)}
-          >{count(verdict)} {verdictWords[verdict]}</button
-        >
-      {/each}
-    </div>
-    <ul class="grid max-h-96 overflow-y-auto" data-testid="planned">
-      {#each shown.slice(0, AT_MOST) as each, at (at)}
-        <li class="border-base-300 flex flex-wrap gap-x-3 border-b py-1.5 last:border-0">
-          <span class="soft figure w-16">line {each.line}</span>
-          <b>{each.name === '' ? 'no name' : each.name}</b>
-          <span class={each.verdict === 'wrong' ? 'text-error' : 'soft'}
-            >{verdictWords[each.verdict]}{each.why === '' ? '' : `: ${each.why}`}</span
-          >
-        </li>
-      {/each}
-      {#if shown.length > AT_MOST}<li class="soft">and {shown.length - AT_MOST} more</li>{/if}
-    </ul>
+    {#key planned}<PlannedLines {planned} />{/key}
     {#if count('wrong') > 0}<p>
         Lines that are wrong are left out; the others can be taken in.
       </p>{/if}

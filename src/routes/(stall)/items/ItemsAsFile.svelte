@@ -5,6 +5,7 @@
   import { itemsCsv, readItemsFile, takeItemsIn } from '$lib/device/items-file/items-file';
   import { live } from '$lib/device/live.svelte';
   import { saveFile } from '$lib/ui/files/save-file';
+  import PlannedLines from '$lib/ui/files/PlannedLines.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
   import { faultWords } from '$lib/ui/words/fault-words';
@@ -30,20 +31,9 @@
   let done = $state(0);
   let all = $state(0);
   let stop = $state.raw<AbortController | null>(null);
-  let only = $state<PlannedLine['verdict'] | ''>('');
   const count = (verdict: PlannedLine['verdict']): number =>
     planned?.filter((each) => each.verdict === verdict).length ?? 0;
   const toDo = $derived(count('new') + count('changed'));
-  const shown = $derived(
-    (planned ?? []).filter(({ verdict }) => (only === '' ? verdict !== 'same' : verdict === only)),
-  );
-  const verdictWords = {
-    new: 'new',
-    changed: 'changed',
-    same: 'the same',
-    wrong: 'wrong',
-  } as const;
-  const AT_MOST = 300;
 
   async function run<T>(
     what: string,
@@ -80,7 +70,6 @@
     if (read === null) return;
     fault = read.fault;
     planned = read.fault === '' ? read.lines : null;
-    only = '';
   }
 
   async function takeIn(lentBy?: string): Promise<void> {
@@ -133,29 +122,7 @@
   {/if}
   {#if fault !== ''}<p class="text-error" role="alert">{fault}</p>{/if}
   {#if planned !== null}
-    <div class="flex flex-wrap gap-2" role="group" aria-label="What will happen">
-      {#each ['new', 'changed', 'same', 'wrong'] as const as verdict (verdict)}
-        <button
-          type="button"
-          class={['btn btn-quiet', only === verdict && '!border-primary !border-3']}
-          aria-pressed={only === verdict}
-          onclick={() => (only = only === verdict ? '' : verdict)}
-          >{count(verdict)} {verdictWords[verdict]}</button
-        >
-      {/each}
-    </div>
-    <ul class="grid max-h-96 overflow-y-auto" data-testid="planned">
-      {#each shown.slice(0, AT_MOST) as each (each.line)}
-        <li class="border-base-300 flex flex-wrap gap-x-3 border-b py-1.5 last:border-0">
-          <span class="soft figure w-16">line {each.line}</span>
-          <b>{each.name === '' ? 'no name' : each.name}</b>
-          <span class={each.verdict === 'wrong' ? 'text-error' : 'soft'}
-            >{verdictWords[each.verdict]}{each.why === '' ? '' : `: ${each.why}`}</span
-          >
-        </li>
-      {/each}
-      {#if shown.length > AT_MOST}<li class="soft">and {shown.length - AT_MOST} more</li>{/if}
-    </ul>
+    {#key planned}<PlannedLines {planned} />{/key}
     {#if count('wrong') > 0}
       <p>Lines that are wrong are left out; the others can be added.</p>
     {/if}

@@ -116,6 +116,17 @@ export class Goods {
 const addDays = (day: string, by: number): string =>
   new Date(Date.parse(`${day}T00:00:00Z`) + by * 86_400_000).toISOString().slice(0, 10);
 
+/** A list as the rows have it now, with its lines: what a command decides by. */
+export async function wholeList({ db }: Stall, list: Row<'lists'>): Promise<WholeList> {
+  const { books } = db;
+  const [now, lines, sums] = await Promise.all([
+    books.lists.get(list.id),
+    books.listLines.where('list').equals(list.id).toArray(),
+    books.listSums.where('list').equals(list.id).toArray(),
+  ]);
+  return { list: now ?? list, lines: linesNow(lines, sums) };
+}
+
 /** How much of everything is at a place, by item; thousandths. */
 export function stockAt(
   stall: Stall,

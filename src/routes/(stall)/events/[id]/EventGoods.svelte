@@ -31,14 +31,14 @@
       {listNumber(list)} <span class="soft font-normal">{stateWords[state]}</span></a
     >
   {/each}
-  {#if !hasOpen}
+  {#if !hasOpen && stage !== 'settled'}
     <a
       class={['btn', isPacking && own.length === 0 ? 'btn-main px-6' : 'btn-quiet']}
       href="/stock/lists/new?use={use}&event={event.id}"
       >{isPacking ? 'Make a load list' : 'Make an unload list'}</a
     >
   {/if}
-  {#if !isPacking}
+  {#if !isPacking && stage !== 'settled'}
     <a class="btn btn-quiet" href="/stock/counts/new?place={event.id}">Count the stock</a>
   {/if}
 </section>

@@ -4,16 +4,16 @@
   import {
     isInTwoSteps,
     isOpen,
-    linesNow,
     listNumber,
     stateOf,
     underWay,
+    type WholeList,
   } from '$lib/core/stock/list-state';
   import { live } from '$lib/device/live.svelte';
   import { dayWords } from '$lib/ui/words/date-words';
   import { stateWords, useWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
-  import { Goods, stockAt } from '../../goods.svelte';
+  import { Goods, stockAt, wholeList } from '../../goods.svelte';
   import DraftLines from './DraftLines.svelte';
   import ListActs from './ListActs.svelte';
   import ListThread from './ListThread.svelte';
@@ -24,19 +24,16 @@
   const { books } = stall.db;
   const goods = new Goods(stall);
   const id = $derived(page.params['id'] ?? '');
-  const found = live(() => {
-    const wanted = id;
-    return async () => {
-      const list = await books.lists.get(wanted);
-      const [lines, sums] = await Promise.all([
-        books.listLines.where('list').equals(wanted).toArray(),
-        books.listSums.where('list').equals(wanted).toArray(),
-      ]);
-      return list === undefined || list.setStamp === ''
-        ? null
-        : { list, lines: linesNow(lines, sums) };
-    };
-  }, null);
+  const found = live(
+    () => {
+      const wanted = id;
+      return async () => {
+        const row = await books.lists.get(wanted);
+        return row === undefined || row.setStamp === '' ? null : await wholeList(stall, row);
+      };
+    },
+    null as WholeList | null,
+  );
   const list = $derived(found.value?.list);
   const lines = $derived(
     (found.value?.lines ?? []).toSorted((a, b) =>

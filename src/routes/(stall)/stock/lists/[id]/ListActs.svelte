@@ -3,19 +3,13 @@
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import type { Row } from '$lib/core/books/tables';
-  import {
-    isOpen,
-    listRight,
-    linesNow,
-    type LineNow,
-    type ListState,
-  } from '$lib/core/stock/list-state';
+  import { isOpen, listRight, type LineNow, type ListState } from '$lib/core/stock/list-state';
   import { approveList, endList, redraftList, type ListOutcome } from '$lib/core/stock/set-list';
   import { newId } from '$lib/device/new-id';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import type { Goods } from '../../goods.svelte';
+  import { wholeList, type Goods } from '../../goods.svelte';
   import { saveFile } from '$lib/ui/files/save-file';
   import type { PaperShape } from '$lib/device/paper/document-pdf';
   import { listPaper, mailTo, saveListFile } from '../list-paper';
@@ -29,7 +23,6 @@
   }
   const { list, lines, stands, goods }: Props = $props();
   const stall = useStall();
-  const { books } = stall.db;
   let says = $state('');
   let why = $state('');
   let isEnding = $state(false);
@@ -40,13 +33,7 @@
     done: string,
   ): Promise<void> {
     const outcome = await stall.daybook.decide(
-      async () => ({
-        list: (await books.lists.get(list.id)) ?? list,
-        lines: linesNow(
-          await books.listLines.where('list').equals(list.id).toArray(),
-          await books.listSums.where('list').equals(list.id).toArray(),
-        ),
-      }),
+      () => wholeList(stall, list),
       (found) => command(found.list, found.lines),
       lentBy === undefined ? {} : { lentBy },
     );

@@ -4,7 +4,7 @@
   import type { Row } from '$lib/core/books/tables';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { stageOf } from '$lib/core/event/stage';
-  import { linesNow, stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
+  import { stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
   import { loadOf } from '$lib/core/stock/fill-list';
   import { movePacked, nowPacked, oneMore, pack, restGone } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
@@ -14,7 +14,7 @@
   import { listRefusalWords, moveWords, reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import type { Goods } from '../../goods.svelte';
+  import { wholeList, type Goods } from '../../goods.svelte';
   import GoodsLine from '../../GoodsLine.svelte';
 
   interface Props {
@@ -105,11 +105,7 @@
       .decide(
         async () => ({
           event: list.event === null ? undefined : await books.events.get(list.event),
-          list: (await books.lists.get(list.id)) ?? list,
-          lines: linesNow(
-            await books.listLines.where('list').equals(list.id).toArray(),
-            await books.listSums.where('list').equals(list.id).toArray(),
-          ),
+          ...(await wholeList(stall, list)),
         }),
         (found) => {
           const moved = movePacked(newId, found.list, found.lines, goods.items);

@@ -7,7 +7,7 @@
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { costOf } from '$lib/core/sale/cost';
   import { receive, settleWay, type Arrived } from '$lib/core/stock/do-list';
-  import { isInTwoSteps, linesNow, underWay, type LineNow } from '$lib/core/stock/list-state';
+  import { isInTwoSteps, underWay, type LineNow } from '$lib/core/stock/list-state';
   import { typedQuantity } from '$lib/core/stock/set-list';
   import { newId } from '$lib/device/new-id';
   import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
@@ -15,7 +15,7 @@
   import { listRefusalWords, reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import type { Goods } from '../../goods.svelte';
+  import { wholeList, type Goods } from '../../goods.svelte';
 
   interface Props {
     list: Row<'lists'>;
@@ -24,7 +24,6 @@
   }
   const { list, lines, goods }: Props = $props();
   const stall = useStall();
-  const { books } = stall.db;
   const isSent = $derived(isInTwoSteps(list));
   const isBought = $derived(list.from === SUPPLIERS);
   const toCome = (line: LineNow): number =>
@@ -60,13 +59,7 @@
     }
     return found;
   }
-  const rows = async () => ({
-    list: (await books.lists.get(list.id)) ?? list,
-    lines: linesNow(
-      await books.listLines.where('list').equals(list.id).toArray(),
-      await books.listSums.where('list').equals(list.id).toArray(),
-    ),
-  });
+  const rows = () => wholeList(stall, list);
 
   async function take(lentBy?: string): Promise<void> {
     const goodsIn = read();
