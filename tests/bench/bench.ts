@@ -5,16 +5,14 @@ import { print, type Figure } from './figures';
 import { journalFigures } from './journal-bench';
 import { serverFigures } from './server-bench';
 import { startFigures } from './start-bench';
-import { stockAndPacking } from './stock-bench';
 
 const till = await RunningTill.start();
 try {
-  /** `npm run bench -- stock` for one part alone. */
+  /** `npm run bench -- device` for one part alone. */
   const only = process.argv.slice(2);
   const parts: readonly (readonly [string, () => Promise<Figure[]>])[] = [
     ['journal', () => Promise.resolve(journalFigures())],
     ['device', () => deviceFigures(till)],
-    ['stock', () => stockAndPacking(till)],
     ['start', () => startFigures()],
     ['server', () => serverFigures(till)],
   ];

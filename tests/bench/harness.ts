@@ -81,46 +81,6 @@ async function fill(items: number, sales: number): Promise<void> {
   }
 }
 
-/** Stock of each item at six places beside the event. */
-async function spreadStock(): Promise<void> {
-  const items = await books.items.toArray();
-  const places = Array.from({ length: 6 }, (_, n): Row<'places'> => ({
-    ...{ id: n === 0 ? 'base' : newId(), setStamp: 'x', name: `Place ${String(n)}` },
-    ...{ sort: n === 0 ? 'base' : 'store', within: null, code: '', position: n, isActive: true },
-    ...{ mostWeight: null, mostCrates: null },
-  }));
-  await books.places.bulkPut(places);
-  for (const { id: place } of places)
-    await books.stock.bulkPut(items.map(({ id: item }) => ({ place, item, quantity: 9000 })));
-}
-
-/** An approved load list for today's event with the first items on it; its id. */
-async function makeLoadList(lines: number): Promise<string> {
-  const event = await today();
-  const list = newId();
-  const items = (await books.items.toArray())
-    .toSorted((a, b) => Number(a.code.slice(1)) - Number(b.code.slice(1)))
-    .slice(0, lines);
-  const head = {
-    use: 'load' as const,
-    ...{ list, deviceNumber: 9, number: 9, name: 'List', from: 'base', to: event.id },
-    ...{ supplier: null, van: null, day: null, note: '' },
-  };
-  const drafts = [
-    draft('list.set', newId(), event.id, head),
-    ...items.map(({ id: item }) =>
-      draft('list.line', newId(), event.id, {
-        ...{ list, item, wanted: 900_000, price: null, note: '' },
-      }),
-    ),
-    draft('list.stage', newId(), event.id, { list, to: 'approved', why: '' }),
-  ];
-  for (let at = 0; at < drafts.length; at += 100)
-    await daybook.append(() => ({ ok: true, drafts: drafts.slice(at, at + 100) }));
-  await daybook.settle();
-  return list;
-}
-
 function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: number) {
   const [id, part, slip] = [newId(), newId(), newId()];
   const said = {
@@ -310,8 +270,6 @@ export type WithHarness = Window & { readonly harness: Harness };
 export interface Harness {
   fill(items: number, sales: number): Promise<void>;
   timeSale(): Promise<SaleTimes>;
-  spreadStock(): Promise<void>;
-  makeLoadList(lines: number): Promise<string>;
   timeBarePut(): Promise<number>;
   openDrawer(): Promise<void>;
   fillSlip(lines: number): Promise<void>;
@@ -322,9 +280,7 @@ export interface Harness {
 const harness: Harness = {
   fill,
   fillSlip,
-  makeLoadList,
   openDrawer,
-  spreadStock,
   timeBarePut,
   timeImport,
   timeSale,

@@ -55,43 +55,4 @@ async function timeKeys(): Promise<TapTimes> {
   return times;
 }
 
-/** As a scanner does: a code and Enter, into the line of a load list. */
-async function timeScans(): Promise<TapTimes> {
-  const field = document.querySelector<HTMLInputElement>('main form input')!;
-  const name = document.querySelector('h1')!;
-  const form = field.closest('form')!;
-  const times: TapTimes = { taps: [], trivial: [] };
-  for (let n = 0; n < ROUNDS; n += 1) {
-    times.trivial.push(await timed(() => (name.firstChild!.textContent = `List ${String(n)}`)));
-    const crate = document.querySelectorAll('[data-testid=crate-done]')[n % 12]!;
-    const before = crate.textContent;
-    await new Promise((resolve) => setTimeout(resolve, 110 + 20 * Math.random()));
-    const from = performance.now();
-    field.value = `C${String(n % 12)}`;
-    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
-    form.dispatchEvent(new SubmitEvent('submit', { bubbles: true, cancelable: true }));
-    // On the disk, in the rows, and painted.
-    while (crate.textContent === before) await painted();
-    times.taps.push(performance.now() - from);
-  }
-  return times;
-}
-
-/** Types words into the filter of a long list, key by key. */
-async function timeFilter(): Promise<TapTimes> {
-  const field = document.querySelector<HTMLInputElement>('input[type=search]')!;
-  const name = document.querySelector('h1')!;
-  const type = (text: string): void => {
-    field.value = text;
-    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
-  };
-  const times: TapTimes = { taps: [], trivial: [] };
-  for (const word of ['crocus 12', 'dahlia', 'erica 499', 'c4711', 'aster'])
-    for (let end = 1; end <= word.length; end += 1) {
-      times.trivial.push(await timed(() => (name.textContent = `Stock ${String(end)}`)));
-      times.taps.push(await timed(() => type(word.slice(0, end))));
-    }
-  return times;
-}
-
-Object.assign(window, { timeTaps, timeKeys, timeScans, timeFilter });
+Object.assign(window, { timeTaps, timeKeys });

@@ -103,9 +103,13 @@ try {
   await desk.getByRole('heading', { name: 'Variants' }).scrollIntoViewIfNeeded();
   await desk.mouse.wheel(0, 500);
   await take(desk, 'item-desk');
-  await desk.goto('/people');
-  await desk.getByRole('link', { name: 'Tobin lead' }).click();
-  await take(desk, 'person-desk');
+  await desk.goto('/stock');
+  await desk.getByRole('cell', { name: /Achillea/ }).waitFor();
+  await take(desk, 'stock-desk');
+  await desk.goto('/stock/lists');
+  await desk.getByRole('link', { name: /^Order O/ }).click();
+  await desk.getByTestId('receive-lines').waitFor();
+  await take(desk, 'order-desk');
   await desk.goto('/sign-in');
   await desk.getByLabel('E-mail address').fill('maren@larkmoss.example');
   await desk.getByLabel('Password', { exact: true }).fill('moss-lark-kettle-nine');
