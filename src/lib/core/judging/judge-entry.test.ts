@@ -4,6 +4,7 @@ import { describe, it } from 'node:test';
 import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { stampOf } from '../daybook/clock';
 import { readEntry } from '../daybook/read-entry';
 import type { Posting } from '../journal/posting';
 import { takeBack } from '../journal/take-back';
@@ -357,7 +358,16 @@ const accepted = (court: Court, place: string, lost: number): readonly Draft[] =
   };
   assert.deepEqual(court.say([draft('count.set', court.writer.newId(), null, body)]), []);
   const goods = [
-    { ...{ item: idOf(6, 1), counted: 900, expected: 1000, stamp: 'x', lost, retail: 10 } },
+    {
+      ...{
+        item: idOf(6, 1),
+        counted: 900,
+        expected: 1000,
+        lost,
+        retail: 10,
+        stamp: stampOf({ millis: NOW, counter: 0 }, deviceId(1)),
+      },
+    },
   ];
   const said = { count, place, goods, reason: 'so' };
   return [draft('count.accepted', court.writer.newId(), null, said)];

@@ -15,7 +15,7 @@ import {
   countedOf,
   countNumber,
   endCount,
-  lateEntries,
+  offAccepted,
   notCounted,
   noteCounted,
   type CountOutcome,
@@ -85,15 +85,23 @@ class Stall {
       moves: this.books.rows('moves'),
       onHand: this.onHand(),
       items: ITEMS,
-      accepted: this.books.rows('countsAccepted').filter(({ count }) => count === id),
+      accepted: this.books.rows('countsAccepted'),
     });
   }
-  late() {
-    return lateEntries(
+  off() {
+    return offAccepted(
       this.books.rows('countsAccepted'),
       this.books.rows('moves'),
       (_place, of) => this.onHand().get(of) ?? 0,
+      NOW,
     );
+  }
+  accept(id: string, at: number, device = 1): void {
+    const all = { newId: this.newId, count: this.count(id), counted: this.counted(id), now: NOW };
+    this.done(acceptCount({ ...all, reason: 'gone' }), at, device);
+  }
+  note(id: string, quantity: number, at: number, device = 1): void {
+    this.done(noteCounted(this.newId, this.count(id), [{ item: A, quantity }]), at, device);
   }
 }
 
@@ -151,7 +159,7 @@ describe('a count of stock', () => {
     const accept = (reason: string, only?: ReadonlySet<string>): CountOutcome =>
       acceptCount({
         ...{ newId: stall.newId, count: stall.count(id), counted: stall.counted(id) },
-        ...{ reason, only },
+        ...{ reason, only, now: NOW },
       });
     const none = accept(' ');
     assert.equal(none.ok ? '' : none.refusal.code, 'count/no-reason');
@@ -165,7 +173,7 @@ describe('a count of stock', () => {
     assert.equal(stall.onHand().get(B), 18_000);
     const again = accept('again');
     assert.equal(again.ok ? '' : again.refusal.code, 'count/nothing');
-    assert.deepEqual(stall.late(), []);
+    assert.deepEqual(stall.off(), []);
     stall.done(endCount(stall.newId, stall.count(id), 'done'), 60);
     const late = noteCounted(stall.newId, stall.count(id), notes);
     assert.equal(late.ok ? '' : late.refusal.code, 'count/ended');
@@ -175,17 +183,84 @@ describe('a count of stock', () => {
     const stall = new Stall();
     const id = stall.begin();
     const sold = stall.write(stall.sale(1, 3), 20, 2);
-    stall.done(noteCounted(stall.newId, stall.count(id), [{ item: A, quantity: 17_000 }]), 30);
-    const all = { newId: stall.newId, count: stall.count(id), counted: stall.counted(id) };
-    stall.done(acceptCount({ ...all, reason: 'gone' }), 40);
+    stall.note(id, 17_000, 30);
+    stall.accept(id, 40);
     stall.hear(stall.write(stall.sale(1, 2), 45, 2));
-    assert.deepEqual(stall.late(), []);
+    assert.deepEqual(stall.off(), []);
     stall.hear(sold);
     assert.deepEqual(
-      stall.late().map(({ expected, by }) => [expected, by]),
-      [[17_000, 3000]],
+      stall.off().map(({ by }) => by),
+      [3000],
     );
     assert.equal(stall.onHand().get(A), 12_000);
+  });
+
+  it('takes in what was counted elsewhere in the place and is heard of after it was accepted', () => {
+    const stall = new Stall();
+    const id = stall.begin();
+    const other = noteCounted(stall.newId, stall.count(id), [{ item: A, quantity: 8000 }]);
+    assert.ok(other.ok);
+    const heardLater = stall.write(other.drafts, 35, 2);
+    stall.note(id, 12_000, 30);
+    stall.accept(id, 40);
+    assert.equal(stall.onHand().get(A), 12_000);
+    stall.hear(heardLater);
+    assert.deepEqual(
+      stall
+        .counted(id)
+        .map(({ counted, difference, isAccepted }) => [...[counted, difference, isAccepted]]),
+      [[20_000, 8000, false]],
+    );
+    stall.accept(id, 50);
+    assert.equal(stall.onHand().get(A), 20_000);
+    assert.deepEqual(stall.off(), []);
+  });
+
+  it('finds what was accepted on two devices out of touch: it was taken off twice', () => {
+    const stall = new Stall();
+    const id = stall.begin();
+    stall.note(id, 12_000, 30);
+    const all = {
+      newId: stall.newId,
+      count: stall.count(id),
+      counted: stall.counted(id),
+      now: NOW,
+    };
+    const [one, other] = ['one', 'other'].map((reason) => acceptCount({ ...all, reason }));
+    assert.ok(one?.ok === true && other?.ok === true);
+    stall.hear(stall.write(one.drafts, 40));
+    stall.hear(stall.write(other.drafts, 41, 2));
+    assert.equal(stall.onHand().get(A), 4000);
+    assert.deepEqual(
+      stall.off().map(({ by }) => by),
+      [8000],
+    );
+  });
+
+  it('of before one that was accepted says nothing any more', () => {
+    const stall = new Stall();
+    const [first, second] = [stall.begin(), stall.begin()];
+    stall.note(first, 12_000, 30);
+    stall.note(second, 13_000, 40);
+    stall.accept(second, 50);
+    assert.equal(stall.counted(first)[0]?.isSuperseded, true);
+    const all = { newId: stall.newId, count: stall.count(first), counted: stall.counted(first) };
+    const none = acceptCount({ ...all, reason: 'x', now: NOW });
+    assert.equal(none.ok ? '' : none.refusal.code, 'count/nothing');
+    assert.equal(stall.onHand().get(A), 13_000);
+    // A later one is compared with what was accepted.
+    const third = stall.begin();
+    stall.note(third, 13_000, 60);
+    assert.equal(stall.counted(third)[0]?.difference, 0);
+  });
+
+  it('is not accepted when it is too long ago to be compared', () => {
+    const stall = new Stall();
+    const id = stall.begin();
+    stall.note(id, 12_000, 30);
+    const all = { newId: stall.newId, count: stall.count(id), counted: stall.counted(id) };
+    const late = acceptCount({ ...all, reason: 'x', now: NOW + 13 * 86_400_000 });
+    assert.equal(late.ok ? '' : late.refusal.code, 'count/too-old');
   });
 
   it('says the same in whichever order everything is heard of', () => {

@@ -1,6 +1,8 @@
 /** Counting stock while selling goes on: what should have been there when it was counted, and what that says. */
 import type { Row } from '../books/tables';
+import { clockOf } from '../daybook/clock';
 import { draft } from '../daybook/kinds';
+import { RECENT_DAYS } from '../event/recent';
 import { costOf } from '../sale/cost';
 import { lineAmount } from '../slip/line-amount';
 import type { Draft } from '../daybook/chain';
@@ -12,14 +14,15 @@ type Note = Pick<Row<'countNotes'>, 'item' | 'quantity' | 'stamp'>;
 type Move = Pick<Row<'moves'>, 'place' | 'item' | 'quantity' | 'stamp'>;
 type Accepted = Pick<
   Row<'countsAccepted'>,
-  'id' | 'item' | 'counted' | 'expected' | 'stamp' | 'place' | 'count'
+  'id' | 'event' | 'item' | 'counted' | 'expected' | 'stamp' | 'place' | 'count'
 >;
 
 export type CountRefusal =
   | { readonly code: 'count/no-place' }
   | { readonly code: 'count/ended' }
   | { readonly code: 'count/nothing' }
-  | { readonly code: 'count/no-reason' };
+  | { readonly code: 'count/no-reason' }
+  | { readonly code: 'count/too-old' };
 export type CountOutcome =
   | { readonly ok: true; readonly id: string; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: CountRefusal };
@@ -70,6 +73,9 @@ export function noteCounted(
 
 export const isEnded = ({ how }: Pick<Count, 'how'>): boolean => how === 'done' || how === 'off';
 
+/** How long back is looked: less than a device keeps moves for, so that none is missing. Milliseconds. */
+const LOOKED_BACK = (RECENT_DAYS - 2) * 86_400_000;
+
 /** How much was on hand at a stamp: what there is now, less all that moved after it. Thousandths. */
 export function onHandAt(
   now: number,
@@ -96,6 +102,8 @@ export interface Counted {
   readonly lost: number;
   readonly retail: number;
   readonly isAccepted: boolean;
+  /** What was counted there later has been accepted: this says nothing any more. */
+  readonly isSuperseded: boolean;
 }
 
 export interface CountFacts {
@@ -105,6 +113,7 @@ export interface CountFacts {
   /** On hand at the place now, by item. */
   readonly onHand: ReadonlyMap<string, number>;
   readonly items: ReadonlyMap<string, Pick<Item, 'cost' | 'price'>>;
+  /** Of all counts of the place. */
   readonly accepted: readonly Accepted[];
 }
 
@@ -120,32 +129,36 @@ export function countedOf(facts: CountFacts): readonly Counted[] {
     });
   }
   const moves = byItem(facts.moves);
-  const accepted = new Map(facts.accepted.map((each) => [each.item, each]));
-  return [...found].map(([item, { counted, stamp }]) => {
+  const accepted = byItem(facts.accepted);
+  return [...found].map(([item, { counted, stamp }]): Counted => {
+    const known = accepted.get(item) ?? [];
+    const done = known.find((each) => each.stamp === stamp && each.counted === counted);
     const now = onHand.get(item) ?? 0;
-    const expected = onHandAt(now, moves.get(item) ?? [], place, item, stamp);
-    const missing = expected - counted;
-    const { cost = null, price = 0 } = items.get(item) ?? {};
-    const seen = accepted.get(item);
+    const expected = done?.expected ?? onHandAt(now, moves.get(item) ?? [], place, item, stamp);
     return {
-      item,
-      counted,
-      expected,
-      difference: counted - expected,
-      stamp,
-      lost: costOf({ quantity: missing, cost }) ?? 0,
-      retail: lineAmount(price, missing),
-      isAccepted: seen !== undefined && seen.stamp === stamp && seen.counted === counted,
+      ...{ item, counted, expected, difference: counted - expected, stamp },
+      ...worthOfMissing(expected - counted, items.get(item)),
+      isAccepted: done !== undefined,
+      isSuperseded: known.some((each) => each.stamp > stamp),
     };
   });
 }
 
-function byItem(moves: readonly Move[]): ReadonlyMap<string, Move[]> {
-  const found = new Map<string, Move[]>();
-  for (const move of moves) {
-    const of = found.get(move.item) ?? [];
-    of.push(move);
-    found.set(move.item, of);
+/** What is missing, at cost and at the price it sells for; minor units. */
+export const worthOfMissing = (
+  missing: number,
+  { cost, price }: Pick<Item, 'cost' | 'price'> = { cost: null, price: 0 },
+) => ({
+  lost: costOf({ quantity: missing, cost }) ?? 0,
+  retail: lineAmount(price, missing),
+});
+
+function byItem<T extends { readonly item: string }>(rows: readonly T[]): ReadonlyMap<string, T[]> {
+  const found = new Map<string, T[]>();
+  for (const row of rows) {
+    const of = found.get(row.item) ?? [];
+    of.push(row);
+    found.set(row.item, of);
   }
   return found;
 }
@@ -169,6 +182,8 @@ export interface AcceptCount {
   /** Only these items; all that are not accepted yet, where it is missing. */
   readonly only?: ReadonlySet<string> | undefined;
   readonly reason: string;
+  /** Milliseconds since 1970. */
+  readonly now: number;
 }
 
 /** What was counted is what is there, item by item or all at once. What ties up is accepted with it. */
@@ -176,9 +191,12 @@ export function acceptCount(command: AcceptCount): CountOutcome {
   const { newId, count, only } = command;
   if (isEnded(count)) return refuse({ code: 'count/ended' });
   const goods = command.counted.filter(
-    ({ item, isAccepted }) => !isAccepted && (only?.has(item) ?? true),
+    ({ item, isAccepted, isSuperseded }) =>
+      !isAccepted && !isSuperseded && (only?.has(item) ?? true),
   );
   if (goods.length === 0) return refuse({ code: 'count/nothing' });
+  if (goods.some(({ stamp }) => clockOf(stamp).millis < command.now - LOOKED_BACK))
+    return refuse({ code: 'count/too-old' });
   const reason = command.reason.trim().slice(0, 200);
   if (reason === '' && goods.some(({ difference }) => difference !== 0))
     return refuse({ code: 'count/no-reason' });
@@ -199,38 +217,43 @@ export function acceptCount(command: AcceptCount): CountOutcome {
   return { ok: true, id: count.id, drafts };
 }
 
-export const endCount = (
-  newId: () => string,
-  count: Count,
-  how: 'done' | 'off' | 'open',
-): CountOutcome => ({
+export const endCount = (newId: () => string, count: Count, how: 'done' | 'off'): CountOutcome => ({
   ok: true,
   id: count.id,
   drafts: [draft('count.ended', newId(), count.event, { count: count.id, how })],
 });
 
-/** What was accepted and would be another figure now: something written before it was counted came in later. */
-export interface LateEntry {
+/** What was accepted last of an item at a place, and the books say otherwise. */
+export interface OffAccepted {
   readonly accepted: Accepted;
-  /** What should have been there, as is known now. */
-  readonly expected: number;
-  /** What is to be put back, so that the books say what was counted. Thousandths. */
+  /** What is to be added, so that the books say what was counted. Thousandths. */
   readonly by: number;
 }
 
 /**
- * @param isMoves Those of items that were accepted, all of them since the earliest stamp.
+ * Of each item at each place, what was counted last and accepted, against what the books now say was there then.
+ * Something written before it was counted was heard of since; or it was accepted on two devices; or what was counted
+ * before that was accepted after it.
+ * @param moves Those of items that were accepted, all of them since they were counted.
+ * @param now Milliseconds since 1970.
  */
-export function lateEntries(
+export function offAccepted(
   accepted: readonly Accepted[],
   moves: readonly Move[],
   onHand: (place: string, item: string) => number,
-): readonly LateEntry[] {
+  now: number,
+): readonly OffAccepted[] {
+  const last = new Map<string, Accepted>();
+  for (const each of accepted) {
+    const key = `${each.place} ${each.item}`;
+    const so = last.get(key);
+    if (so === undefined || each.stamp > so.stamp) last.set(key, each);
+  }
   const of = byItem(moves);
-  return accepted.flatMap((each) => {
-    const { place, item, stamp } = each;
+  return [...last.values()].flatMap((each) => {
+    const { place, item, stamp, counted } = each;
+    if (clockOf(stamp).millis < now - LOOKED_BACK) return [];
     const then = onHandAt(onHand(place, item), of.get(item) ?? [], place, item, stamp);
-    const by = each.expected - then;
-    return by === 0 ? [] : [{ accepted: each, expected: then, by }];
+    return counted === then ? [] : [{ accepted: each, by: counted - then }];
   });
 }

@@ -1,6 +1,7 @@
 /** Any daybook that several devices of one business could write, for the property tests. */
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
+import { stampOf } from '../daybook/clock';
 import type { Entry } from '../daybook/entry';
 import { keepCard, takeCardOff } from '../customer/card-on-file';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
@@ -511,8 +512,9 @@ export class DeviceWriter {
         return [draft('count.noted', this.newId(), EVENT, { count: COUNT, goods })];
       }
       case 'accept count': {
-        const figures = { counted: what.found, expected: 7000, stamp: 'x', lost: 12, retail: 34 };
-        const goods = [{ item: itemId(what.item), ...figures }];
+        const figures = { counted: what.found, expected: 7000, lost: 12, retail: 34 };
+        const stamp = stampOf({ millis: START, counter: 0 }, deviceId(this.number));
+        const goods = [{ item: itemId(what.item), ...figures, stamp }];
         const body = { count: COUNT, place: EVENT, goods, reason: 'counted' };
         return [draft('count.accepted', this.newId(), EVENT, body)];
       }

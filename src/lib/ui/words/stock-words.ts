@@ -184,6 +184,8 @@ export function countRefusalWords({ code }: CountRefusal): string {
       return 'This count is over; begin another one.';
     case 'count/nothing':
       return 'Nothing is counted that is not accepted already.';
+    case 'count/too-old':
+      return 'That was counted too long ago to be compared; count it again.';
     case 'count/no-reason':
       return 'Say what the differences come from, in a few words; it stands in the books.';
   }

@@ -125,7 +125,7 @@
     <OffDayCard off={each} settlements={settlements.value} />
   {/each}
   {#each late as each (each.looseEnd)}
-    <LateCountCard late={each} settlements={settlements.value} />
+    <LateCountCard late={each} />
   {/each}
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import type { Row } from '$lib/core/books/tables';
   import { settleLateCount, type LateCount } from '$lib/core/loose-end/late-count';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -11,9 +10,8 @@
 
   interface Props {
     late: LateCount;
-    settlements: readonly Row<'settlements'>[];
   }
-  const { late, settlements }: Props = $props();
+  const { late }: Props = $props();
   const stall = useStall();
   const goods = new Goods(stall);
   let reason = $state('');
@@ -28,9 +26,8 @@
           newId,
           late,
           isPutRight,
-          cost: goods.items.get(late.accepted.item)?.cost ?? null,
+          item: goods.items.get(late.accepted.item),
           reason: said,
-          settlements,
         }),
       lentBy === undefined ? {} : { lentBy },
     );
@@ -44,9 +41,10 @@
   <div>
     <h2>Something was heard of after it had been counted</h2>
     <p>
-      {goods.nameOf(late.accepted.item)} at {goods.placeName(late.accepted.place)} was counted and accepted.
-      Since then a device sent what it had written before that: the books are {much}
-      {late.by > 0 ? 'below' : 'above'} what was counted.
+      {goods.nameOf(late.accepted.item)} at {goods.placeName(late.accepted.place)} was counted and accepted,
+      and the books are {much}
+      {late.by > 0 ? 'below' : 'above'} that. A device has sent since what it had written before, or it
+      was accepted on two devices.
     </p>
   </div>
   <Field label="What came of it" bind:value={reason} maxlength={500} isWrong={wrong !== ''} />

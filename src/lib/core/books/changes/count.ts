@@ -28,12 +28,17 @@ export const countNoted = (entry: EntryOf<'count.noted'>): Change[] =>
     }),
   );
 
+/** When what is accepted was counted: the difference was there from then on. Never later than it was accepted. */
+export const countedAt = ({ stamp }: Pick<EntryOf<'count.accepted'>, 'stamp'>, counted: string) =>
+  counted < stamp ? counted : stamp;
+
 export const countAccepted = (entry: EntryOf<'count.accepted'>): Change[] => {
   const { count, place, goods, reason } = entry.body;
   return [
     ...goods.map((found, at) =>
       put('countsAccepted', {
         ...found,
+        stamp: countedAt(entry, found.stamp),
         id: `${entry.id}:${String(at)}`,
         ...saidBy(entry),
         device: entry.device,

@@ -2,6 +2,7 @@
 import type { EntryOf, KnownEntry } from '../../daybook/kinds';
 import type { JournalEntry } from '../../journal/journal-entry';
 import { merge, put, type Change } from '../change';
+import { countedAt } from './count';
 import { saidBy } from './said-by';
 import { movedForList } from './list';
 
@@ -29,7 +30,7 @@ export const stockMoved = (entry: EntryOf<'stock.moved'>): Change[] => {
 /** Each place of one's own that goods come to or leave, by what the journal says of an entry. */
 export function movesOf(entry: KnownEntry, { postings }: JournalEntry): Change[] {
   const changes: Change[] = [];
-  for (const [at, { place, item, quantity = 0 }] of postings.entries()) {
+  for (const [at, { place, item, line, quantity = 0 }] of postings.entries()) {
     if (place === undefined || item === undefined || quantity === 0 || !isOwn(place)) continue;
     changes.push(
       put('moves', {
@@ -42,13 +43,19 @@ export function movesOf(entry: KnownEntry, { postings }: JournalEntry): Change[]
         place,
         item,
         quantity,
-        stamp: entry.stamp,
+        stamp: stampOf(entry, line),
         kind: entry.kind,
         doc: docOf(entry),
       }),
     );
   }
   return changes;
+}
+
+/** What was counted is so from when it was counted on, whenever somebody accepts it. */
+function stampOf(entry: KnownEntry, line: number | undefined): string {
+  if (entry.kind !== 'count.accepted') return entry.stamp;
+  return countedAt(entry, entry.body.goods[line ?? 0]?.stamp ?? entry.stamp);
 }
 
 /** Where goods can be counted: not with suppliers, and not gone. */

@@ -104,6 +104,6 @@ export const listTables = {
       retail: whole(),
       reason: text(200),
     },
-    { indexes: ['count', 'event'], keep: 'recent' },
+    { indexes: ['count', 'place', 'event'], keep: 'recent' },
   ),
 } as const;

@@ -76,6 +76,7 @@ export const stockTables = {
       place: id(),
       item: id(),
       quantity: whole(),
+      /** From when on it counts: of what was counted and accepted, when it was counted. */
       stamp: text(60),
       kind: word<Kind>(24),
       /** The document that says so: a sale, a movement, a count. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { STAMP_PATTERN } from '../clock';
 import { amount, kind, name, note, placeId, quantity, recordId } from '../kind';
 
 /** A count of the stock at a place, or of one category there, while selling goes on. */
@@ -47,7 +48,7 @@ export const countAccepted = kind(
           /** What should have been there when it was counted. */
           expected: quantity,
           /** The stamp of what was counted last. */
-          stamp: z.string().max(60),
+          stamp: z.string().regex(STAMP_PATTERN, 'a stamp of the daybook'),
           /** What the difference cost, minor units: what is missing above nothing, what was found below. */
           lost: amount,
           /** The same at the price it sells for. */
@@ -66,5 +67,5 @@ export const countAccepted = kind(
 /** The count is over, or was called off. */
 export const countEnded = kind(
   1,
-  z.strictObject({ count: recordId, how: z.enum(['done', 'off', 'open']) }),
+  z.strictObject({ count: recordId, how: z.enum(['done', 'off']) }),
 );

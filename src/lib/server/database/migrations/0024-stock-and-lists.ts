@@ -170,6 +170,7 @@ export const stockAndLists: Migration = {
       \`retail\` BIGINT NOT NULL DEFAULT 0,
       \`reason\` VARCHAR(200) NOT NULL DEFAULT '',
       PRIMARY KEY (business, \`id\`),
+      KEY by_place (business, \`place\`),
       KEY by_count (business, \`count\`),
       KEY by_event (business, \`event\`)
     )`,

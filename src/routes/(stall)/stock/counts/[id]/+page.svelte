@@ -12,6 +12,7 @@
     noteCounted,
     notCounted,
     type Counted,
+    type CountFacts,
     type CountOutcome,
   } from '$lib/core/stock/count';
   import { guarded } from '$lib/core/formats/csv-cell';
@@ -26,7 +27,7 @@
   import { useStall } from '../../../stall.svelte';
   import { saveFile } from '$lib/ui/files/save-file';
   import TakeFileIn from '../../../forms/TakeFileIn.svelte';
-  import { Goods, nameOfItem, stockAt } from '../../goods.svelte';
+  import { Goods, nameOfItem } from '../../goods.svelte';
   import GoodsLine from '../../GoodsLine.svelte';
 
   const stall = useStall();
@@ -44,24 +45,24 @@
     null as Row<'counts'> | null,
   );
   const count = $derived(found.value);
-  const onHand = stockAt(stall, () => count?.place ?? null);
-  const notes = live(() => {
-    const wanted = id;
-    return () => books.countNotes.where('count').equals(wanted).toArray();
-  }, []);
-  const accepted = live(() => {
-    const wanted = id;
-    return () => books.countsAccepted.where('count').equals(wanted).toArray();
-  }, []);
-  /** All that moved there since the first of it was counted. */
-  const moves = live(() => {
-    const place = count?.place ?? '';
-    const since = notes.value.reduce((first, { stamp }) => (stamp < first ? stamp : first), 'z');
-    return async () => {
-      const all = await books.moves.where('place').equals(place).toArray();
-      return all.filter(({ stamp }) => stamp > since);
-    };
-  }, []);
+  const facts = live(
+    () => {
+      const now = count;
+      return () => (now === null ? null : factsOf(now));
+    },
+    null as CountFacts | null,
+  );
+  /** What it is worked out from, as the rows are; goods are the screen's. */
+  async function factsOf({ id: of, place }: Row<'counts'>): Promise<CountFacts> {
+    const [own, stock, accepted, moves] = await Promise.all([
+      books.countNotes.where('count').equals(of).toArray(),
+      books.stock.where('place').equals(place).toArray(),
+      books.countsAccepted.where('place').equals(place).toArray(),
+      books.moves.where('place').equals(place).toArray(),
+    ]);
+    const onHand = new Map(stock.map((row) => [row.item, row.quantity]));
+    return { place, notes: own, moves, onHand, items: goods.items, accepted };
+  }
   const isOver = $derived(count !== null && isEnded(count));
   const isMeant = (item: string): boolean => {
     const known = goods.items.get(item);
@@ -70,23 +71,19 @@
     );
   };
   const counted = $derived(
-    count === null
+    facts.value === null
       ? []
-      : countedOf({
-          place: count.place,
-          notes: notes.value,
-          moves: moves.value,
-          onHand: onHand.value,
-          items: goods.items,
-          accepted: accepted.value,
-        }).toSorted((a, b) => (goods.nameOf(a.item) < goods.nameOf(b.item) ? -1 : 1)),
+      : countedOf({ ...facts.value, items: goods.items }).toSorted((a, b) =>
+          goods.nameOf(a.item) < goods.nameOf(b.item) ? -1 : 1,
+        ),
   );
-  const missing = $derived(notCounted(onHand.value, notes.value, isMeant));
+  const onHand = $derived(facts.value?.onHand ?? new Map<string, number>());
+  const missing = $derived(notCounted(onHand, facts.value?.notes ?? [], isMeant));
   const items = $derived(goods.stocked.filter((item) => isMeant(item.id)));
   /** Whoever counts blind does not see it; whoever accepts does. */
   const isSeen = $derived(count !== null && (!count.isBlind || stall.may('count.accept')));
-  const off = $derived(counted.filter((each) => !each.isAccepted && each.difference !== 0));
-  const open = $derived(counted.filter((each) => !each.isAccepted));
+  const open = $derived(counted.filter((each) => !each.isAccepted && !each.isSuperseded));
+  const off = $derived(open.filter((each) => each.difference !== 0));
   const lost = $derived(off.reduce((sum, each) => sum + each.lost, 0));
   const retail = $derived(off.reduce((sum, each) => sum + each.retail, 0));
   let says = $state('');
@@ -115,23 +112,16 @@
     // By the rows as they are: what has moved or been counted meanwhile counts.
     const outcome = await stall.daybook
       .decide(
-        async () => {
-          const [rows, own, done, all] = await Promise.all([
-            books.stock.where('place').equals(now.place).toArray(),
-            books.countNotes.where('count').equals(now.id).toArray(),
-            books.countsAccepted.where('count').equals(now.id).toArray(),
-            books.moves.where('place').equals(now.place).toArray(),
-          ]);
-          return countedOf({
-            place: now.place,
-            notes: own,
-            moves: all,
-            onHand: new Map(rows.map((row) => [row.item, row.quantity])),
-            items: goods.items,
-            accepted: done,
-          });
-        },
-        (all) => acceptCount({ newId, count: now, counted: all, only, reason: why }),
+        () => factsOf(now),
+        (found) =>
+          acceptCount({
+            newId,
+            count: now,
+            counted: countedOf(found),
+            only,
+            reason: why,
+            now: Date.now(),
+          }),
         lentBy === undefined ? {} : { lentBy },
       )
       .finally(() => (isBusy = false));
@@ -242,9 +232,11 @@
               <td class="figure font-[600]">{quantityWords(each.counted, unit)}</td>
               {#if isSeen}
                 <td class="figure">{quantityWords(each.expected, unit)}</td>
-                <td class={['figure', each.difference !== 0 && !each.isAccepted && 'text-error']}
+                <td class={['figure', off.includes(each) && 'text-error']}
                   >{differs(each)}{#if each.isAccepted}<span class="soft block text-sm"
                       >accepted</span
+                    >{:else if each.isSuperseded}<span class="soft block text-sm"
+                      >counted again since</span
                     >{:else if each.difference !== 0 && !isOver}
                     <span class="block">
                       <RightButton
@@ -307,9 +299,7 @@
           {#each missing as item (item)}
             <li>
               {goods.nameOf(item)}
-              <span class="soft"
-                >{quantityWords(onHand.value.get(item) ?? 0, goods.unitOf(item))}</span
-              >
+              <span class="soft">{quantityWords(onHand.get(item) ?? 0, goods.unitOf(item))}</span>
             </li>
           {/each}
         </ul>
