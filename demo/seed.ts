@@ -5,7 +5,7 @@ import { noteConsent } from '../src/lib/core/customer/set-customer';
 import { draft, privateDraft, type BodyOf } from '../src/lib/core/daybook/kinds';
 import type { Draft } from '../src/lib/core/daybook/chain';
 import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
-import { localTime } from '../src/lib/core/event/local-time';
+import { localTime, momentOf } from '../src/lib/core/event/local-time';
 import { piecesOf } from '../src/lib/core/payment/cash-handed';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { Accounts } from '../src/lib/server/access/accounts';
@@ -270,16 +270,6 @@ function count(
   if (!counted.ok) throw new Error(counted.refusal.code);
   const settled = draft('event.stage', newId(), event.id, { event: event.id, stage: 'settled' });
   desk.write([...counted.drafts, settled], found.at, ownerOf(demo));
-}
-
-/** Milliseconds since 1970 of a local time; right to the hour also where clocks change. */
-function momentOf(date: string, time: string, timeZone: string): number {
-  const guess = Date.parse(`${date}T${time}:00.000Z`);
-  const { day, hour, minute } = localTime(guess, timeZone);
-  const shown = Date.parse(
-    `${day}T${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}:00.000Z`,
-  );
-  return guess - (shown - guess);
 }
 
 function customerDrafts(

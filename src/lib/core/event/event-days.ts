@@ -18,3 +18,6 @@ export const isOnAt = (days: readonly EventDay[], { day, hour, minute }: LocalTi
     const time = `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
     return isOverMidnight(each) && dayAfter(each.date) === day && time < each.closes;
   });
+
+/** Whether it is an hour and a minute on the wall, such as 09:30. */
+export const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);

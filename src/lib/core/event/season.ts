@@ -1,6 +1,6 @@
 /** A year of events: where each hangs on the string, and what it still needs. */
 import type { Row } from '../books/tables';
-import { isOpen, stateOf, toPack, toSend, type WholeList } from '../stock/list-state';
+import { isOpen, packedOf, shortOf, stateOf, type WholeList } from '../stock/list-state';
 import { stageOf } from './stage';
 import { byDate, firstDay, lastDay } from './todays-event';
 
@@ -120,9 +120,8 @@ export function packingOf(
   for (const { list, lines } of own)
     for (const line of lines) {
       sums.wanted += line.wanted;
-      sums.packed += Math.max(line.packed, line.sent);
-      const there = Math.max(0, onHand(list.from, line.item) - toSend(line));
-      sums.short += Math.max(0, toPack(line) - there);
+      sums.packed += packedOf(line);
+      sums.short += shortOf(line, onHand(list.from, line.item));
     }
   const open = own.find(({ list, lines }) => isOpen(stateOf(list, lines)));
   return {

@@ -3,6 +3,7 @@ import type { FEE_KINDS, COST_PER } from '../daybook/kinds/event-groups';
 import type { Duty, Row, ThingToBring } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { isTime } from './event-days';
 import { readAmount } from '../money/amount-text';
 import { readQuantity, withPoint } from '../money/typed';
 import { rateOf } from '../money/units';
@@ -146,7 +147,6 @@ export function setPeople(
   const body = { event, duty: [...duty], devices: [...devices] };
   return { ok: true, drafts: [draft('event.people', newId(), event, body)] };
 }
-const isTime = (text: string): boolean => /^([01]\d|2[0-3]):[0-5]\d$/.test(text);
 
 /** Adds something to bring; what is there already is not added again. */
 export function addThing(

@@ -2,6 +2,7 @@
 import type { ItemSupplier, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
+import { itemName } from '../goods/item-name';
 import { costText, readCost } from '../money/cost-text';
 import { readQuantity } from '../money/typed';
 import { quantityText, thousandths } from '../money/units';
@@ -23,9 +24,6 @@ export interface Planned {
   readonly drafts: readonly Draft[];
 }
 
-export const fullName = ({ name, detail }: Pick<Item, 'name' | 'detail'>): string =>
-  detail === '' ? name : `${name}, ${detail}`;
-
 /** Goods by what a line may call them: a code, a barcode, or the whole name. */
 class Named {
   readonly #by = new Map<string, Item | null>();
@@ -34,7 +32,7 @@ class Named {
   constructor(items: Iterable<Item>) {
     for (const item of items) {
       if (item.setStamp === '' || !item.isActive || item.choices.length > 0) continue;
-      for (const name of [item.code, ...item.barcodes, fullName(item), item.name]) {
+      for (const name of [item.code, ...item.barcodes, itemName(item), item.name]) {
         const key = name.trim().toLowerCase();
         if (key === '') continue;
         // What several are called is none of them.
@@ -52,7 +50,7 @@ class Named {
       return found === null && code === ''
         ? `several things are called ${name}; give its code`
         : `nothing is called ${[code, name].filter((part) => part !== '').join(' or ')}`;
-    if (!found.isStocked) return `${fullName(found)} is not counted`;
+    if (!found.isStocked) return `${itemName(found)} is not counted`;
     return found;
   }
   isAgain(item: string): boolean {
@@ -80,7 +78,7 @@ function goodsOf(line: CsvLine, named: Named, column: string): Found | string {
   const read = typedQuantity(text, item);
   if (read.ok) return { item, quantity: read.quantity };
   return read.refusal.code === 'list/decimals'
-    ? `${column}: “${text}” has more decimals than ${fullName(item)} is counted in`
+    ? `${column}: “${text}” has more decimals than ${itemName(item)} is counted in`
     : `${column}: “${text}” is no quantity`;
 }
 
@@ -122,7 +120,7 @@ export function readListLines(command: ReadListLines): readonly Planned[] {
     ]);
     if (!outcome.ok) return wrongLine(line, at, 'the list has ended');
     const verdict = outcome.drafts.length === 0 ? 'same' : known.has(item.id) ? 'changed' : 'new';
-    return { line: at + 2, name: fullName(item), verdict, why: '', drafts: outcome.drafts };
+    return { line: at + 2, name: itemName(item), verdict, why: '', drafts: outcome.drafts };
   });
 }
 
@@ -147,7 +145,7 @@ export function readCountLines(command: ReadCountLines): readonly Planned[] {
     if (typeof found === 'string') return wrongLine(line, at, found);
     const { item, quantity } = found;
     const before = counted.get(item.id);
-    const same = { line: at + 2, name: fullName(item), why: '', drafts: [] };
+    const same = { line: at + 2, name: itemName(item), why: '', drafts: [] };
     if (before === quantity) return { ...same, verdict: 'same' };
     const goods = [{ item: item.id, quantity: quantity - (before ?? 0) }];
     const outcome = noteCounted(newId, count, goods);
@@ -188,7 +186,7 @@ export function supplyLines(
   return [...items].flatMap((item) =>
     (supplies.get(item.id)?.suppliers ?? []).map(({ supplier, code, pack, price }, at) => ({
       code: guarded(item.code),
-      item: guarded(fullName(item)),
+      item: guarded(itemName(item)),
       supplier: guarded(names.get(supplier) ?? ''),
       their_code: guarded(code),
       pack: quantityText(thousandths(pack)),
@@ -243,7 +241,7 @@ export function readSupplies(command: ReadSupplies): readonly Planned[] {
     const body = { item: item.id, suppliers: after, pars, weight, perCrate };
     return {
       line: at + 2,
-      name: `${fullName(item)}, ${cell(line, 'supplier')}`,
+      name: `${itemName(item)}, ${cell(line, 'supplier')}`,
       verdict: isSame ? 'same' : was === undefined ? 'new' : 'changed',
       why: '',
       drafts: isSame ? [] : [draft('item.supply', newId(), null, body)],

@@ -3,6 +3,7 @@ import type { Choice, ExtraGroup, Reorder, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
+import { itemName } from './item-name';
 import { readCost } from '../money/cost-text';
 import { readQuantity } from '../money/typed';
 import { categoryNamed, setCategory } from './categories';
@@ -350,7 +351,7 @@ function codesOf(items: readonly Item[]): Map<string, string> {
   const taken = new Map<string, string>();
   for (const { code, barcodes, name, detail } of items) {
     for (const each of [code, ...barcodes])
-      if (each !== '') taken.set(each.toLowerCase(), detail === '' ? name : `${name}, ${detail}`);
+      if (each !== '') taken.set(each.toLowerCase(), itemName({ name, detail }));
   }
   return taken;
 }

@@ -343,6 +343,12 @@ const order = (court: Court): readonly Draft[] => [
   lineOf(court, 6000),
   draft('list.stage', court.writer.newId(), null, { list: ORDER, to: 'approved', why: '' }),
 ];
+const transfer = (court: Court): readonly Draft[] =>
+  order(court).map((each) =>
+    each.kind === 'list.set'
+      ? changed(each, { use: 'transfer', from: 'base', to: EVENT, supplier: null })
+      : each,
+  );
 const moved = (court: Court, more: Partial<BodyOf<'stock.moved'>>, amount?: number): Draft =>
   draft('stock.moved', court.writer.newId(), null, {
     ...{ reason: 'moved', from: 'base', to: EVENT, note: '' },
@@ -730,6 +736,27 @@ describe('a forged entry', () => {
       'goods moved for a list that is not there',
       (court) => [moved(court, { to: EVENT, list: { id: ORDER, does: 'move' } })],
       ['stock/list'],
+    ],
+    [
+      'goods that leave for a list again, as two devices out of touch load it',
+      (court) => {
+        const goods = [{ item: idOf(6, 1), quantity: 100 }];
+        const packed = draft('list.packed', court.writer.newId(), null, { list: ORDER, goods });
+        const list = { id: ORDER, does: 'move' as const };
+        assert.deepEqual(court.say([...transfer(court), packed], OWNER), []);
+        assert.deepEqual(court.say([moved(court, { list })]), []);
+        return [moved(court, { list })];
+      },
+      ['stock/list-twice'],
+    ],
+    [
+      'goods that arrive and were not sent',
+      (court) => {
+        assert.deepEqual(court.say(transfer(court), OWNER), []);
+        const list = { id: ORDER, does: 'receive' as const };
+        return [moved(court, { from: `way:${ORDER}`, list })];
+      },
+      ['stock/list-twice'],
     ],
     [
       'goods packed for a list that is not there',

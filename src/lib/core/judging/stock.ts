@@ -24,11 +24,31 @@ export function judgeStock(entry: EntryOf<'stock.moved'>, evidence: Evidence): D
   if (wrong !== undefined) return { code: 'stock/place', found: wrong };
   if (list !== undefined && books.row('lists', list.id) === undefined)
     return { code: 'stock/list', found: list.id };
+  const over = moreThanThere(entry, evidence);
+  if (over !== null) return over;
   if (![from, to].some((place) => place.startsWith('gone:'))) return null;
   const odd = goods.find(
     ({ item, quantity, amount = 0 }) => !isCost(item, quantity, amount, entry.stamp, evidence),
   );
   return odd === undefined ? null : { code: 'stock/amount', found: odd.amount ?? 0 };
+}
+
+/**
+ * What leaves for a list was packed for it, and what arrives was sent: done on two devices out of touch, it is done
+ * twice. Of a supplier more may come than was ordered, and what is gone was not packed.
+ */
+function moreThanThere({ body }: EntryOf<'stock.moved'>, { books }: Evidence): Doubt | null {
+  const { from, list, goods } = body;
+  if (list === undefined || from === SUPPLIERS) return null;
+  const isArrival = from === onTheWay(list.id);
+  if (!isArrival && list.does === 'receive') return null;
+  for (const { item, quantity } of goods) {
+    const so = books.row('listSums', `${list.id} ${item}`) ?? { packed: 0, sent: 0, received: 0 };
+    const [done, most] = isArrival ? [so.received, so.sent] : [so.sent, so.packed];
+    if (done + quantity > most)
+      return { code: 'stock/list-twice', found: done + quantity, wanted: most };
+  }
+  return null;
 }
 
 /** Whether this many cost this, by what the item cost then or lately; unknown goods cost nothing. */

@@ -76,6 +76,8 @@ export const EFFECT_OF = {
   'read/again': 'doubted',
   'stock/place': 'doubted',
   'stock/list': 'doubted',
+  /** More has left for a list than was packed, or arrived than was sent. */
+  'stock/list-twice': 'doubted',
   'stock/amount': 'doubted',
   'list/unknown': 'barred',
   'count/unknown': 'barred',

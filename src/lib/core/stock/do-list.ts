@@ -6,7 +6,15 @@ import { draft, type BodyOf } from '../daybook/kinds';
 import type { Stage } from '../daybook/kinds/event-stage';
 import type { Gone } from '../daybook/kinds/stock-moved';
 import { costOf } from '../sale/cost';
-import { isInTwoSteps, isOpen, stateOf, toSend, underWay, type LineNow } from './list-state';
+import {
+  isInTwoSteps,
+  isOpen,
+  stateOf,
+  toPack,
+  toSend,
+  underWay,
+  type LineNow,
+} from './list-state';
 import type { ListOutcome, ListRefusal } from './set-list';
 
 type List = Row<'lists'>;
@@ -22,6 +30,13 @@ export interface Much {
   readonly quantity: number;
 }
 
+/** Why nothing can be done for it now, or null. */
+function whyClosed(list: List, lines: readonly LineNow[]): ListOutcome | null {
+  const state = stateOf(list, lines);
+  if (state === 'draft') return refuse({ code: 'list/not-approved' });
+  return isOpen(state) ? null : refuse({ code: 'list/ended' });
+}
+
 /** Puts goods in, or takes some out again; never more out than is in and has not left. */
 export function pack(
   newId: () => string,
@@ -29,9 +44,8 @@ export function pack(
   lines: readonly LineNow[],
   goods: readonly Much[],
 ): ListOutcome {
-  const state = stateOf(list, lines);
-  if (state === 'draft') return refuse({ code: 'list/not-approved' });
-  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const closed = whyClosed(list, lines);
+  if (closed !== null) return closed;
   const now = new Map(lines.map((line) => [line.item, line]));
   const put = goods
     .map(({ item, quantity }) => {
@@ -47,9 +61,7 @@ export function pack(
 
 /** What an item of a list would be packed by, at one tap: as much as is still wanted of goods that are weighed. */
 export const oneMore = (line: LineNow | undefined, { decimals }: Pick<Row<'items'>, 'decimals'>) =>
-  decimals === 0 || line === undefined
-    ? 1000
-    : Math.max(line.wanted - Math.max(line.packed, line.sent), 0) || 1000;
+  decimals === 0 || line === undefined ? 1000 : toPack(line) || 1000;
 
 /**
  * Moves what was packed: all at once, or, where one sends and another receives, onto the way.
@@ -61,17 +73,16 @@ export function movePacked(
   lines: readonly LineNow[],
   costs: Costs,
 ): ListOutcome {
-  const state = stateOf(list, lines);
-  if (state === 'draft') return refuse({ code: 'list/not-approved' });
-  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const closed = whyClosed(list, lines);
+  if (closed !== null) return closed;
   const packed = lines
-    .map((line) => ({ line, item: line.item, quantity: toSend(line) }))
+    .map((line) => ({ price: line.price, item: line.item, quantity: toSend(line) }))
     .filter(({ quantity }) => quantity > 0);
   if (packed.length === 0) return refuse({ code: 'list/nothing-packed' });
   const isBack = list.to === SUPPLIERS;
-  const goods = packed.map(({ line, item, quantity }) => ({
-    ...{ item, quantity },
-    ...(isBack ? { amount: worthOf(line, quantity, costs) } : {}),
+  const goods = packed.map(({ price, ...much }) => ({
+    ...much,
+    ...(isBack ? { amount: worthOf(much, costs, price) } : {}),
   }));
   const isSent = isInTwoSteps(list);
   return moves(newId, list, goods, {
@@ -101,9 +112,9 @@ const REASONS = {
   back: 'sent back',
 } as const;
 
-/** What the note says, or what was agreed, or what the item costs. Minor units. */
-const worthOf = (line: LineNow | undefined, quantity: number, costs: Costs): number =>
-  costOf({ quantity, cost: line?.price ?? costs.get(line?.item ?? '')?.cost ?? null }) ?? 0;
+/** What was agreed for them, or what they cost. Minor units. */
+const worthOf = ({ item, quantity }: Much, costs: Costs, agreed: number | null = null): number =>
+  costOf({ quantity, cost: agreed ?? costs.get(item)?.cost ?? null }) ?? 0;
 
 export interface Arrived extends Much {
   /** What the note asks for all of it, in minor units; null where it follows from the price. */
@@ -124,9 +135,8 @@ export interface Receive {
 /** What came: of an order at the price on the note, of what was sent from the way. */
 export function receive(command: Receive): ListOutcome {
   const { newId, list, lines, costs, isMoreMeant } = command;
-  const state = stateOf(list, lines);
-  if (state === 'draft') return refuse({ code: 'list/not-approved' });
-  if (!isOpen(state)) return refuse({ code: 'list/ended' });
+  const closed = whyClosed(list, lines);
+  if (closed !== null) return closed;
   const came = command.goods.filter(({ quantity }) => quantity > 0);
   if (came.length === 0) return refuse({ code: 'list/nothing-chosen' });
   const now = new Map(lines.map((line) => [line.item, line]));
@@ -144,9 +154,9 @@ export function receive(command: Receive): ListOutcome {
       found: over.quantity,
     });
   const fromSupplier = list.from === SUPPLIERS;
-  const goods = came.map(({ item, quantity, amount }) => ({
-    ...{ item, quantity },
-    ...(fromSupplier ? { amount: amount ?? worthOf(now.get(item), quantity, costs) } : {}),
+  const goods = came.map(({ amount, ...much }) => ({
+    ...much,
+    ...(fromSupplier ? { amount: amount ?? worthOf(much, costs, now.get(much.item)?.price) } : {}),
   }));
   return moves(newId, list, goods, {
     reason: fromSupplier ? 'delivered' : 'received',
@@ -172,9 +182,7 @@ export function settleWay(
   const isGone = became !== 'never left';
   const priced = goods.map((each) => ({
     ...each,
-    ...(isGone
-      ? { amount: costOf({ ...each, cost: costs.get(each.item)?.cost ?? null }) ?? 0 }
-      : {}),
+    ...(isGone ? { amount: worthOf(each, costs) } : {}),
   }));
   return moves(newId, list, priced, {
     reason: isGone ? became : 'put right',
@@ -193,17 +201,14 @@ export interface GoodsGone {
   readonly why: Gone;
   readonly costs: Costs;
   readonly note: string;
-  /** The list that they are missing from, if any. */
+  /** The list that they are missing from, if any: it waits for them no more. */
   readonly list?: string | undefined;
 }
 
 /** Goods that are gone from a place, at what they cost. */
 export function goodsGone(command: GoodsGone): readonly Draft[] {
   const { newId, event, place, why, costs, note, list } = command;
-  const goods = command.goods.map((each) => ({
-    ...each,
-    amount: costOf({ ...each, cost: costs.get(each.item)?.cost ?? null }) ?? 0,
-  }));
+  const goods = command.goods.map((each) => ({ ...each, amount: worthOf(each, costs) }));
   return inParts(goods).map((some) =>
     draft('stock.moved', newId(), event, {
       reason: why,
@@ -211,9 +216,20 @@ export function goodsGone(command: GoodsGone): readonly Draft[] {
       to: goneTo(why),
       goods: some,
       note: note.slice(0, 500),
-      ...(list === undefined ? {} : { list: { id: list, does: 'move' as const } }),
+      ...(list === undefined ? {} : { list: { id: list, does: 'receive' as const } }),
     }),
   );
+}
+
+/** What is still where a list takes from and is not packed: of an unload list, what does not come back so far. */
+export function restOf(
+  there: ReadonlyMap<string, number>,
+  lines: readonly LineNow[],
+): readonly Much[] {
+  const packed = new Map(lines.map((line) => [line.item, toSend(line)]));
+  return [...there]
+    .map(([item, quantity]) => ({ item, quantity: quantity - (packed.get(item) ?? 0) }))
+    .filter(({ quantity }) => quantity > 0);
 }
 
 export interface RestGone {

@@ -46,6 +46,9 @@ export function fromPar(
   return found;
 }
 
+/** At its reorder level it is bought again. @param will On hand, less what is kept back, and what is on order. */
+export const isLow = (level: number, will: number): boolean => will <= level;
+
 export interface FromLevels {
   readonly place: string;
   /** Whom it is ordered from; null for another place of one's own. */
@@ -78,7 +81,7 @@ export function fromLevels(command: FromLevels): readonly Wanted[] {
     if (from === undefined || (from !== null && from.supplier !== supplier)) continue;
     const { onHand, reserved, onOrder } = standing(id);
     const will = onHand - reserved + onOrder;
-    if (will > level) continue;
+    if (!isLow(level, will)) continue;
     const par = Math.max(parOf(supplies, id, place) ?? level, level);
     // At its level with no par, the least that can be bought is bought.
     const lacks = Math.max(par - will, 1);
@@ -135,3 +138,13 @@ export function loadOf(
   }
   return { weight: Math.round(weight), crates: Math.ceil(crates), isWhole };
 }
+
+/** How full a van is by whichever of its limits is nearer; 1 is full, and nothing where it has none. */
+export const fullOf = (
+  { weight, crates }: Load,
+  { mostWeight, mostCrates }: Pick<Row<'places'>, 'mostWeight' | 'mostCrates'>,
+): number =>
+  Math.max(
+    mostWeight === null ? 0 : weight / mostWeight,
+    mostCrates === null ? 0 : crates / mostCrates,
+  );

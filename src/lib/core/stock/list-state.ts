@@ -68,10 +68,14 @@ export function stateOf(list: Pick<List, 'stage'>, lines: readonly LineNow[]): L
 
 export const isOpen = (state: ListState): boolean => state !== 'done' && state !== 'off';
 
+/** What was packed so far, also what has left by now. Thousandths. */
+export const packedOf = ({ packed, sent }: LineNow): number => Math.max(packed, sent);
 /** What is still to be packed for it, and what of it is packed and has not left yet. Thousandths. */
-export const toPack = ({ wanted, packed, sent }: LineNow): number =>
-  Math.max(0, wanted - Math.max(packed, sent));
+export const toPack = (line: LineNow): number => Math.max(0, line.wanted - packedOf(line));
 export const toSend = ({ packed, sent }: LineNow): number => Math.max(0, packed - sent);
+/** Still wanted, and not there to be packed. @param onHand Where it is packed; thousandths. */
+export const shortOf = (line: LineNow, onHand: number): number =>
+  Math.max(0, toPack(line) - Math.max(0, onHand - toSend(line)));
 /** What has left and not arrived. */
 export const underWay = ({ sent, received }: LineNow): number => sent - received;
 

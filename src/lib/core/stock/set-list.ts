@@ -21,7 +21,6 @@ export type ListRefusal =
   | { readonly code: 'list/under-way' }
   | { readonly code: 'list/nothing-packed' }
   | { readonly code: 'list/nothing-chosen' }
-  | { readonly code: 'list/unknown-item'; readonly typed: string }
   | { readonly code: 'list/quantity-wrong'; readonly typed: string }
   | { readonly code: 'list/decimals'; readonly typed: string; readonly decimals: number }
   | {

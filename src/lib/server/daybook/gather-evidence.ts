@@ -142,6 +142,7 @@ async function gatherRows(
   };
   const { sales, payments, drawers, cards, devices, settled, asksAboutCarried } = references;
   await put('lists', 'id', references.lists);
+  await put('listSums', 'list', references.moved);
   await put('counts', 'id', references.counts);
   const found = await put('sales', 'id', sales);
   await put('saleLines', 'sale', references.voided);

@@ -7,6 +7,8 @@ export interface References {
   readonly sales: Set<string>;
   readonly lists: Set<string>;
   readonly counts: Set<string>;
+  /** Lists that goods are moved for. */
+  readonly moved: Set<string>;
   readonly voided: Set<string>;
   readonly payments: Set<string>;
   readonly slipsOfReversed: Set<string>;
@@ -32,6 +34,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     },
     lists: new Set(),
     counts: new Set(),
+    moved: new Set(),
     sales: new Set(),
     voided: new Set(),
     payments: new Set(),
@@ -115,7 +118,10 @@ function note(entry: KnownEntry, found: References): void {
         setUp['event.set'].add(place);
         setUp['place.set'].add(place);
       }
-      if (entry.body.list !== undefined) found.lists.add(entry.body.list.id);
+      if (entry.body.list !== undefined) {
+        found.lists.add(entry.body.list.id);
+        found.moved.add(entry.body.list.id);
+      }
       for (const { item, amount = 0 } of entry.body.goods)
         if (amount !== 0) setUp['item.set'].add(item);
       return;

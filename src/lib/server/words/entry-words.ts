@@ -117,6 +117,8 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'read/expected': 'something else should have been in the drawer',
   'read/again': 'the drawer had been counted already',
   'stock/place': 'goods do not go from or to such a place',
+  'stock/list-twice':
+    'more left for its list than was packed, or arrived than was sent: it may have been done on two devices',
   'stock/list': 'it is for a list of goods that is not known here',
   'stock/amount': 'the goods that are gone did not cost that much',
   'list/unknown': 'there is no such list of goods',

@@ -3,6 +3,7 @@
   import type { Row } from '../../core/books/tables';
   import type { Understood } from '../../core/entry-line/understand';
   import { hoursText } from '../../core/goods/hours';
+  import { itemName } from '../../core/goods/item-name';
   import { lineAmount } from '../../core/slip/line-amount';
   import { quantityWords, type MoneyWords } from '../words/money-words';
   import { refusalWords } from '../words/refusal-words';
@@ -46,7 +47,7 @@
         return '';
       case 'item': {
         const item = chosen ?? understood.item;
-        const name = item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
+        const name = itemName(item);
         const price = understood.price ?? item.price;
         if (item.choices.length > 0) return `${name}: choose which`;
         if (item.isOpenPrice && understood.price === undefined) return `${name}: type its price`;

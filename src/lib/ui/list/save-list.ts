@@ -1,22 +1,14 @@
-/** A list as a CSV file (RFC 4180): what it shows, in its order, figures as they are counted. */
-import Papa from 'papaparse';
+/** A list as a CSV file: what it shows, in its order, figures as they are counted. */
 import { guarded } from '../../core/formats/csv-cell';
 import type { Column } from '../../core/list/list-view';
-import { saveFile } from '../files/save-file';
+import { saveCsv } from '../files/save-csv';
 
-/** UTF-8 with CRLF; what begins like a formula is made text. */
-export function listCsv<R>(rows: readonly R[], columns: readonly Column<R>[]): string {
+/** What begins like a formula is made text. */
+export function saveList<R>(name: string, rows: readonly R[], columns: readonly Column<R>[]): void {
   const cell = (value: string | number | null): string | number =>
     typeof value === 'string' ? guarded(value) : (value ?? '');
-  const lines = [
+  saveCsv(name, [
     columns.map(({ head }) => guarded(head)),
     ...rows.map((row) => columns.map(({ value }) => cell(value(row)))),
-  ];
-  return `${Papa.unparse(lines, { newline: '\r\n' })}\r\n`;
+  ]);
 }
-
-export const saveList = <R>(
-  name: string,
-  rows: readonly R[],
-  columns: readonly Column<R>[],
-): void => saveFile(`${name}.csv`, 'text/csv;charset=utf-8', listCsv(rows, columns));

@@ -59,7 +59,6 @@ const reasons: Readonly<Record<Row<'movements'>['reason'], string>> = {
   sent: 'sent',
   received: 'received',
   'sent back': 'sent back',
-  found: 'found',
   'put right': 'put right',
   lost: 'lost',
   broken: 'broken',
@@ -97,8 +96,6 @@ export function listRefusalWords(refusal: ListRefusal, nameOf: (item: string) =>
       return 'Nothing is packed that has not left already.';
     case 'list/nothing-chosen':
       return 'Say how much of what.';
-    case 'list/unknown-item':
-      return `Nothing is called “${refusal.typed}”; type part of a name, or a code.`;
     case 'list/quantity-wrong':
       return `“${refusal.typed}” is no quantity; type a figure such as 12.`;
     case 'list/decimals':
@@ -221,7 +218,7 @@ export function actOfListWords(does: Row<'listActs'>['does'], use: ListUse): str
     case 'send':
       return 'Sent';
     case 'receive':
-      return 'Arrived';
+      return use === 'unload' ? 'Does not come back' : 'Arrived';
     case 'move':
       return use === 'order'
         ? 'Delivered'

@@ -2,12 +2,14 @@
   import { BASE, type Row } from '$lib/core/books/tables';
   import { categoryName } from '$lib/core/goods/categories';
   import type { Column } from '$lib/core/list/list-view';
+  import { isLow } from '$lib/core/stock/fill-list';
   import { freeOf, keptKey } from '$lib/core/stock/list-state';
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../stall.svelte';
-  import { Goods, nameOfItem } from './goods.svelte';
+  import { Goods } from './goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
 
   const stall = useStall();
   const { books } = stall.db;
@@ -68,10 +70,10 @@
     return found;
   });
   const free = (item: string): number => onHand(item) - (kept.get(item)?.reserved ?? 0);
-  const isLow = ({ id, reorder }: Item): boolean =>
+  const isLowSomewhere = ({ id, reorder }: Item): boolean =>
     reorder.some(({ place, level }) => {
       const keptThere = goods.kept.get(keptKey(place, id));
-      return freeOf(at(id, place), keptThere) + (keptThere?.onOrder ?? 0) <= level;
+      return isLow(level, freeOf(at(id, place), keptThere) + (keptThere?.onOrder ?? 0));
     });
   const isBelow = ({ id }: Item): boolean =>
     [...(byItem.get(id)?.values() ?? [])].some((quantity) => quantity < 0);
@@ -87,7 +89,7 @@
     goods.stocked.filter(
       (item) =>
         (only === 'all' ||
-          (only === 'low' && isLow(item)) ||
+          (only === 'low' && isLowSomewhere(item)) ||
           (only === 'below' && isBelow(item)) ||
           (only === 'here' && at(item.id, stall.event?.id ?? BASE) !== 0)) &&
         (category === '' || item.category === category) &&
@@ -113,7 +115,7 @@
     },
   });
   const columns = $derived<readonly Column<Item>[]>([
-    { key: 'name', head: 'Item', is: 'text', value: nameOfItem },
+    { key: 'name', head: 'Item', is: 'text', value: itemName },
     { key: 'code', head: 'Code', is: 'text', value: ({ code }) => code },
     ...columnsOf.map((place) => figure(place, goods.placeName(place), (item) => at(item, place))),
     figure('on hand', 'On hand', onHand),
@@ -129,7 +131,7 @@
   );
   const looks = (item: Item, column: string): string => {
     if (column === 'code') return 'code soft';
-    if (column === 'free') return isLow(item) ? 'text-error font-[650]' : 'font-[600]';
+    if (column === 'free') return isLowSomewhere(item) ? 'text-error font-[650]' : 'font-[600]';
     return columnsOf.includes(column) && at(item.id, column) < 0 ? 'text-error font-[650]' : '';
   };
   const onlys = [

@@ -6,7 +6,7 @@
   import { typedGoods } from '$lib/core/stock/typed-goods';
   import { quantityWords } from '$lib/ui/words/money-words';
   import ScanCamera from '../counter/ScanCamera.svelte';
-  import { nameOfItem } from './goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
 
   interface Props {
     label: string;
@@ -77,7 +77,7 @@
             ]}
             onclick={() => take(item, meant.quantity)}
           >
-            <span class="min-w-0">{nameOfItem(item)}</span>
+            <span class="min-w-0">{itemName(item)}</span>
             <span class="soft text-sm"
               >{at === 0
                 ? does(item, meant.quantity)

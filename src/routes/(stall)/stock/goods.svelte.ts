@@ -1,13 +1,12 @@
 /** Goods as the screens of stock see them: items, where they can be, how much is there, what lists keep back. */
 import { BASE, SUPPLIERS, type Row } from '$lib/core/books/tables';
+import { isRecent, recentSince } from '$lib/core/event/recent';
 import { isKnown } from '$lib/core/event/todays-event';
 import { keptByLists, linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
 import { allPlaces } from '$lib/core/stock/places';
+import { itemName } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
 import { useStall, type Stall } from '../stall.svelte';
-
-export const nameOfItem = ({ name, detail }: Pick<Row<'items'>, 'name' | 'detail'>): string =>
-  detail === '' ? name : `${name}, ${detail}`;
 
 /** To be made while a component is; each part is read only once it is asked for by the component that makes it. */
 export class Goods {
@@ -54,7 +53,7 @@ export class Goods {
   readonly stocked: readonly Row<'items'>[] = $derived.by(() =>
     [...this.items.values()]
       .filter(({ isActive, isStocked, choices }) => isActive && isStocked && choices.length === 0)
-      .toSorted((a, b) => (nameOfItem(a) < nameOfItem(b) ? -1 : 1)),
+      .toSorted((a, b) => (itemName(a) < itemName(b) ? -1 : 1)),
   );
   readonly supplies: ReadonlyMap<string, Row<'supplies'>> = $derived.by(
     () => new Map(this.#supplies.value.map((row) => [row.id, row])),
@@ -71,7 +70,7 @@ export class Goods {
 
   nameOf = (item: string): string => {
     const known = this.items.get(item);
-    return known === undefined ? 'something that is not known here' : nameOfItem(known);
+    return known === undefined ? 'something that is not known here' : itemName(known);
   };
   unitOf = (item: string): string => this.items.get(item)?.unit ?? '';
 
@@ -103,18 +102,13 @@ export class Goods {
   }
   /** Events that goods can be taken to, or still come back from. */
   get events(): readonly { readonly value: string; readonly label: string }[] {
-    const { today } = this.stall;
-    const near = this.stall.events.filter(
-      ({ days }) => (days.at(-1)?.date ?? '') >= addDays(today, -14),
-    );
+    const since = recentSince(Date.now());
+    const near = this.stall.events.filter((event) => isRecent(event, since));
     return near
       .toSorted((a, b) => ((a.days[0]?.date ?? '') < (b.days[0]?.date ?? '') ? -1 : 1))
       .map(({ id, name, days }) => ({ value: id, label: `${name}, ${days[0]?.date ?? ''}` }));
   }
 }
-
-const addDays = (day: string, by: number): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + by * 86_400_000).toISOString().slice(0, 10);
 
 /** A list as the rows have it now, with its lines: what a command decides by. */
 export async function wholeList({ db }: Stall, list: Row<'lists'>): Promise<WholeList> {

@@ -30,7 +30,6 @@ export const stockMoved = kind(
         'sent',
         'received',
         'sent back',
-        'found',
         'put right',
         ...GONE,
       ]),

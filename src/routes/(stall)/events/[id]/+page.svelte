@@ -1,6 +1,8 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { NOBODY, SERVICE, UPLIFT, type Row } from '$lib/core/books/tables';
+  import { stageOf } from '$lib/core/event/stage';
+  import { itemName } from '$lib/core/goods/item-name';
   import { isRecent, recentSince } from '$lib/core/event/recent';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import type { Column } from '$lib/core/list/list-view';
@@ -75,6 +77,8 @@
       .join(' · '),
   );
 
+  /** What is brought is looked at while it is packed. */
+  const isToCome = $derived(event !== undefined && ['planned', 'packed'].includes(stageOf(event)));
   type Sold = EventTakings['items'][number];
   const itemOf = (id: string): Row<'items'> | null => items.value.get(id) ?? null;
   const unitOf = (id: string): string => itemOf(id)?.unit ?? '';
@@ -111,7 +115,7 @@
     allWays(stall.wayRows).find(({ id: known }) => known === way)?.name ?? way;
   const calledOf = (id: string): string => BESIDE[id] ?? nameOf(itemOf(id));
   const nameOf = (item: { name: string; detail: string } | null): string =>
-    item === null ? 'Not listed' : item.detail === '' ? item.name : `${item.name}, ${item.detail}`;
+    item === null ? 'Not listed' : itemName(item);
 </script>
 
 <div class="page gap-5">
@@ -131,7 +135,7 @@
       {#key event.backStamp}<EventStage {event} />{/key}
     </div>
     <EventGoods {event} />
-    <EventBring {event} />
+    {#if isToCome}<EventBring {event} />{/if}
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-2">
       <section class="sheet" aria-labelledby="takings">
@@ -278,5 +282,6 @@
       {#key event.waysStamp}<EventWays {event} />{/key}
       {#key event.taxesStamp}<EventTaxes {event} />{/key}
     </div>
+    {#if !isToCome}<EventBring {event} />{/if}
   {/if}
 </div>

@@ -1,12 +1,11 @@
 /** A list of goods on paper, in a file, and in a mail. */
-import Papa from 'papaparse';
 import { SUPPLIERS, type Row } from '$lib/core/books/tables';
 import { guarded } from '$lib/core/formats/csv-cell';
 import { costText } from '$lib/core/money/cost-text';
 import { quantityText, thousandths } from '$lib/core/money/units';
-import { listNumber, type LineNow } from '$lib/core/stock/list-state';
+import { listNumber, packedOf, type LineNow } from '$lib/core/stock/list-state';
 import type { DocumentPaper } from '$lib/device/paper/document-pdf';
-import { saveFile } from '$lib/ui/files/save-file';
+import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';
 import { quantityWords } from '$lib/ui/words/money-words';
 import { orderMail, useWords } from '$lib/ui/words/stock-words';
@@ -49,7 +48,7 @@ export function listPaper(of: OfList): DocumentPaper {
       goods.nameOf(line.item),
       isSuppliers ? theirCode(of, line.item) : (goods.items.get(line.item)?.code ?? ''),
       quantityWords(line.wanted, goods.unitOf(line.item)),
-      figure(list.from === SUPPLIERS ? line.received : Math.max(line.packed, line.sent)),
+      figure(list.from === SUPPLIERS ? line.received : packedOf(line)),
       ...(isSuppliers ? [costText(line.price, business.currency)] : []),
     ]),
     foot: `${String(wanted.length)} items`,
@@ -69,8 +68,7 @@ export function saveListFile({ list, lines, goods, business }: OfList): void {
     packed: quantityText(thousandths(line.packed)),
     arrived: quantityText(thousandths(line.received)),
   }));
-  const text = `${Papa.unparse(rows, { newline: '\r\n' })}\r\n`;
-  saveFile(`${listNumber(list)}.csv`, 'text/csv;charset=utf-8', text);
+  saveCsv(listNumber(list), rows);
 }
 
 /** An order as a mail, for the program that the device writes mails with. */

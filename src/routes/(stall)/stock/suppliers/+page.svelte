@@ -1,5 +1,4 @@
 <script lang="ts">
-  import Papa from 'papaparse';
   import {
     readSupplies,
     SUPPLY_COLUMNS,
@@ -8,7 +7,7 @@
   } from '$lib/core/formats/goods-table';
   import { readCsv } from '$lib/device/csv';
   import { newId } from '$lib/device/new-id';
-  import { saveFile } from '$lib/ui/files/save-file';
+  import { saveCsv } from '$lib/ui/files/save-csv';
   import TakeFileIn from '../../forms/TakeFileIn.svelte';
   import { useStall } from '../../stall.svelte';
   import { Goods } from '../goods.svelte';
@@ -18,8 +17,7 @@
   function save(): void {
     const { currency } = stall.business;
     const rows = supplyLines(goods.stocked, goods.supplies, goods.suppliers, currency);
-    const text = `${Papa.unparse(rows, { columns: [...SUPPLY_COLUMNS], newline: '\r\n' })}\r\n`;
-    saveFile('suppliers.csv', 'text/csv;charset=utf-8', text);
+    saveCsv('suppliers', rows, SUPPLY_COLUMNS);
   }
   function readFile(text: string): Promise<readonly Planned[] | string> {
     const { lines, fault } = readCsv(text, ['supplier']);

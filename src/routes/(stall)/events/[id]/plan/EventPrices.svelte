@@ -12,7 +12,8 @@
   import { StallForm as Form } from '../../../forms/stall-form.svelte';
   import StallForm from '../../../forms/StallForm.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { Goods, nameOfItem } from '../../../stock/goods.svelte';
+  import { Goods } from '../../../stock/goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
 
   interface Props {
     event: Row<'events'>;
@@ -45,7 +46,7 @@
       .filter(({ isActive, isOpenPrice }) => isActive && !isOpenPrice)
       .map((item) => ({
         value: item.id,
-        label: `${nameOfItem(item)}, ${stall.money.text(item.price)}`,
+        label: `${itemName(item)}, ${stall.money.text(item.price)}`,
       })),
   );
   const used = $derived(
@@ -130,7 +131,7 @@
     </div>
     {#if shown.length > 0}
       <p class="soft" data-testid="prices-shown">
-        {shown.map(({ item, now }) => `${nameOfItem(item)} ${stall.money.text(now)}`).join(' · ')} …
+        {shown.map(({ item, now }) => `${itemName(item)} ${stall.money.text(now)}`).join(' · ')} …
       </p>
     {/if}
   </StallForm>

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import Papa from 'papaparse';
   import { toast } from 'svelte-sonner';
   import { page } from '$app/state';
   import type { Row } from '$lib/core/books/tables';
@@ -25,9 +24,10 @@
   import { countRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { saveFile } from '$lib/ui/files/save-file';
+  import { saveCsv } from '$lib/ui/files/save-csv';
   import TakeFileIn from '../../../forms/TakeFileIn.svelte';
-  import { Goods, nameOfItem } from '../../goods.svelte';
+  import { Goods } from '../../goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
   import GoodsLine from '../../GoodsLine.svelte';
 
   const stall = useStall();
@@ -135,11 +135,10 @@
     const so = new Map(counted.map((each) => [each.item, each.counted]));
     const rows = items.map((item) => ({
       code: guarded(item.code),
-      item: guarded(nameOfItem(item)),
+      item: guarded(itemName(item)),
       counted: so.has(item.id) ? quantityText(thousandths(so.get(item.id) ?? 0)) : '',
     }));
-    const text = `${Papa.unparse(rows, { newline: '\r\n' })}\r\n`;
-    saveFile(`${countNumber(count)}.csv`, 'text/csv;charset=utf-8', text);
+    saveCsv(countNumber(count), rows);
   }
   function readFile(text: string): Promise<readonly Planned[] | string> {
     const { lines, fault } = readCsv(text, ['code', 'item']);

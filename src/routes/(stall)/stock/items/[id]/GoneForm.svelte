@@ -10,7 +10,8 @@
   import { StallForm as Form } from '../../../forms/stall-form.svelte';
   import StallForm from '../../../forms/StallForm.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { nameOfItem, type Goods } from '../../goods.svelte';
+  import type { Goods } from '../../goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
 
   interface Props {
     item: Row<'items'>;
@@ -33,7 +34,7 @@
         event: stall.events.some(({ id }) => id === typed.from) ? typed.from : null,
       }),
     says: listFault,
-    saved: ({ quantity }) => `${quantity.trim()} × ${nameOfItem(of)}: that is in the books.`,
+    saved: ({ quantity }) => `${quantity.trim()} × ${itemName(of)}: that is in the books.`,
   });
   const { typed } = form;
   const from = $derived(

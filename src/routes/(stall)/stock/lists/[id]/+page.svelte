@@ -14,6 +14,7 @@
   import { stateWords, useWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
   import { Goods, stockAt, wholeList } from '../../goods.svelte';
+  import ListForm from '../ListForm.svelte';
   import DraftLines from './DraftLines.svelte';
   import ListActs from './ListActs.svelte';
   import ListThread from './ListThread.svelte';
@@ -80,6 +81,10 @@
           <DraftLines {list} {lines} {goods} here={here.value} isFixed />
         {:else if stands === 'draft'}
           <DraftLines {list} {lines} {goods} here={here.value} />
+          <details>
+            <summary class="min-h-10 cursor-pointer py-2">From, to, day, note</summary>
+            {#key list.setStamp}<ListForm use={list.use} {list} />{/key}
+          </details>
         {:else}
           {#if isReceived}<ReceiveList {list} {lines} {goods} />{/if}
           {#if isPacked}<PackList {list} {lines} {goods} here={here.value} />{/if}

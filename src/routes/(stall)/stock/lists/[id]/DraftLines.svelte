@@ -21,7 +21,7 @@
   import { quantityWords } from '$lib/ui/words/money-words';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
-  import type { Goods } from '../../goods.svelte';
+  import { wholeList, type Goods } from '../../goods.svelte';
   import GoodsLine from '../../GoodsLine.svelte';
 
   interface Props {
@@ -41,31 +41,43 @@
   const isOrder = $derived(list.use === 'order' || list.use === 'back');
   const currency = $derived(stall.business.currency);
 
-  async function want(wanted: readonly Wanted[]): Promise<boolean> {
+  /** By the lines as they are by then: two scans one behind the other both count. */
+  async function decide(
+    wanted: (lines: ReadonlyMap<string, LineNow>) => readonly Wanted[],
+  ): Promise<string> {
     isBusy = true;
-    const outcome = await stall.daybook.append(() => setLines(newId, list, lines, wanted));
-    isBusy = false;
+    const outcome = await stall.daybook
+      .decide(
+        () => wholeList(stall, list),
+        (found) => {
+          const now = new Map(found.lines.map((line) => [line.item, line]));
+          return setLines(newId, found.list, found.lines, wanted(now));
+        },
+      )
+      .finally(() => (isBusy = false));
     says =
       outcome.ok || outcome.refusal.code === 'slip/gone'
         ? ''
         : listRefusalWords(outcome.refusal, goods.nameOf);
-    await stall.daybook.settle();
-    return outcome.ok;
+    return says;
   }
+  const want = (wanted: readonly Wanted[]): Promise<string> => decide(() => wanted);
   const lineOf = (item: string): LineNow | undefined => lines.find((line) => line.item === item);
   async function add(item: Row<'items'>, quantity: number | null): Promise<string> {
     const more = quantity ?? 1000;
     const supplier = goods.supplies
       .get(item.id)
       ?.suppliers.find((each) => each.supplier === list.supplier);
-    await want([
-      {
-        item: item.id,
-        wanted: (lineOf(item.id)?.wanted ?? 0) + more,
-        ...(supplier === undefined ? {} : { price: lineOf(item.id)?.price ?? supplier.price }),
-      },
-    ]);
-    return says;
+    return await decide((now) => {
+      const line = now.get(item.id);
+      const price = line?.price ?? supplier?.price;
+      return [
+        {
+          ...{ item: item.id, wanted: (line?.wanted ?? 0) + more },
+          ...(price === undefined ? {} : { price }),
+        },
+      ];
+    });
   }
   async function change(line: LineNow, typed: string): Promise<void> {
     const item = goods.items.get(line.item);
@@ -82,7 +94,9 @@
       says = `${goods.nameOf(line.item)}: “${typed}” is no price; type one such as 1.50.`;
       return;
     }
-    await want([{ item: line.item, wanted: line.wanted, price: cost }]);
+    await decide((now) => [
+      { item: line.item, wanted: now.get(line.item)?.wanted ?? line.wanted, price: cost },
+    ]);
   }
 
   /** The edition before this one that has sold something. */

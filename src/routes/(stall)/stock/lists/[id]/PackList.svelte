@@ -4,9 +4,16 @@
   import type { Row } from '$lib/core/books/tables';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { stageOf } from '$lib/core/event/stage';
-  import { stateOf, toPack, toSend, type LineNow } from '$lib/core/stock/list-state';
-  import { loadOf } from '$lib/core/stock/fill-list';
-  import { movePacked, nowPacked, oneMore, pack, restGone } from '$lib/core/stock/do-list';
+  import {
+    packedOf,
+    shortOf,
+    stateOf,
+    toPack,
+    toSend,
+    type LineNow,
+  } from '$lib/core/stock/list-state';
+  import { fullOf, loadOf } from '$lib/core/stock/fill-list';
+  import { movePacked, nowPacked, oneMore, pack, restGone, restOf } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Crate from '$lib/ui/stock/Crate.svelte';
@@ -32,17 +39,13 @@
   let isBusy = $state(false);
 
   const lineOf = (item: string): LineNow | undefined => lines.find((line) => line.item === item);
-  const noted = (line: LineNow): number => Math.max(line.packed, line.sent);
-  /** Still wanted, and not there to be packed. */
-  const shortOf = (line: LineNow): number =>
-    Math.max(0, toPack(line) - Math.max(0, (here.get(line.item) ?? 0) - toSend(line)));
-  const shown = $derived(onlyShort ? lines.filter((line) => shortOf(line) > 0) : lines);
-  const short = $derived(lines.reduce((sum, line) => sum + shortOf(line), 0));
+  const missing = (line: LineNow): number => shortOf(line, here.get(line.item) ?? 0);
+  const shown = $derived(onlyShort ? lines.filter((line) => missing(line) > 0) : lines);
+  const short = $derived(lines.reduce((sum, line) => sum + missing(line), 0));
   const packed = $derived(lines.reduce((sum, line) => sum + toSend(line), 0));
   /** Where else some of what is short is. */
   const elsewhere = live(() => {
-    const missing = lines.filter((line) => shortOf(line) > 0).map(({ item }) => item);
-    const wanted = new Set(missing);
+    const wanted = new Set(lines.filter((line) => missing(line) > 0).map(({ item }) => item));
     const { from, to } = list;
     return async () => {
       if (wanted.size === 0) return new Map<string, string>();
@@ -57,36 +60,36 @@
   }, new Map<string, string>());
   const crateSays = (line: LineNow): string => {
     const unit = goods.unitOf(line.item);
-    const missing = shortOf(line);
-    if (missing > 0) {
+    const short = missing(line);
+    if (short > 0) {
       const where = elsewhere.value.get(line.item);
-      return `${quantityWords(missing, unit)} more are not here${where === undefined ? '' : `: ${where}`}`;
+      return `${quantityWords(short, unit)} more are not here${where === undefined ? '' : `: ${where}`}`;
     }
     const left = (here.get(line.item) ?? 0) - toSend(line) - toPack(line);
     const at = goods.placeName(list.from);
-    return noted(line) >= line.wanted
+    return packedOf(line) >= line.wanted
       ? `packed · ${quantityWords(left, unit)} stay at ${at}`
       : `at ${at} ${quantityWords((here.get(line.item) ?? 0) - toSend(line), unit)}`;
   };
   const van = $derived(goods.places.find(({ id }) => id === list.van));
   const load = $derived(
     loadOf(
-      lines.map((line) => ({ item: line.item, quantity: noted(line) })),
+      lines.map((line) => ({ item: line.item, quantity: packedOf(line) })),
       goods.supplies,
     ),
   );
-  const vanFull = $derived.by(() => {
-    const shares = [
-      van?.mostWeight == null ? 0 : load.weight / van.mostWeight,
-      van?.mostCrates == null ? 0 : load.crates / van.mostCrates,
-    ];
-    return Math.max(...shares);
-  });
+  const vanFull = $derived(van === undefined ? 0 : fullOf(load, van));
 
   async function put(item: string, quantity: number): Promise<string> {
-    const outcome = await stall.daybook.append(() =>
-      pack(newId, list, lines, [{ item, quantity }]),
-    );
+    const goodsIn = [{ item, quantity }];
+    // What is put in adds up whatever there is; no more is taken out than is in by then.
+    const outcome =
+      quantity > 0
+        ? await stall.daybook.append(() => pack(newId, list, lines, goodsIn))
+        : await stall.daybook.decide(
+            () => wholeList(stall, list),
+            (found) => pack(newId, found.list, found.lines, goodsIn),
+          );
     says =
       outcome.ok || outcome.refusal.code === 'slip/gone'
         ? ''
@@ -127,16 +130,7 @@
   const isDone = $derived(stateOf(list, lines) === 'done');
 
   /** Of an unload list: what is still at the event and does not come back. */
-  const rest = $derived(
-    list.use === 'unload'
-      ? [...here]
-          .map(([item, quantity]) => ({
-            item,
-            quantity: quantity - toSend(lineOf(item) ?? NOTHING),
-          }))
-          .filter(({ quantity }) => quantity > 0)
-      : [],
-  );
+  const rest = $derived(list.use === 'unload' ? restOf(here, lines) : []);
   let became = $state<(typeof GONE)[number]>('lost');
   let chosen = $state('');
   async function sayGone(lentBy?: string): Promise<void> {
@@ -157,15 +151,6 @@
     } else if (outcome.refusal.code !== 'slip/gone')
       says = listRefusalWords(outcome.refusal, goods.nameOf);
   }
-  const NOTHING: LineNow = {
-    item: '',
-    wanted: 0,
-    price: null,
-    note: '',
-    packed: 0,
-    sent: 0,
-    received: 0,
-  };
 </script>
 
 {#if van !== undefined}
@@ -208,12 +193,12 @@
       name={item?.name ?? 'something unknown'}
       detail={item?.detail ?? ''}
       unit={item?.unit ?? ''}
-      done={noted(line)}
+      done={packedOf(line)}
       wanted={line.wanted}
       says={crateSays(line)}
-      isShort={shortOf(line) > 0}
+      isShort={missing(line) > 0}
       onAdd={() => void put(line.item, one(line.item))}
-      onTake={() => void put(line.item, -Math.min(1000, toSend(line)))}
+      onTake={() => void put(line.item, -1000)}
     />
   {/each}
 </ul>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { Goods, nameOfItem } from '../../../goods.svelte';
+  import { Goods } from '../../../goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
   import SupplyForm from './SupplyForm.svelte';
 
   const goods = new Goods();
@@ -15,7 +16,7 @@
       This device knows none of that kind. <a class="plain" href="/stock">Stock</a>
     </p>
   {:else}
-    <h1>{nameOfItem(item)}</h1>
+    <h1>{itemName(item)}</h1>
     {#key `${item.id} ${goods.supplies.get(item.id)?.setStamp ?? ''}`}
       <SupplyForm {goods} {item} />
     {/key}

@@ -13,7 +13,8 @@
   import { StallForm as Form } from '../../../../forms/stall-form.svelte';
   import StallForm from '../../../../forms/StallForm.svelte';
   import { useStall } from '../../../../stall.svelte';
-  import { nameOfItem, type Goods } from '../../../goods.svelte';
+  import type { Goods } from '../../../goods.svelte';
+  import { itemName } from '$lib/core/goods/item-name';
 
   interface Props {
     goods: Goods;
@@ -62,7 +63,7 @@
     },
     command: (typed) => () => setSupply(newId, of, typed, currency),
     says: supplyFault,
-    saved: () => `How ${nameOfItem(of)} is bought is saved.`,
+    saved: () => `How ${itemName(of)} is bought is saved.`,
     then: () => goto(`/stock/items/${of.id}`),
   });
   const { typed } = form;
