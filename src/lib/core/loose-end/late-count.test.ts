@@ -38,9 +38,9 @@ describe('what was accepted and the books say otherwise', () => {
     assert.deepEqual(late(17_000), []);
     const [found] = late(14_000);
     assert.equal(found?.by, 3000);
-    const none = settle(found!, true, ' ');
+    const none = settle(found, true, ' ');
     assert.equal(none.ok ? '' : none.refusal.code, 'looseEnd/no-reason');
-    const done = settle(found!, true, 'Ines was out of touch');
+    const done = settle(found, true, 'Ines was out of touch');
     assert.ok(done.ok);
     const body = countAccepted.body.parse(done.drafts[0]?.body);
     assert.deepEqual(body.goods, [

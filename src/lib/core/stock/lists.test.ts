@@ -10,8 +10,25 @@ import { draft, type KnownEntry } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import { DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
-import { goodsGone, movePacked, oneMore, pack, receive, restGone, settleWay } from './do-list';
-import { fromLastTime, fromLevels, fromPar, inPacks, loadOf, shortOnLists } from './fill-list';
+import {
+  goodsGone,
+  movePacked,
+  oneMore,
+  pack,
+  receive,
+  restGone,
+  restOf,
+  settleWay,
+} from './do-list';
+import {
+  fromLastTime,
+  fromLevels,
+  fromPar,
+  fullOf,
+  inPacks,
+  loadOf,
+  shortOnLists,
+} from './fill-list';
 import {
   freeOf,
   keptByLists,
@@ -235,6 +252,24 @@ describe('an unload list', () => {
     assert.equal(yard.state(id), 'done');
     assert.deepEqual([yard.stock(EVENT, A), yard.stock('gone:broken', A)], [0, 2000]);
     assert.equal(yard.books.rows('movements').at(-1)?.amount, 360);
+    // What is found after all is packed and unloaded as anything is.
+    assert.deepEqual([yard.line(id, A)?.sent, yard.line(id, A)?.received], [3000, 5000]);
+  });
+
+  it('has no rest of what is packed and has not left', () => {
+    const yard = new Yard();
+    const id = yard.make({ use: 'unload', from: EVENT, to: BASE }, { [A]: 5000 });
+    yard.approve(id);
+    yard.done(pack(yard.newId, yard.list(id), yard.lines(id), [{ item: A, quantity: 3000 }]));
+    const there = new Map([
+      [A, 5000],
+      [B, 1000],
+      [C, 0],
+    ]);
+    assert.deepEqual(restOf(there, yard.lines(id)), [
+      { item: A, quantity: 2000 },
+      { item: B, quantity: 1000 },
+    ]);
   });
 });
 
@@ -465,6 +500,9 @@ describe('filling a list', () => {
       ...{ weight: 12_600, crates: 2500, isWhole: true },
     });
     assert.equal(loadOf([{ item: B, quantity: 1000 }], known).isWhole, false);
+    const load = { weight: 150_000, crates: 30_000, isWhole: true };
+    assert.equal(fullOf(load, { mostWeight: 300_000, mostCrates: 40_000 }), 0.75);
+    assert.equal(fullOf(load, { mostWeight: null, mostCrates: null }), 0);
   });
 
   it('reads quantities with as many decimals as the item has', () => {
