@@ -250,10 +250,10 @@ test('a place, a supplier and how an item is bought say what is wrong beside the
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toContainText('It is bought again at 400');
   await par.fill('500');
-  await desk.getByLabel('How many come at once').first().fill('0');
+  await desk.getByLabel('In packs of').first().fill('0');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toContainText('“0” is no pack');
-  await desk.getByLabel('How many come at once').first().fill('24');
+  await desk.getByLabel('In packs of').first().fill('24');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByText('in packs of 24').first()).toBeVisible();
 });

@@ -109,7 +109,7 @@
           {:else}<span class="max-sm:hidden"></span>{/if}
           <button
             type="button"
-            class="btn btn-quiet"
+            class="btn btn-quiet justify-self-start"
             aria-label="Remove {cost.what}"
             onclick={() => (typed.costs = typed.costs.filter((_, i) => i !== at))}>×</button
           >

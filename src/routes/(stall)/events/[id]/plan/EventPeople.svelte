@@ -89,7 +89,7 @@
         <Field label="Until" type="time" bind:value={each.until} />
         <button
           type="button"
-          class="btn btn-quiet"
+          class="btn btn-quiet justify-self-start"
           aria-label="Remove this duty"
           onclick={() => (typed.duty = typed.duty.filter((_, i) => i !== at))}>×</button
         >

@@ -96,7 +96,7 @@
         />
         <button
           type="button"
-          class="btn btn-quiet"
+          class="btn btn-quiet justify-self-start"
           aria-label="Remove this percentage"
           onclick={() => (typed.over = typed.over.filter((_, i) => i !== at))}>×</button
         >
@@ -110,7 +110,7 @@
         <Field label="Price here" at="price {at}" bind:value={each.price} inputmode="decimal" />
         <button
           type="button"
-          class="btn btn-quiet"
+          class="btn btn-quiet justify-self-start"
           aria-label="Remove this price"
           onclick={() => (typed.single = typed.single.filter((_, i) => i !== at))}>×</button
         >

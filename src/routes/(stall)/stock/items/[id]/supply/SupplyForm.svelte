@@ -105,14 +105,14 @@
         </div>
         <Field label="They call it" bind:value={each.code} maxlength={40} autocomplete="off" />
         <Field
-          label="How many come at once"
+          label="In packs of"
           at="pack {at}"
           bind:value={each.pack}
           inputmode="decimal"
           placeholder="1"
         />
         <Field label="Price of one" at="price {at}" bind:value={each.price} inputmode="decimal" />
-        <div class="flex flex-wrap gap-2">
+        <div class="flex flex-wrap gap-2 max-sm:col-span-2 sm:col-span-3">
           {#if at > 0}
             <button type="button" class="btn btn-quiet" onclick={() => prefer(at)}>Prefer</button>
           {/if}
