@@ -1,36 +1,48 @@
 /**
  * The books on the command line.
  *
- *   npm run -s books -- quote | pay | share | return    works out one JSON document per line of
+ *   npm run -s books -- quote | pay | share | return | settle    works out one JSON document per line of
  *                                             standard input (docs/formats.md), one result a line
  *   npm run -s books -- replay FILE.ndjson    verifies a daybook's chains, prints its books as JSON
  *   npm run -s books -- journal FILE.ndjson   what each entry moves, one JSON document a line
  *   npm run -s books -- trial FILE.ndjson     what stands on each account in the end, one a line
+ *   npm run -s books -- ledger FILE.ndjson [EVENT] [--by day|event|shift]    its double entries, as plain-text
+ *                                             accounting reads them; of one event, by id or name, or of all
  *   npm run -s books -- export BUSINESS       writes a daybook as NDJSON; needs DATABASE_URL
  */
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
+import { parseArgs } from 'node:util';
+import { Books } from '../src/lib/core/books/books';
 import { readDaybook, replay, type ReadDaybook } from '../src/lib/core/books/replay';
+import { plainLedger } from '../src/lib/core/formats/plain-ledger';
 import { SUMS, workOut, type Sum } from '../src/lib/core/formats/sums';
 import { journalOf } from '../src/lib/core/journal';
 import { Trial } from '../src/lib/core/journal/trial';
+import { LEDGER_BY, ledgerOf, type LedgerBy } from '../src/lib/core/ledger/ledger';
 import { openDatabase } from '../src/lib/server/database/database';
 import { select } from '../src/lib/server/database/select';
 import { settingsFrom } from '../src/lib/server/settings';
 
-const [command, argument] = process.argv.slice(2);
+const {
+  values: { by },
+  positionals: [command, argument, event],
+} = parseArgs({ options: { by: { type: 'string' } }, allowPositionals: true });
 if (isSum(command) && argument === undefined) await workOutAll(command);
 else if (command === 'replay' && argument !== undefined) process.exitCode = replayFile(argument);
 else if (command === 'journal' && argument !== undefined) process.exitCode = journalFile(argument);
 else if (command === 'trial' && argument !== undefined) process.exitCode = trialFile(argument);
+else if (command === 'ledger' && argument !== undefined && isLedgerBy(by))
+  process.exitCode = ledgerFile(argument, event, by);
 else if (command === 'export' && argument !== undefined) await exportDaybook(argument);
 else {
   console.error(
-    'usage: books quote | pay | share | return, with JSON documents on standard input\n' +
+    'usage: books quote | pay | share | return | settle, with JSON documents on standard input\n' +
       '       books replay FILE.ndjson\n' +
       '       books journal FILE.ndjson\n' +
       '       books trial FILE.ndjson\n' +
+      '       books ledger FILE.ndjson [EVENT] [--by day|event|shift]\n' +
       '       books export BUSINESS',
   );
   process.exitCode = 2;
@@ -99,6 +111,46 @@ function trialFile(file: string): number {
   if (trial.total !== 0)
     console.error(`amounts must add up to nothing; they add up to ${String(trial.total)}`);
   return trial.total === 0 && faults.length === 0 ? 0 : 1;
+}
+
+function isLedgerBy(text: string | undefined): text is LedgerBy | undefined {
+  return text === undefined || LEDGER_BY.some((each) => each === text);
+}
+
+/** @returns 0 when every line was read and every chain holds, 1 otherwise, 2 where there is no such file or event. */
+function ledgerFile(file: string, named: string | undefined, by: LedgerBy = 'day'): number {
+  const text = textOf(file);
+  if (text === null) return 2;
+  const { known, changes, faults } = entriesOf(text);
+  const books = new Books();
+  books.apply(changes);
+  const event = named === undefined ? undefined : eventCalled(named, books);
+  if (event === null) return 2;
+  const options = { by, ...(event === undefined ? {} : { event }) };
+  process.stdout.write(plainLedger(ledgerOf(known, books, options)));
+  return faults.length === 0 ? 0 : 1;
+}
+
+/** An event by its id, its name or its short name; null, and said why, where it is none or several. */
+function eventCalled(named: string, books: Books): string | null {
+  const all = books.rows('events');
+  const called = named.trim().toLowerCase();
+  const found = all.filter(({ id, name, short }) =>
+    [id, name.toLowerCase(), short.toLowerCase()].includes(called),
+  );
+  const [only] = found;
+  if (only !== undefined && found.length === 1) return only.id;
+  const list = (found.length === 0 ? all : found)
+    .map(
+      ({ id, name, days }) => `  ${id}  ${name}${days[0] === undefined ? '' : `, ${days[0].date}`}`,
+    )
+    .join('\n');
+  console.error(
+    found.length === 0
+      ? `there is no event "${named}" in this daybook; it has\n${list}`
+      : `several events are called "${named}"; name one by its id\n${list}`,
+  );
+  return null;
 }
 
 async function exportDaybook(business: string): Promise<void> {

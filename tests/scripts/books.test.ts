@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { after, describe, it } from 'node:test';
 import { ROOT } from '../../scripts/setup/run.mjs';
 import type { Entry } from '../../src/lib/core/daybook/entry';
+import { readPlainLedger } from '../../src/lib/core/formats/plain-ledger';
 import { DRAWER, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 
 const folder = mkdtempSync(join(tmpdir(), 'stall-till-books-'));
@@ -90,4 +91,72 @@ describe('books trial', () => {
     assert.equal(status, 2);
     assert.match(stderr, /cannot be read/);
   });
+});
+
+describe('books ledger', () => {
+  const run = (...args: readonly string[]) =>
+    spawnSync('node', ['--import', 'tsx', 'scripts/books.ts', 'ledger', ...args], {
+      cwd: ROOT,
+      encoding: 'utf8',
+    });
+  const day = new DeviceWriter(4);
+  const file = join(folder, 'ledger.ndjson');
+  const all = [
+    ...day.write({ does: 'event', name: 'Quay' }, NOW),
+    ...day.write({ does: 'open', float: 50 }, NOW),
+    ...day.write({ does: 'sale', goods: [[1, 2]], over: 5 }, NOW),
+    ...day.write({ does: 'cash', from: 'safe', to: 'spent:travel', amount: 900 }, NOW),
+    ...day.write(
+      { does: 'parts', goods: 2, clears: 50, tip: 20, isGivenBack: false, isVoided: true },
+      NOW,
+    ),
+    ...day.write({ does: 'for list', item: 1, quantity: 4000 }, NOW + 86_400_000),
+  ];
+  writeFileSync(file, all.map((entry) => JSON.stringify(entry)).join('\n'));
+
+  it('writes double entries that are read back, balanced, of one event or all, by day or shift', () => {
+    const { status, stdout } = run(file, 'quay');
+    assert.equal(status, 0);
+    const transactions = readPlainLedger(stdout);
+    assert.deepEqual(
+      transactions.map(({ day: on, what }) => [on, what]),
+      [
+        ['2026-11-22', 'Quay'],
+        ['2026-11-23', 'Quay'],
+      ],
+    );
+    const [first] = transactions;
+    const of = (name: string) => first?.postings.find(({ account }) => account === name);
+    assert.equal(of('Expenses:Spent:travel')?.amount, 900);
+    assert.match(of('Revenues:Sales')?.documents ?? '', /^D4-1/);
+    assert.ok(readPlainLedger(run(file, '--by', 'shift').stdout).length > 1);
+  });
+
+  it('says which events there are where it knows none of that name, and how it is used', () => {
+    const none = run(file, 'Abbey');
+    assert.equal(none.status, 2);
+    assert.match(none.stderr, /no event "Abbey"[^]*Quay, 2026-11-22/);
+    assert.equal(run(file, '--by', 'moon').status, 2);
+    assert.match(run('/no/such/file').stderr, /cannot be read/);
+  });
+
+  const hasHledger = spawnSync('hledger', ['--version']).status === 0;
+  it(
+    'is read and checked by hledger, with every account and commodity declared',
+    { skip: hasHledger ? false : 'hledger is not installed' },
+    () => {
+      for (const by of ['day', 'event', 'shift']) {
+        const journal = join(folder, `${by}.journal`);
+        writeFileSync(journal, run(file, '--by', by).stdout);
+        const checked = spawnSync('hledger', ['-f', journal, 'check', '--strict'], {
+          encoding: 'utf8',
+        });
+        assert.equal(checked.status, 0, checked.stderr);
+        const total = spawnSync('hledger', ['-f', journal, 'balance', '-O', 'csv', 'travel'], {
+          encoding: 'utf8',
+        });
+        assert.match(total.stdout, /"Expenses:Spent:travel","9\.00 GBP"/);
+      }
+    },
+  );
 });

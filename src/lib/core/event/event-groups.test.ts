@@ -43,6 +43,11 @@ describe('a pitch fee', () => {
     );
     assert.deepEqual([fee('larger'), fee('both', 'net')], [9000, 12_500]);
     assert.equal(feeOf({ ...NO_FEE, kind: 'larger', fixed: 5000 }, takings), 5000);
+    // Not below what was agreed, nor above it; without a fee nothing was.
+    const bounds = { least: 1000, most: 8000 };
+    assert.equal(feeOf({ ...NO_FEE, kind: 'percent', percent: '7.5', ...bounds }, takings), 8000);
+    assert.equal(feeOf({ ...NO_FEE, kind: 'fixed', fixed: 5, ...bounds }, takings), 1000);
+    assert.equal(feeOf({ ...NO_FEE, ...bounds }, takings), 0);
     // More went back than came in: nobody pays the vendor for that.
     assert.equal(
       feeOf({ ...NO_FEE, kind: 'percent', percent: '10' }, { gross: -500, net: -400 }),
@@ -62,7 +67,7 @@ describe('a pitch fee', () => {
 
   it('is set up with what is wrong said of its field', () => {
     const typed: TypedCosts = {
-      ...{ kind: 'larger', fixed: '50', percent: '7,5', of: 'net' },
+      ...{ kind: 'larger', fixed: '50', percent: '7,5', of: 'net', least: '', most: '' },
       costs: [
         { what: 'diesel', each: '0.45', per: 'km', many: '62.5' },
         { what: '', each: '', per: 'once', many: '' },
@@ -75,6 +80,11 @@ describe('a pitch fee', () => {
       fault(setCosts(newId, event, { ...typed, ...more }, 'GBP'));
     assert.equal(set({ fixed: 'much' }), 'fixed: event/amount-wrong');
     assert.equal(set({ percent: '-3' }), 'percent: event/percent-wrong');
+    assert.equal(set({ least: 'some' }), 'least: event/amount-wrong');
+    assert.equal(set({ least: '60', most: '50' }), 'most: event/most-below-least');
+    const bound = { ...typed, least: '20', most: '60.50' };
+    const agreed = made('event.costs', setCosts(newId, event, bound, 'GBP'));
+    assert.deepEqual([agreed.fee.least, agreed.fee.most], [2000, 6050]);
     const [cost] = typed.costs;
     assert.equal(set({ costs: [{ ...cost!, what: ' ' }] }), 'what 0: event/cost-unnamed');
     assert.equal(set({ costs: [{ ...cost!, each: 'x' }] }), 'each 0: event/amount-wrong');

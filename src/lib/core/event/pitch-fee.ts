@@ -6,12 +6,22 @@ import { sum } from '../money/units';
 
 export const NO_FEE: PitchFee = { kind: 'none', fixed: 0, percent: '0', of: 'gross' };
 
-/** @param takings What the event brought in, with tax and without, in minor units. */
+/**
+ * What the pitch costs: not below what was agreed as the least, and not above what was agreed as the most.
+ * @param takings What the event brought in, with tax and without, in minor units.
+ * @example feeOf({ kind: 'both', fixed: 2500, percent: '12.25', of: 'gross' }, { gross: 180418, net: 0 }) // => 24601
+ */
 export function feeOf(
-  { kind, fixed, percent, of }: PitchFee,
+  fee: PitchFee,
   takings: { readonly gross: number; readonly net: number },
 ): number {
-  const share = percentOf(Math.max(0, takings[of]), percent);
+  const { kind, least = 0, most = Number.POSITIVE_INFINITY } = fee;
+  if (kind === 'none') return 0;
+  return Math.min(most, Math.max(least, byKind(fee, takings[fee.of])));
+}
+
+function byKind({ kind, fixed, percent }: PitchFee, takings: number): number {
+  const share = percentOf(Math.max(0, takings), percent);
   switch (kind) {
     case 'none':
       return 0;

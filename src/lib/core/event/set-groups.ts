@@ -11,6 +11,7 @@ import { rateOf } from '../money/units';
 export type GroupRefusal = { readonly field: string } & (
   | { readonly code: 'event/amount-wrong'; readonly typed: string }
   | { readonly code: 'event/percent-wrong'; readonly typed: string }
+  | { readonly code: 'event/most-below-least' }
   | { readonly code: 'event/cost-unnamed' }
   | { readonly code: 'event/duty-hours' }
   | { readonly code: 'event/no-person' }
@@ -37,6 +38,9 @@ export interface TypedCosts {
   readonly fixed: string;
   readonly percent: string;
   readonly of: 'gross' | 'net';
+  /** Empty where none was agreed. */
+  readonly least: string;
+  readonly most: string;
   readonly costs: readonly {
     readonly what: string;
     readonly each: string;
@@ -62,6 +66,17 @@ export function setCosts(
   const percent = percentIn(typed.percent);
   if (percent === null)
     return refuse({ code: 'event/percent-wrong', field: 'percent', typed: typed.percent });
+  const bounds: { least?: number; most?: number } = {};
+  if (typed.kind !== 'none')
+    for (const bound of ['least', 'most'] as const) {
+      if (typed[bound].trim() === '') continue;
+      const agreed = amountIn(typed[bound]);
+      if (agreed === null)
+        return refuse({ code: 'event/amount-wrong', field: bound, typed: typed[bound] });
+      bounds[bound] = agreed;
+    }
+  const { least = 0, most = least } = bounds;
+  if (most < least) return refuse({ code: 'event/most-below-least', field: 'most' });
   const costs: BodyOf<'event.costs'>['costs'][number][] = [];
   for (const [at, cost] of typed.costs.entries()) {
     const isEmpty = cost.what.trim() === '' && cost.each.trim() === '';
@@ -80,7 +95,7 @@ export function setCosts(
       });
     costs.push({ what, each, per: cost.per, many });
   }
-  const fee = { kind: typed.kind, fixed, percent, of: typed.of };
+  const fee = { kind: typed.kind, fixed, percent, of: typed.of, ...bounds };
   return { ok: true, drafts: [draft('event.costs', newId(), event, { event, fee, costs })] };
 }
 

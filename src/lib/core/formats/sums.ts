@@ -3,6 +3,8 @@
  * (docs/formats.md, "Sums"). What is wrong with a document is said with where it is.
  */
 import { z } from 'zod';
+import { FEE_KINDS } from '../daybook/kinds/event-groups';
+import { feeOf } from '../event/pitch-fee';
 import { isKnownCurrency } from '../money/currency';
 import { quantityOf, rateOf } from '../money/units';
 import { givenBack } from '../payment/give-back';
@@ -10,9 +12,14 @@ import { pay, type Payment } from '../payment/pay';
 import { MOST_SHARES, shareEqually } from '../payment/shares';
 import { quoteSlip } from '../pricing/quote';
 import type { Slip } from '../pricing/slip';
+import { makersShares } from '../settle/makers-share';
+import { matchCards } from '../settle/match-cards';
+import { loweredBy } from '../settle/promotion';
+import { shareTips } from '../settle/share-tips';
+import { wageOf } from '../settle/wages';
 
 /** The sums that can be asked for. */
-export const SUMS = ['quote', 'pay', 'share', 'return'] as const;
+export const SUMS = ['quote', 'pay', 'share', 'return', 'settle'] as const;
 export type Sum = (typeof SUMS)[number];
 
 /** Far beyond any slip, and far within the whole numbers that are exact. */
@@ -143,6 +150,94 @@ const returnSchema = z.strictObject({
   comesBack: z.array(quantity).max(1000),
 });
 
+const minutes = z.int('whole minutes').min(0).max(1_000_000);
+const people = <T extends z.ZodType>(each: T) => z.array(each).max(1000);
+const time = z.iso.datetime({ offset: true, error: 'a time such as "2026-10-29T09:19:00Z"' });
+const cardLine = {
+  reference: z.string('a reference as text').max(80),
+  amount,
+  last4: z.string().regex(/^\d{4}$/, 'the last four figures, such as "4242"'),
+  at: time,
+};
+
+/** Each of these has one figure or list to work out for an event's settling. */
+const settleSchemas = {
+  pitch: z.strictObject({
+    kind: z.enum(FEE_KINDS),
+    takings: amount,
+    fixed: amountFromZero.default(0),
+    percent: percent.default('0'),
+    least: amountFromZero.optional(),
+    most: amountFromZero.optional(),
+  }),
+  tips: z.discriminatedUnion('how', [
+    z.strictObject({ how: z.enum(['hours', 'equally']), tips: amount, minutes: people(minutes) }),
+    z.strictObject({ how: z.literal('taken'), tips: amount, taken: people(amountFromZero) }),
+  ]),
+  makers: z.strictObject({
+    commission: z.record(id, percent),
+    lines: z.array(z.strictObject({ maker: id, net: amount })).max(100_000),
+  }),
+  wages: z
+    .strictObject({ minutes: people(minutes), perHour: people(amountFromZero) })
+    .refine(({ minutes: worked, perHour }) => worked.length === perHour.length, {
+      path: ['perHour'],
+      message: 'as many rates per hour as there are minutes',
+    }),
+  promotion: z.strictObject({
+    total: amount,
+    taxes: z.array(z.strictObject({ id, amount, base: amount })).max(50),
+    parts: z.array(amountFromZero).max(1000),
+  }),
+  match: z.strictObject({
+    payments: z.array(z.strictObject({ id, ...cardLine })).max(100_000),
+    report: z.array(z.strictObject({ line: z.int().min(0), ...cardLine })).max(100_000),
+  }),
+};
+type Settling = keyof typeof settleSchemas;
+
+const settlings: {
+  readonly [S in Settling]: (asked: z.infer<(typeof settleSchemas)[S]>) => unknown;
+} = {
+  pitch: ({ takings, least, most, ...fee }) =>
+    feeOf(
+      {
+        ...fee,
+        of: 'gross',
+        ...(least === undefined ? {} : { least }),
+        ...(most === undefined ? {} : { most }),
+      },
+      { gross: takings, net: takings },
+    ),
+  tips: (asked) =>
+    shareTips(asked.how, asked.tips, asked.how === 'taken' ? asked.taken : asked.minutes),
+  makers: ({ lines, commission }) => makersShares(lines, commission),
+  wages: ({ minutes: worked, perHour }) => worked.map((each, at) => wageOf(each, perHour[at]!)),
+  promotion: ({ total, taxes, parts }) => loweredBy(total, taxes, parts),
+  match: ({ payments, report }) => matchCards(payments, report),
+};
+
+const settleSchema = z
+  .strictObject({
+    pitch: settleSchemas.pitch.optional(),
+    tips: settleSchemas.tips.optional(),
+    makers: settleSchemas.makers.optional(),
+    wages: settleSchemas.wages.optional(),
+    promotion: settleSchemas.promotion.optional(),
+    match: settleSchemas.match.optional(),
+  })
+  .refine((asked) => Object.keys(asked).length === 1, {
+    message: `one of ${Object.keys(settleSchemas).join(', ')}`,
+  });
+
+/** A document may stand alone, or as `settle` beside what is expected of it. */
+function settle(document: unknown): unknown {
+  const isWrapped = typeof document === 'object' && document !== null && 'settle' in document;
+  const asked = settleSchema.parse(isWrapped ? document.settle : document);
+  const [which] = Object.keys(asked) as [Settling];
+  return (settlings[which] as (asked: unknown) => unknown)(asked[which]);
+}
+
 const sums: Readonly<Record<Sum, (document: unknown) => unknown>> = {
   quote: (document) => quoteSlip(slipSchema.parse(document) satisfies Slip),
   pay: (document) => pay(paymentSchema.parse(document) satisfies Payment),
@@ -154,6 +249,7 @@ const sums: Readonly<Record<Sum, (document: unknown) => unknown>> = {
     const read = returnSchema.parse(document);
     return givenBack(read.value, quantityOf(read.quantity), read.comesBack.map(quantityOf));
   },
+  settle,
 };
 
 /**

@@ -117,6 +117,8 @@ function groupWords(refusal: GroupRefusal): string {
       return `“${refusal.typed}” is no such figure; type one such as 45.00.`;
     case 'event/percent-wrong':
       return `“${refusal.typed}” is no such percentage; type one such as 7.5.`;
+    case 'event/most-below-least':
+      return 'The most is below the least; make it more, or leave one of them empty.';
     case 'event/cost-unnamed':
       return 'Say what it is for.';
     case 'event/duty-hours':

@@ -8,17 +8,26 @@ export const FEE_KINDS = ['none', 'fixed', 'percent', 'larger', 'both'] as const
 /** What a cost is for: once, or each kilometre, hour or day of so many. */
 export const COST_PER = ['once', 'km', 'hour', 'day'] as const;
 
+/** The fee of the pitch and what else it costs; version 2 brought the least and the most of the fee. */
 export const eventCosts = kind(
-  1,
+  2,
   z.strictObject({
     event: recordId,
-    fee: z.strictObject({
-      kind: z.enum(FEE_KINDS),
-      fixed: amountFromZero,
-      percent,
-      /** Of the takings with tax, or without. */
-      of: z.enum(['gross', 'net']),
-    }),
+    fee: z
+      .strictObject({
+        kind: z.enum(FEE_KINDS),
+        fixed: amountFromZero,
+        percent,
+        /** Of the takings with tax, or without. */
+        of: z.enum(['gross', 'net']),
+        /** Not below this, and not above that, where it was agreed. Minor units. */
+        least: amountFromZero.optional(),
+        most: amountFromZero.optional(),
+      })
+      .refine(({ least = 0, most }) => most === undefined || least <= most, {
+        path: ['most'],
+        message: 'the most must not be below the least',
+      }),
     costs: z
       .array(
         z.strictObject({
@@ -32,6 +41,7 @@ export const eventCosts = kind(
       )
       .max(30),
   }),
+  { 1: (body) => body },
 );
 
 /** Prices that hold at the event alone: single ones, and a percentage over a category, rounded to a step. */

@@ -35,6 +35,8 @@
       fixed: plain(fee.fixed),
       percent: fee.percent === '0' ? '' : fee.percent,
       of: fee.of,
+      least: fee.least === undefined ? '' : stall.money.plain(fee.least),
+      most: fee.most === undefined ? '' : stall.money.plain(fee.most),
       costs: start.costs.map(({ what, each, per, many }): Cost => ({
         what,
         each: plain(each),
@@ -89,6 +91,13 @@
             <option value="net">without tax</option>
           </select>
         </label>
+        <Field
+          label="At least, if agreed"
+          at="least"
+          bind:value={typed.least}
+          inputmode="decimal"
+        />
+        <Field label="At most, if agreed" at="most" bind:value={typed.most} inputmode="decimal" />
       {/if}
     </div>
     <div class="grid gap-3">
