@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
-import { goOffline, lastSale, PINS, tag, total, type } from '../support/at-the-stall';
+import { goOffline, goOnline, lastSale, PINS, tag, total, type } from '../support/at-the-stall';
 import {
   askFor,
   card,
@@ -139,7 +139,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await goOffline(page);
   await page.getByRole('button', { name: 'Save the card' }).click();
   await expect(page.getByRole('alert')).toContainText('only with it');
-  await context.setOffline(false);
+  await goOnline(page);
   await page.getByRole('button', { name: 'Save the card' }).click();
   await expect(page.getByTestId('card-on-file')).toHaveText('Visa ending 1111, to 04/39');
   await page.getByRole('button', { name: 'Replace it' }).click();

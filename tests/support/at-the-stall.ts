@@ -123,3 +123,18 @@ export async function goOffline(page: Page): Promise<void> {
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await page.context().setOffline(true);
 }
+
+/** The network is back, and a request gets through: the browser is a moment behind what it is told. */
+export async function goOnline(page: Page): Promise<void> {
+  await page.context().setOffline(false);
+  await expect
+    .poll(() =>
+      page.evaluate(() =>
+        fetch('/healthz', { cache: 'no-store' }).then(
+          ({ ok }) => ok,
+          () => false,
+        ),
+      ),
+    )
+    .toBe(true);
+}
