@@ -198,7 +198,8 @@ async function pastEdition(
   await desk.send();
   for (const device of devices) await device.send();
   const closes = opens + hours * 3_600_000;
-  const sums = { drawer, parts: 0, handed, change, rounding: 0, back: 0 };
+  const taken = { drawer, parts: 0, handed, change, rounding: 0, back: 0 };
+  const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {
     drawer,
     sums,

@@ -232,6 +232,8 @@ export class DeviceDatabase extends Dexie {
           .toCollection()
           .modify((row) => void (row.rights = withLaterRights(row.rights)));
       });
+    // Version 10 brought cash in between, and what becomes of cash that was counted.
+    this.version(10).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

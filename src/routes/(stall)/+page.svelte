@@ -1,6 +1,6 @@
 <script lang="ts">
   import { stageOf } from '$lib/core/event/stage';
-  import { expectedCash } from '$lib/core/drawer/expected-cash';
+  import { lateCash } from '$lib/core/drawer/expected-cash';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
@@ -130,14 +130,16 @@
                     >{money.off(read.difference)}</b
                   >
                 </span>
-                {@const since =
-                  expectedCash(
-                    drawer,
-                    sums.value.find((row) => row.drawer === drawer.id),
-                  ) - read.expected}
+                {@const since = lateCash(
+                  drawer,
+                  sums.value.find((row) => row.drawer === drawer.id),
+                  stall.reads.filter((each) => each.drawer === drawer.id),
+                )}
                 {#if since !== 0}
                   <span class="text-error"
-                    >{money.text(since)} more arrived after the count, from a device that sent later.</span
+                    >{money.text(Math.abs(since))}
+                    {since > 0 ? 'more' : 'less'} was heard of after the count:
+                    <a class="plain" href="/loose-ends">a loose end</a>.</span
                   >
                 {/if}
               {:else}
@@ -159,8 +161,13 @@
             <li class="soft">None yet. A drawer holds the float, and what is taken in cash.</li>
           {/each}
         </ul>
-        {#if stall.drawers.length > 0 && stageOf(event) === 'trading'}
-          <a class="btn btn-quiet mt-3" href="/drawer/open">Open another drawer</a>
+        {#if stall.drawers.length > 0}
+          <div class="mt-3 flex flex-wrap gap-2">
+            <a class="btn btn-quiet" href="/drawer">Cash in and out</a>
+            {#if stageOf(event) === 'trading'}
+              <a class="btn btn-quiet" href="/drawer/open">Open another drawer</a>
+            {/if}
+          </div>
         {/if}
       </section>
     </div>

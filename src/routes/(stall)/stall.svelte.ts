@@ -297,6 +297,9 @@ const NO_BUSINESS: Row<'businesses'> = {
   receiptHead: '',
   receiptFoot: '',
   lockAfter: 0,
+  isBlind: false,
+  recountAbove: null,
+  cashStamp: '',
   forgetAfter: 0,
 };
 

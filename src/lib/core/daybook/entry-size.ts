@@ -10,6 +10,7 @@ const LARGEST_TAKE_BACK = 512 * 1024;
 
 const LARGEST_OF: Readonly<Record<string, number>> = {
   'photo.set': LARGEST_PICTURE_ENTRY,
+  'cash.moved': LARGEST_PICTURE_ENTRY,
   'sale.voided': LARGEST_TAKE_BACK,
   'void.undone': LARGEST_TAKE_BACK,
 };

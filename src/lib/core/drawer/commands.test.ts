@@ -18,7 +18,11 @@ const drawer: Row<'drawers'> = {
   float: 8000,
   counts: [],
 };
-const sums = { drawer: drawer.id, parts: 2, handed: 3000, change: 760, rounding: 0, back: 0 };
+const between = { movedIn: 0, movedOut: 0, late: 0 };
+const sums = {
+  ...{ drawer: drawer.id, parts: 2, handed: 3000, change: 760, rounding: 0, back: 0 },
+  ...between,
+};
 let ids = 0;
 const command: CountDrawer = {
   newId: () => idOf(8, (ids += 1)),
@@ -138,6 +142,7 @@ describe('a drawer', () => {
       counted: 0,
       difference: 0,
       reason: '',
+      ...{ stays: 0, bag: null, first: null },
     };
     assert.equal(code(count({ reads: [read] })), 'drawer/counted-already');
   });

@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
+import { readAmount } from '../money/amount-text';
 import { worthOf, type Pieces } from '../money/worth';
 import { expectedCash } from './expected-cash';
 
@@ -11,7 +12,16 @@ export type DrawerRefusal =
   | { readonly code: 'drawer/open-already'; readonly name: string }
   | { readonly code: 'drawer/bad-count'; readonly value: number; readonly count: number }
   | { readonly code: 'drawer/counted-already'; readonly by: string }
-  | { readonly code: 'drawer/reason-wanted'; readonly difference: number };
+  | { readonly code: 'drawer/reason-wanted'; readonly difference: number }
+  /** It is off by more than the vendor lets pass at once. */
+  | { readonly code: 'drawer/count-again'; readonly counted: number }
+  | { readonly code: 'drawer/leaves-too-much'; readonly counted: number }
+  | {
+      readonly code: 'drawer/amount-wrong';
+      readonly field: 'stays' | 'bag';
+      readonly typed: string;
+    }
+  | { readonly code: 'drawer/no-bag-number' };
 
 export type DrawerOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
@@ -53,12 +63,54 @@ export interface CountDrawer {
   readonly sums: Row<'drawerSums'> | undefined;
   readonly counts: readonly Pieces[];
   readonly reason: string;
+  /** What becomes of the cash; all of it goes to the safe unless it is said. */
+  readonly leaves?: Leaves;
+  /** A difference of more than this is counted once more, minor units; null: never. */
+  readonly recountAbove?: number | null;
+  /** What was counted first, where this is the second count; minor units. */
+  readonly first?: number | null;
   /** The device's next number for a final read. */
   readonly number: number;
   /** Final reads that there are of this drawer. */
   readonly reads: readonly Row<'drawerReads'>[];
   /** Whether other drawers of the event are still open. */
   readonly othersAreOpen: boolean;
+}
+
+/** What becomes of the cash that was counted; the rest goes to the safe. Minor units. */
+export interface Leaves {
+  /** For the next float. */
+  readonly stays: number;
+  readonly bag: { readonly number: string; readonly amount: number } | null;
+}
+const ALL_TO_THE_SAFE: Leaves = { stays: 0, bag: null };
+
+export interface TypedLeaves {
+  readonly stays: string;
+  readonly bag: string;
+  readonly bagNumber: string;
+}
+
+/** Reads what stays and what is bagged, as it was typed; nothing is none. */
+export function readLeaves(
+  typed: TypedLeaves,
+  currency: string,
+):
+  | { readonly ok: true; readonly leaves: Leaves }
+  | { readonly ok: false; readonly refusal: DrawerRefusal } {
+  const read = { stays: 0, bag: 0 };
+  for (const field of ['stays', 'bag'] as const) {
+    if (typed[field].trim() === '') continue;
+    const amount = readAmount(typed[field], currency);
+    if (!amount.ok)
+      return { ok: false, refusal: { code: 'drawer/amount-wrong', field, typed: typed[field] } };
+    read[field] = amount.amount;
+  }
+  const number = typed.bagNumber.trim().slice(0, 40);
+  if (read.bag > 0 && number === '')
+    return { ok: false, refusal: { code: 'drawer/no-bag-number' } };
+  const bag = read.bag === 0 ? null : { number, amount: read.bag };
+  return { ok: true, leaves: { stays: read.stays, bag } };
 }
 
 /**
@@ -75,11 +127,17 @@ export function countDrawer(command: CountDrawer): DrawerOutcome {
   const expected = expectedCash(drawer, sums);
   const found = worthOf(counts);
   const difference = found - expected;
+  const { leaves = ALL_TO_THE_SAFE, recountAbove = null, first = null } = command;
+  if (leaves.stays + (leaves.bag?.amount ?? 0) > found)
+    return refuse({ code: 'drawer/leaves-too-much', counted: found });
+  if (recountAbove !== null && first === null && Math.abs(difference) > recountAbove)
+    return refuse({ code: 'drawer/count-again', counted: found });
   const reason = command.reason.trim();
   if (difference !== 0 && reason === '')
     return refuse({ code: 'drawer/reason-wanted', difference });
   const { event } = drawer;
-  const body = { drawer: drawer.id, number, counts, expected, counted: found, difference, reason };
+  const figures = { drawer: drawer.id, number, counts, expected, counted: found, difference };
+  const body = { ...figures, reason, ...leaves, first };
   const drafts: Draft[] = [draft('drawer.counted', newId(), event, body)];
   if (event !== null && !command.othersAreOpen) {
     drafts.push(draft('event.stage', newId(), event, { event, stage: 'counted' }));

@@ -4,8 +4,16 @@
 export const ACCOUNTS = {
   /** Cash in a drawer. */
   drawer: 'the drawer',
-  /** Cash outside drawers: floats come from it, what was counted goes back to it. */
+  /** Cash outside drawers and bags: floats come from it, what was counted goes back to it. */
   safe: null,
+  /** Cash on its way to the bank. */
+  bag: 'the bag',
+  /** What the owner put in or took out. */
+  owner: null,
+  /** The pitch, as far as it was paid. */
+  pitch: null,
+  /** What else was spent, by what for in one word. */
+  spent: 'what for',
   /** What is still to come by a way to pay that is not cash. */
   owed: 'the way',
   /** What a slip comes to, less the parts taken for it. */

@@ -5,7 +5,7 @@
 import { NOBODY } from '../books/names';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
-import { drawerCounted, drawerOpened } from './drawer';
+import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
@@ -19,6 +19,7 @@ const nothing = (): Posting[] => [];
 const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Posting[] } = {
   'business.set': nothing,
   'business.lock': nothing,
+  'business.cash': nothing,
   'tax.set': nothing,
   'category.set': nothing,
   'way.set': nothing,
@@ -48,6 +49,8 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'event.back': nothing,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
+  'drawer.late': drawerLate,
+  'cash.moved': cashMoved,
   'stock.moved': stockMoved,
   'list.set': nothing,
   'list.line': nothing,

@@ -111,6 +111,17 @@ export const sumSpecs = {
       rounding: { figure: 'amount', accounts: ['rounding'], of: ['payment.taken'], isCredit: true },
       /** Given back, of parts and of voided sales. */
       back: { figure: 'amount', accounts: ['drawer'], of: OF_BACK, isCredit: true },
+      /** Cash in between: paid in, more float; paid out, to the safe, into bags. */
+      movedIn: { figure: 'amount', accounts: ['drawer'], of: ['cash.moved'], side: 'debit' },
+      movedOut: {
+        figure: 'amount',
+        accounts: ['drawer'],
+        of: ['cash.moved'],
+        side: 'credit',
+        isCredit: true,
+      },
+      /** Heard of after the final read, and settled as a difference. */
+      late: { figure: 'amount', accounts: ['drawer'], of: ['drawer.late'], isCredit: true },
     },
   },
   /** What was done for a list of goods, by item. */

@@ -1,6 +1,7 @@
-/** Drawers: opened at an event, counted once, against what the books say should be in them. */
+/** Cash: drawers that are opened at an event and counted once against the books, and what is moved in between. */
 import type { EntryOf } from '../daybook/kinds';
-import { expectedCash } from '../drawer/expected-cash';
+import { bagAt, drawerAt, NEW_BAG } from '../drawer/cash-places';
+import { expectedCash, lateCash } from '../drawer/expected-cash';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
@@ -27,4 +28,29 @@ export function judgeRead(
   return expected === body.expected
     ? null
     : { code: 'read/expected', found: body.expected, wanted: expected };
+}
+
+/** Cash goes from and to drawers and bags that there are. What is heard of after a count shows as late cash. */
+export function judgeCashMoved({ body }: EntryOf<'cash.moved'>, { books }: Evidence): Doubt | null {
+  for (const place of [body.from, body.to]) {
+    const [drawer, bag] = [drawerAt(place), bagAt(place)];
+    if (drawer !== null && books.row('drawers', drawer) === undefined)
+      return { code: 'cash/drawer', found: drawer };
+    if (bag === null) continue;
+    const move = books.row('cashMoves', bag);
+    const filled = books.row('drawerReads', bag)?.bag ?? (move?.to === NEW_BAG ? move : undefined);
+    if (filled === undefined) return { code: 'cash/bag', found: bag };
+    if (filled.amount !== body.amount)
+      return { code: 'cash/bag', found: body.amount, wanted: filled.amount };
+  }
+  return null;
+}
+
+/** What came late is what the books say came late: no more, and not twice. */
+export function judgeLate({ body }: EntryOf<'drawer.late'>, { books }: Evidence): Doubt | null {
+  const drawer = books.row('drawers', body.drawer);
+  const reads = books.rows('drawerReads').filter((read) => read.drawer === body.drawer);
+  const wanted =
+    drawer === undefined ? 0 : lateCash(drawer, books.row('drawerSums', body.drawer), reads);
+  return wanted === body.amount ? null : { code: 'drawer/not-late', found: body.amount, wanted };
 }

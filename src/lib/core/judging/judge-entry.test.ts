@@ -10,6 +10,7 @@ import type { Posting } from '../journal/posting';
 import { takeBack } from '../journal/take-back';
 import { reversalBody } from '../sale/give-parts-back';
 import { decideHold } from '../payment/decide-hold';
+import { inBag, inDrawer, type CashPlace } from '../drawer/cash-places';
 import { expectedCash } from '../drawer/expected-cash';
 import {
   BUSINESS,
@@ -325,9 +326,23 @@ const read = (court: Court, expected: number): Draft => {
     counted: expected,
     difference: 0,
     reason: '',
+    stays: 0,
+    bag: null,
+    first: null,
   };
   return draft('drawer.counted', court.writer.newId(), EVENT, body);
 };
+
+const cash = (
+  court: Court,
+  from: CashPlace,
+  to: CashPlace,
+  amount: number,
+  more: { readonly bag?: string } = {},
+): Draft =>
+  draft('cash.moved', court.writer.newId(), EVENT, { from, to, amount, what: 'x', ...more });
+const late = (court: Court, amount: number): Draft =>
+  draft('drawer.late', court.writer.newId(), EVENT, { drawer: DRAWER, amount, reason: 'x' });
 
 const ORDER = idOf(50, 9);
 const lineOf = (court: Court, wanted: number): Draft =>
@@ -659,6 +674,59 @@ describe('a forged entry', () => {
       'a drawer counted twice',
       (court) => [read(court, 5000), changed(read(court, 5000), { number: 2 })],
       ['read/again'],
+    ],
+    [
+      'cash out of a drawer that there is not',
+      (court) => [cash(court, inDrawer(idOf(4, 9)), 'safe', 5)],
+      ['cash/drawer'],
+      LEAD,
+    ],
+    [
+      'cash taken out without the right to it',
+      (court) => [
+        cash(court, inDrawer(DRAWER), 'owner', 5),
+        cash(court, inDrawer(DRAWER), 'spent:food', 5),
+        cash(court, inDrawer(DRAWER), 'safe', 5),
+      ],
+      ['cash.out', 'cash.out', 'cash.out'],
+    ],
+    [
+      'a bag that nobody filled, and one opened with more in it than went in',
+      (court) => {
+        const filled = cash(court, 'safe', 'bag', 500, { bag: 'B7' });
+        return [
+          filled,
+          cash(court, inBag(idOf(4, 9)), 'safe', 500),
+          cash(court, inBag(filled.id), 'safe', 501),
+        ];
+      },
+      ['cash/bag', 'cash/bag'],
+      LEAD,
+    ],
+    [
+      'late cash of which there is none, and as much twice',
+      (court) => [
+        read(court, 5000),
+        late(court, 5),
+        cash(court, 'owner', inDrawer(DRAWER), 450),
+        late(court, 450),
+        late(court, 450),
+      ],
+      ['drawer/not-late, barred', 'drawer/not-late, barred'],
+      OWNER,
+    ],
+    [
+      'late cash called a difference by a helper',
+      (court) => [read(court, 5000), cash(court, 'owner', inDrawer(DRAWER), 450), late(court, 450)],
+      ['count.accept, barred'],
+    ],
+    [
+      'how drawers are counted set by a lead',
+      (court) => [
+        draft('business.cash', court.writer.newId(), null, { isBlind: true, recountAbove: 5 }),
+      ],
+      ['set-up, barred'],
+      LEAD,
     ],
     [
       'a drawer opened nowhere',

@@ -8,7 +8,7 @@ import { journalOf } from '../journal';
 import { amountOf } from '../journal/posting';
 import { isBarred } from '../people/judge';
 import { judgeDevice } from './device';
-import { judgeDrawerOpened, judgeRead } from './drawer';
+import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawer';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
@@ -51,6 +51,8 @@ const judges: Judges = {
   'event.ticked': judgeOfEvent,
   'drawer.opened': judgeDrawerOpened,
   'drawer.counted': judgeRead,
+  'drawer.late': judgeLate,
+  'cash.moved': judgeCashMoved,
   'stock.moved': judgeStock,
   'list.set': judgeList,
   'list.line': judgeList,
@@ -71,6 +73,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'payment.reversed',
   'drawer.opened',
   'drawer.counted',
+  'cash.moved',
   'stock.moved',
 ]);
 

@@ -74,6 +74,10 @@ export const EFFECT_OF = {
   'read/number': 'doubted',
   'read/expected': 'doubted',
   'read/again': 'doubted',
+  /** A drawer or bag that there is not, or that holds another amount. */
+  'cash/drawer': 'doubted',
+  'cash/bag': 'doubted',
+  'drawer/not-late': 'barred',
   'stock/place': 'doubted',
   'stock/list': 'doubted',
   /** More has left for a list than was packed, or arrived than was sent. */

@@ -129,6 +129,7 @@ interface SetBy {
 const setBy: Partial<Record<Kind, SetBy>> = {
   'business.set': { table: 'businesses', also: ['lock'] },
   'business.lock': { table: 'businesses', group: 'lock' },
+  'business.cash': { table: 'businesses', group: 'cash' },
   'tax.set': { table: 'taxes' },
   'category.set': { table: 'categories' },
   'way.set': { table: 'ways' },

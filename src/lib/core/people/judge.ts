@@ -8,6 +8,7 @@ import type { Breach } from '../judging/verdict';
 import { percentOf } from '../money/percent';
 import { rateOf } from '../money/units';
 import type { PinHash } from './pin';
+import { takesCashOut } from '../drawer/cash-places';
 import { may, type Person, type Right } from './rights';
 
 export interface PersonWithLimits extends Person {
@@ -35,6 +36,7 @@ const moveStock = (): readonly Right[] => ['stock.move'];
 const needs: Needs = {
   'business.set': setUp,
   'business.lock': setUp,
+  'business.cash': setUp,
   'tax.set': setUp,
   'category.set': setUp,
   'way.set': setUp,
@@ -71,6 +73,9 @@ const needs: Needs = {
   'event.back': planEvent,
   'drawer.opened': nothing,
   'drawer.counted': nothing,
+  // It says that a count was wrong, for good.
+  'drawer.late': () => ['count.accept'],
+  'cash.moved': ({ body }) => (takesCashOut(body) ? ['cash.out'] : []),
   'stock.moved': moveStock,
   // Anybody drafts a list, packs for one, and counts; approving asks by what the list is for (judging/stock.ts).
   'list.set': nothing,
@@ -183,6 +188,7 @@ function mayBePin(
 const isSetUp: Readonly<Record<Kind, boolean>> = {
   'business.set': true,
   'business.lock': true,
+  'business.cash': true,
   'tax.set': true,
   'category.set': true,
   'way.set': true,
@@ -212,6 +218,9 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'event.back': true,
   'drawer.opened': false,
   'drawer.counted': false,
+  // No cash has moved: what was counted and what was heard of later are only called by their name.
+  'drawer.late': true,
+  'cash.moved': false,
   'stock.moved': false,
   'list.set': true,
   'list.line': true,

@@ -8,6 +8,7 @@ import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import type { BackTo } from '../event/stage';
 import { STAGES } from '../daybook/kinds/event-stage';
 import { PLAIN_ITEM } from '../goods/plain-item';
+import { inDrawer, type CashPlace } from '../drawer/cash-places';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
 import { decideHold } from '../payment/decide-hold';
@@ -145,6 +146,14 @@ export type Step =
   | { readonly does: 'supply'; readonly item: number; readonly weight: number }
   | { readonly does: 'stock count'; readonly item: number; readonly quantity: number }
   | { readonly does: 'accept count'; readonly item: number; readonly found: number }
+  | {
+      readonly does: 'cash';
+      readonly from: CashPlace;
+      readonly to: CashPlace;
+      readonly amount: number;
+    }
+  | { readonly does: 'late cash'; readonly amount: number }
+  | { readonly does: 'cash rules'; readonly above: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
@@ -295,6 +304,14 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     item: itemNumber,
     found: fc.integer({ min: 0, max: 20_000 }),
   }),
+  fc.record({
+    does: fc.constant('cash' as const),
+    from: fc.constantFrom('safe', inDrawer(DRAWER)),
+    to: fc.constantFrom('owner', 'bag', 'spent:travel', inDrawer(DRAWER)),
+    amount: fc.integer({ min: 1, max: 900 }),
+  }),
+  fc.record({ does: fc.constant('late cash' as const), amount: fc.integer({ min: 1, max: 90 }) }),
+  fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
 );
@@ -518,6 +535,20 @@ export class DeviceWriter {
         const body = { count: COUNT, place: EVENT, goods, reason: 'counted' };
         return [draft('count.accepted', this.newId(), EVENT, body)];
       }
+      case 'cash': {
+        const { from, to, amount } = what;
+        const bag = to === 'bag' ? { bag: `B${String(this.number)}` } : {};
+        const body = { from, to, amount, what: 'so it was', ...bag };
+        return [draft('cash.moved', this.newId(), EVENT, body)];
+      }
+      case 'late cash': {
+        const body = { drawer: DRAWER, amount: what.amount, reason: 'a phone sent late' };
+        return [draft('drawer.late', this.newId(), EVENT, body)];
+      }
+      case 'cash rules': {
+        const body = { isBlind: what.above % 2 === 0, recountAbove: what.above };
+        return [draft('business.cash', this.newId(), null, body)];
+      }
       case 'open': {
         const counts = [{ value: 100, count: what.float }];
         const body = { name: 'Tin', float: what.float * 100, counts };
@@ -718,6 +749,7 @@ export class DeviceWriter {
       drawer,
       sums: undefined,
       counts: [{ value: 100, count: counted }],
+      leaves: { stays: 0, bag: counted < 20 ? null : { number: 'B1', amount: 1500 } },
       reason: 'counted in the rain',
       number: (this.#reads += 1),
       reads: [],

@@ -28,6 +28,7 @@ import { groupsApart } from './migrations/0022-groups-apart';
 import { salesByNumber } from './migrations/0023-sales-by-number';
 import { stockAndLists } from './migrations/0024-stock-and-lists';
 import { calendars } from './migrations/0025-calendars';
+import { cashBetween } from './migrations/0026-cash-between';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -55,6 +56,7 @@ const migrations: readonly Migration[] = [
   salesByNumber,
   stockAndLists,
   calendars,
+  cashBetween,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -156,6 +156,8 @@ async function gatherRows(
   await put('drawers', 'id', drawers);
   await put('drawerSums', 'drawer', drawers);
   await put('drawerReads', 'drawer', drawers);
+  await put('drawerReads', 'id', references.bags);
+  await put('cashMoves', 'id', references.bags);
   await put('cardPayments', 'id', cards);
   await put('devices', 'id', devices);
   if (asksAboutCarried)

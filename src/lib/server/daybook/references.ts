@@ -1,4 +1,5 @@
 /** What entries speak of: ids of records and rows that the judge wants to see. */
+import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
 
@@ -13,6 +14,7 @@ export interface References {
   readonly payments: Set<string>;
   readonly slipsOfReversed: Set<string>;
   readonly drawers: Set<string>;
+  readonly bags: Set<string>;
   readonly cards: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
@@ -40,6 +42,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     payments: new Set(),
     slipsOfReversed: new Set(),
     drawers: new Set(),
+    bags: new Set(),
     cards: new Set(),
     devices: new Set(),
     settled: new Set(),
@@ -110,7 +113,15 @@ function note(entry: KnownEntry, found: References): void {
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       return;
     case 'drawer.counted':
+    case 'drawer.late':
       found.drawers.add(entry.body.drawer);
+      return;
+    case 'cash.moved':
+      for (const place of [entry.body.from, entry.body.to]) {
+        const [drawer, bag] = [drawerAt(place), bagAt(place)];
+        if (drawer !== null) found.drawers.add(drawer);
+        if (bag !== null) found.bags.add(bag);
+      }
       return;
     case 'stock.moved':
       for (const place of [entry.body.from, entry.body.to]) {
@@ -152,6 +163,7 @@ function note(entry: KnownEntry, found: References): void {
       return;
     // These speak of nothing else.
     case 'business.set':
+    case 'business.cash':
     case 'business.lock':
     case 'category.set':
     case 'count.set':

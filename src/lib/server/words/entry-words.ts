@@ -116,6 +116,9 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'read/number': 'its number does not follow the device’s last final read',
   'read/expected': 'something else should have been in the drawer',
   'read/again': 'the drawer had been counted already',
+  'cash/drawer': 'it went from or into a drawer that was never opened',
+  'cash/bag': 'there is no such bag, or it holds another amount',
+  'drawer/not-late': 'that is not what came after the drawer was counted',
   'stock/place': 'goods do not go from or to such a place',
   'stock/list-twice':
     'more left for its list than was packed, or arrived than was sent: it may have been done on two devices',

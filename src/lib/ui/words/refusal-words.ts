@@ -115,6 +115,14 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return `${money.denomination(refusal.value)}: type how many there are, a whole number from 0.`;
     case 'drawer/counted-already':
       return 'This drawer has been counted; its final read stays as it is.';
+    case 'drawer/count-again':
+      return 'That is further off than you let pass at once. Count it once more; the second count stands.';
+    case 'drawer/leaves-too-much':
+      return `More would stay and be bagged than the ${money.text(refusal.counted)} that were counted.`;
+    case 'drawer/amount-wrong':
+      return `“${refusal.typed}” is no amount; type one such as 50 or 120.50.`;
+    case 'drawer/no-bag-number':
+      return 'Type the number that stands on the bag.';
     case 'drawer/reason-wanted':
       return `Say why it is ${money.off(refusal.difference)}; a guess is better than nothing.`;
   }

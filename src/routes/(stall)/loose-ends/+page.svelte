@@ -1,6 +1,7 @@
 <script lang="ts">
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
+  import { lateCashes } from '$lib/core/loose-end/late-cash';
   import { lateCounts } from '$lib/core/loose-end/late-count';
   import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
   import { offDays } from '$lib/core/loose-end/off-day';
@@ -14,6 +15,7 @@
   import { useStall } from '../stall.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
+  import LateCashCard from './LateCashCard.svelte';
   import LateCountCard from './LateCountCard.svelte';
   import OffDayCard from './OffDayCard.svelte';
   import LeftOnSlipCard from './LeftOnSlipCard.svelte';
@@ -65,6 +67,18 @@
       Date.now(),
     ),
   );
+  const cash = live(
+    () => async () => {
+      const [drawers, sums, reads] = await Promise.all([
+        db.books.drawers.toArray(),
+        db.books.drawerSums.toArray(),
+        db.books.drawerReads.toArray(),
+      ]);
+      return { drawers, sums, reads };
+    },
+    { drawers: [], sums: [], reads: [] },
+  );
+  const lateCash = $derived(lateCashes(cash.value.drawers, cash.value.sums, cash.value.reads));
   const cards = live(() => () => unsettledCards(db), []);
   const cardEnds = $derived(
     openCardEnds(
@@ -127,6 +141,9 @@
   {#each late as each (each.looseEnd)}
     <LateCountCard late={each} />
   {/each}
+  {#each lateCash as each (each.drawer.id)}
+    <LateCashCard late={each} />
+  {/each}
   {#each cardEnds as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
   {/each}
@@ -145,7 +162,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}

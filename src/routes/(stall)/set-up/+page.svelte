@@ -4,6 +4,7 @@
   import { HANDS, looks, THEMES, TURNS } from '$lib/ui/frame/looks.svelte';
   import { syncWords } from '$lib/ui/words/sync-words';
   import { useStall } from '../stall.svelte';
+  import CashRules from './CashRules.svelte';
   import LockAfter from './LockAfter.svelte';
   import PrinterChoice from './PrinterChoice.svelte';
 
@@ -151,6 +152,8 @@
       <a class="btn btn-quiet" href="/business">The business</a>
     </div>
   </section>
+
+  {#key stall.business.cashStamp}<CashRules />{/key}
 
   <section class="sheet grid content-start gap-3" aria-labelledby="customers">
     <h2 id="customers">Customers</h2>

@@ -5,13 +5,14 @@ import { sumsOf } from '../../journal/sums';
 import { add, type Change } from '../change';
 import { countAccepted, countEnded, countNoted, countSet } from './count';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
-import { drawerCounted, drawerOpened } from './drawer';
+import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
+  businessCash,
   businessLock,
   businessSet,
   categorySet,
@@ -41,6 +42,7 @@ import { itemSupply, movesOf, placeSet, stockMoved, supplierSet } from './stock'
 const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } = {
   'business.set': businessSet,
   'business.lock': businessLock,
+  'business.cash': businessCash,
   'tax.set': taxSet,
   'category.set': categorySet,
   'way.set': waySet,
@@ -70,6 +72,8 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'event.back': eventBack,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
+  'drawer.late': drawerLate,
+  'cash.moved': cashMoved,
   'stock.moved': stockMoved,
   'list.set': listSet,
   'list.line': listLine,

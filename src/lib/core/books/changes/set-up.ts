@@ -20,6 +20,10 @@ export const businessLock = (entry: EntryOf<'business.lock'>): Change[] => [
   merge('businesses', entry.business, 'lock', entry.stamp, entry.body),
   act(entry, { what: 'lock.set', about: '', amount: null }),
 ];
+export const businessCash = (entry: EntryOf<'business.cash'>): Change[] => [
+  merge('businesses', entry.business, 'cash', entry.stamp, entry.body),
+  act(entry, { what: 'cash.set', about: '', amount: null }),
+];
 
 export const taxSet = (entry: EntryOf<'tax.set'>): Change[] => [
   record('taxes', entry),

@@ -42,6 +42,7 @@ export const setUpTables = {
       forgetAfter: whole(),
     },
     lock: { lockAfter: whole() },
+    cash: { isBlind: flag(), recountAbove: wholeOrNull() },
   }),
   taxes: records({
     set: {

@@ -41,6 +41,17 @@ const carry = z.strictObject({
 /** Minutes after which an untouched device asks who is there; 0 is never. */
 const lockAfter = z.int().min(0).max(240);
 
+/** How drawers are counted. */
+export const businessCash = kind(
+  1,
+  z.strictObject({
+    /** Nobody sees what should be in a drawer until it has been counted. */
+    isBlind: z.boolean(),
+    /** A difference of more than this is counted once more, minor units; null: never. */
+    recountAbove: amountFromZero.nullable(),
+  }),
+);
+
 /**
  * The business itself: how it prices, rounds and heads its receipts. Version 2 brought the lock,
  * version 3 two prices, group discounts and the service charge, version 4 tips and cards with no network,

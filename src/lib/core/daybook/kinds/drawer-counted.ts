@@ -4,10 +4,11 @@ import { amount, amountFromZero, kind, note, pieces, recordId } from '../kind';
 
 /**
  * A drawer's final read: what should have been in it, what was, and why they differ. It keeps the
- * figures of that moment and never changes.
+ * figures of that moment and never changes. Version 2 brought what becomes of the cash, and the count before, where
+ * it was counted twice.
  */
 export const drawerCounted = kind(
-  1,
+  2,
   z
     .strictObject({
       drawer: recordId,
@@ -18,6 +19,14 @@ export const drawerCounted = kind(
       counted: amountFromZero,
       difference: amount,
       reason: note,
+      /** What stays for the next float; it is in the safe until then. */
+      stays: amountFromZero,
+      /** What goes into a bag for the bank; the entry's id is the bag's. All else goes to the safe. */
+      bag: z
+        .strictObject({ number: z.string().trim().min(1).max(40), amount: amountFromZero.min(1) })
+        .nullable(),
+      /** What was counted first, where the difference asked for a second count. */
+      first: amountFromZero.nullable(),
     })
     .refine(({ counted, counts }) => worthOf(counts) === counted, {
       path: ['counted'],
@@ -26,5 +35,10 @@ export const drawerCounted = kind(
     .refine(({ counted, expected, difference }) => counted - expected === difference, {
       path: ['difference'],
       message: 'the difference must be counted less expected',
+    })
+    .refine(({ counted, stays, bag }) => stays + (bag?.amount ?? 0) <= counted, {
+      path: ['stays'],
+      message: 'what stays and what is bagged must not be more than was counted',
     }),
+  { 1: (body) => ({ ...body, stays: 0, bag: null, first: null }) },
 );

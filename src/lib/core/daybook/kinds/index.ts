@@ -3,7 +3,8 @@ import type { z } from 'zod';
 import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
-import { businessLock, businessSet } from './business-set';
+import { businessCash, businessLock, businessSet } from './business-set';
+import { cashMoved } from './cash-moved';
 import { categorySet } from './category-set';
 import { countAccepted, countEnded, countNoted, countSet } from './count-set';
 import { customerCard } from './customer-card';
@@ -12,6 +13,7 @@ import { customerErased } from './customer-erased';
 import { customerSet } from './customer-set';
 import { deviceSet } from './device-set';
 import { drawerCounted } from './drawer-counted';
+import { drawerLate } from './drawer-late';
 import { drawerOpened } from './drawer-opened';
 import { eventBring, eventCosts, eventPeople, eventPrices, eventTicked } from './event-groups';
 import { eventSet, eventTaxes, eventWays } from './event-set';
@@ -46,6 +48,7 @@ import { waySet } from './way-set';
 export const kinds = {
   'business.set': businessSet,
   'business.lock': businessLock,
+  'business.cash': businessCash,
   'tax.set': taxSet,
   'category.set': categorySet,
   'item.set': itemSet,
@@ -75,6 +78,8 @@ export const kinds = {
   'event.back': eventBack,
   'drawer.opened': drawerOpened,
   'drawer.counted': drawerCounted,
+  'drawer.late': drawerLate,
+  'cash.moved': cashMoved,
   'stock.moved': stockMoved,
   'list.set': listSet,
   'list.line': listLine,

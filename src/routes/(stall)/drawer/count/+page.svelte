@@ -1,13 +1,15 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { countDrawer, type DrawerRefusal } from '$lib/core/drawer/commands';
+  import { countDrawer, readLeaves, type DrawerRefusal } from '$lib/core/drawer/commands';
   import { expectedCash } from '$lib/core/drawer/expected-cash';
   import { worthOf } from '$lib/core/money/worth';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import DrawerFormula from '$lib/ui/cash/DrawerFormula.svelte';
   import PieceCounter from '$lib/ui/cash/PieceCounter.svelte';
   import { piecesFrom } from '$lib/ui/cash/typed-pieces';
+  import Field from '$lib/ui/forms/Field.svelte';
   import { timeWords } from '$lib/ui/words/date-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import LendRight from '../../LendRight.svelte';
@@ -25,6 +27,10 @@
   const BLIND = 'counted without seeing what should be in it';
   let typed = $state<Record<number, string>>({});
   let reason = $state('');
+  /** What becomes of the cash. */
+  let leaves = $state({ stays: '', bag: '', bagNumber: '' });
+  /** What was counted first, where it was too far off. */
+  let first = $state<number | null>(null);
   let refusal = $state.raw<DrawerRefusal | null>(null);
   let isBusy = $state(false);
   /** The read that was just made; it stays on the screen. */
@@ -43,14 +49,22 @@
   /** A blind count: what should be in it is not shown to everybody. */
   let lender = $state<string | null>(null);
   let isLending = $state(false);
-  const seesExpected = $derived(stall.may('cash.expected') || lender !== null);
+  const seesExpected = $derived(
+    !stall.business.isBlind && (stall.may('cash.expected') || lender !== null),
+  );
   const others = $derived(stall.openDrawers.filter(({ id }) => id !== drawer?.id));
 
   async function count(): Promise<void> {
     const counting = drawer;
     if (counting === undefined || isBusy) return;
-    isBusy = true;
     refusal = null;
+    const read = readLeaves(leaves, stall.business.currency);
+    if (!read.ok) {
+      refusal = read.refusal;
+      return;
+    }
+    isBusy = true;
+    const before = first;
     // With all that was sold until it is written: the rows of the last sale may still be on their way.
     const outcome = await stall.daybook
       .decide(
@@ -66,6 +80,9 @@
             counts: pieces,
             // Whoever counted blind could not know that there was a difference to explain.
             reason: seesExpected || reason.trim() !== '' ? reason : BLIND,
+            leaves: read.leaves,
+            recountAbove: stall.business.recountAbove,
+            first: before,
             number: next.readNumber,
             reads,
             othersAreOpen: others.length > 0,
@@ -74,7 +91,12 @@
       )
       .finally(() => (isBusy = false));
     if (!outcome.ok) {
-      if (outcome.refusal.code !== 'slip/gone') refusal = outcome.refusal;
+      if (outcome.refusal.code === 'slip/gone') return;
+      refusal = outcome.refusal;
+      if (outcome.refusal.code === 'drawer/count-again') {
+        first = outcome.refusal.counted;
+        typed = {};
+      }
       return;
     }
     made = outcome.drafts[0]?.id ?? null;
@@ -98,6 +120,27 @@
               >{money.off(read.difference)}</td
             >
           </tr>
+          {#if read.first !== null}
+            <tr><td>Counted first</td><td class="figure">{money.figure(read.first)}</td></tr>
+          {/if}
+          {#if read.stays > 0}
+            <tr
+              ><td>Stays for the next float</td><td class="figure">{money.figure(read.stays)}</td
+              ></tr
+            >
+          {/if}
+          {#if read.bag !== null}
+            <tr
+              ><td>In bag {read.bag.number}</td><td class="figure"
+                >{money.figure(read.bag.amount)}</td
+              ></tr
+            >
+          {/if}
+          <tr
+            ><td>To the safe</td><td class="figure"
+              >{money.figure(read.counted - read.stays - (read.bag?.amount ?? 0))}</td
+            ></tr
+          >
           {#if read.reason !== ''}<tr><td>Why</td><td>{read.reason}</td></tr>{/if}
           <tr
             ><td>Counted by</td><td
@@ -170,11 +213,10 @@
               </tr>
             </tbody>
           </table>
-          <p class="soft mt-2 text-sm">
-            Float {money.figure(drawer.float)} + handed over {money.figure(sums.value?.handed ?? 0)} −
-            change
-            {money.figure(sums.value?.change ?? 0)}
-          </p>
+          <details class="mt-2">
+            <summary class="soft min-h-8 cursor-pointer text-sm">What should be in it</summary>
+            <DrawerFormula {money} {drawer} sums={sums.value} />
+          </details>
         </div>
       {:else if isLending}
         <LendRight
@@ -203,6 +245,36 @@
           aria-invalid={refusal?.code === 'drawer/reason-wanted'}
         />
       </label>
+      <fieldset class="sheet grid items-start gap-4 sm:grid-cols-3">
+        <legend class="sr-only">What becomes of the cash</legend>
+        <Field
+          label="Stays for the next float"
+          bind:value={leaves.stays}
+          inputmode="decimal"
+          autocomplete="off"
+          isWrong={refusal?.code === 'drawer/amount-wrong' && refusal.field === 'stays'}
+        />
+        <Field
+          label="Goes into a bag for the bank"
+          bind:value={leaves.bag}
+          inputmode="decimal"
+          autocomplete="off"
+          isWrong={refusal?.code === 'drawer/amount-wrong' && refusal.field === 'bag'}
+        />
+        <Field
+          label="Number on the bag"
+          bind:value={leaves.bagNumber}
+          maxlength={40}
+          autocomplete="off"
+          isWrong={refusal?.code === 'drawer/no-bag-number'}
+        />
+        <p class="soft text-sm sm:col-span-3">The rest goes to the safe.</p>
+      </fieldset>
+      {#if first !== null}
+        <p class="sheet border-accent border-l-8" data-testid="count-again">
+          Second count of {drawer.name}: type all notes and coins again.
+        </p>
+      {/if}
       {#if refusal !== null}<p class="text-error" role="alert">
           {refusalWords(refusal, money)}
         </p>{/if}

@@ -5,6 +5,7 @@
   import { stageOf } from '$lib/core/event/stage';
   import { worthOf } from '$lib/core/money/worth';
   import { openDrawersOf } from '$lib/device/event-rows';
+  import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import PieceCounter from '$lib/ui/cash/PieceCounter.svelte';
   import { piecesFrom } from '$lib/ui/cash/typed-pieces';
@@ -19,6 +20,14 @@
   let name = $derived(nextDrawerName(stall.drawers));
   let refusal = $state.raw<DrawerRefusal | null>(null);
   let isBusy = $state(false);
+  const lastRead = live(
+    () => async () =>
+      (await stall.db.books.drawerReads.orderBy('id').reverse().limit(20).sortBy('at')).at(-1),
+    undefined,
+  );
+  const stayed = $derived(
+    (lastRead.value?.stays ?? 0) > 0 ? (lastRead.value?.stays ?? null) : null,
+  );
   const pieces = $derived(piecesFrom(typed));
   const total = $derived(
     worthOf(
@@ -60,7 +69,10 @@
   {#if event === undefined}
     <p class="sheet">No event is on today; a drawer belongs to an event.</p>
   {:else}
-    <p class="soft">Count the float into the tin: how many of each note and coin.</p>
+    <p class="soft">
+      Count the float into the tin: how many of each note and coin.
+      {#if stayed !== null}{money.text(stayed)} stayed for it when a drawer was counted last.{/if}
+    </p>
     <form
       class="grid grid-cols-[minmax(0,1fr)] gap-5"
       onsubmit={(submitted) => {
