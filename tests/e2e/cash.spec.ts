@@ -39,7 +39,7 @@ test('cash in and out ties up with the count, a bag and the next float', async (
     await page.getByRole('button', { name: 'Note it' }).click();
     await expect(page.getByTestId('cash-moves')).toContainText('for travel: diesel');
     await expect(page.getByTestId('should-be')).toHaveText('72.00');
-    await page.getByRole('button', { name: 'The bill' }).click();
+    await page.getByRole('button', { name: 'The bill', exact: true }).click();
     await expect(page.getByAltText('The bill for diesel')).toBeVisible();
   });
 

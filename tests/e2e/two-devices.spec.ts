@@ -103,7 +103,7 @@ test('a device that sends after the count shows up as money that came later', as
 
   await contexts[1]!.setOffline(false);
   await owner.goto('/');
-  await expect(owner.getByText('£4.50 more arrived after the count')).toBeVisible({
+  await expect(owner.getByText('£4.50 more was heard of after the count')).toBeVisible({
     timeout: 40_000,
   });
   await expect(owner.getByText(/Final read D\d-R1: £124.30 counted/)).toBeVisible();

@@ -31,7 +31,6 @@
   const stall = useStall();
   const { books } = stall.db;
   const drawers = $derived(stall.openDrawers);
-  const ours = stall.drawer ?? stall.openDrawers[0];
   const event = stall.event?.id ?? null;
   const ACTS: readonly CashAct[] = [
     'paid-out',
@@ -79,7 +78,8 @@
   }
   const begin: Typed = {
     does: 'paid-out',
-    place: ours === undefined ? SAFE : inDrawer(ours.id),
+    // Which is usual here, until somebody chooses.
+    place: '',
     other: '',
     on: 'travel',
     amount: '',
@@ -105,7 +105,12 @@
           newId,
           event,
           currency: stall.business.currency,
-          typed: { ...fromTo(typed), amount: typed.amount, what: typed.what, bag: typed.bag },
+          typed: {
+            ...fromTo({ ...typed, place, other }),
+            amount: typed.amount,
+            what: typed.what,
+            bag: typed.bag,
+          },
           photo: picture,
           counted: all.filter(({ id }) => closed.has(id)),
           bags: bagsOf(reads, moves),
@@ -116,18 +121,30 @@
     then: () => onDone(),
   });
   const { typed } = form;
-  const right = $derived(takesCashOut(fromTo(typed)) ? ('cash.out' as const) : null);
-  const others = $derived(drawers.filter(({ id }) => inDrawer(id) !== typed.place));
-  // A drawer that was counted meanwhile is none to choose any more.
   const places = $derived([
     ...drawers.map(({ id, name }) => ({ place: inDrawer(id), name })),
     ...(NEEDS_DRAWER.has(typed.does) ? [] : [{ place: SAFE, name: 'the safe' }]),
   ]);
-  $effect(() => {
-    if (!places.some(({ place }) => place === typed.place)) typed.place = places[0]?.place ?? '';
-    if (typed.does === 'moved' && !others.some(({ id }) => inDrawer(id) === typed.other))
-      typed.other = inDrawer(others[0]?.id ?? '');
-  });
+  const usual = $derived(stall.drawer === undefined ? '' : inDrawer(stall.drawer.id));
+  // A drawer that was counted meanwhile is none to choose any more.
+  const chosen = (wanted: readonly CashPlace[], among: readonly CashPlace[]): CashPlace =>
+    wanted.find((each) => among.includes(each)) ?? among[0] ?? '';
+  const place: CashPlace = $derived(
+    chosen(
+      [typed.place, usual],
+      places.map((each) => each.place),
+    ),
+  );
+  const others = $derived(drawers.filter(({ id }) => inDrawer(id) !== place));
+  const other: CashPlace = $derived(
+    chosen(
+      [typed.other],
+      others.map(({ id }) => inDrawer(id)),
+    ),
+  );
+  const right = $derived(
+    takesCashOut(fromTo({ ...typed, place, other })) ? ('cash.out' as const) : null,
+  );
   const isPossible = (does: CashAct): boolean =>
     does === 'moved' ? drawers.length > 1 : !NEEDS_DRAWER.has(does) || drawers.length > 0;
   const spentBefore = live(
@@ -176,14 +193,20 @@
     />
     <label class="grid gap-1 font-[560]">
       {placeLabel}
-      <select class="select min-h-12 w-full" bind:value={typed.place}>
-        {#each places as { place, name } (place)}<option value={place}>{name}</option>{/each}
+      <select
+        class="select min-h-12 w-full"
+        bind:value={() => place, (next) => (typed.place = next)}
+      >
+        {#each places as { place: at, name } (at)}<option value={at}>{name}</option>{/each}
       </select>
     </label>
     {#if typed.does === 'moved'}
       <label class="grid gap-1 font-[560]">
         Into
-        <select class="select min-h-12 w-full" bind:value={typed.other}>
+        <select
+          class="select min-h-12 w-full"
+          bind:value={() => other, (next) => (typed.other = next)}
+        >
           {#each others as { id, name } (id)}<option value={inDrawer(id)}>{name}</option>{/each}
         </select>
       </label>
@@ -236,7 +259,7 @@
       {/if}
     </div>
   {/if}
-  {#if drawerAt(typed.place) === null && places.length === 1}
+  {#if drawerAt(place) === null && places.length === 1}
     <p class="soft text-sm">No drawer is open: this is about the safe.</p>
   {/if}
 </StallForm>

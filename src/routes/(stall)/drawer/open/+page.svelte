@@ -21,8 +21,7 @@
   let refusal = $state.raw<DrawerRefusal | null>(null);
   let isBusy = $state(false);
   const lastRead = live(
-    () => async () =>
-      (await stall.db.books.drawerReads.orderBy('id').reverse().limit(20).sortBy('at')).at(-1),
+    () => async () => (await stall.db.books.drawerReads.toCollection().sortBy('at')).at(-1),
     undefined,
   );
   const stayed = $derived(
