@@ -20,6 +20,7 @@ const FEE_FIXED = 5; // minor units
  * @property {string} last4
  * @property {string} at ISO 8601
  * @property {string} expires ISO 8601, for what is only held.
+ * @property {boolean} [chargedBack]
  *
  * @typedef {{ status: number, body: object }} Answer
  * @typedef {object} Card What was sealed, or is on file.
@@ -176,6 +177,46 @@ export class Payments {
     const code = `V${this.code(5)}`;
     this.#voiceCodes.add(code);
     return { status: 200, body: { code } };
+  }
+
+  /**
+   * What happened on a day, line by line, with what is paid out for it on the next: payments, what went back, and
+   * what was said of it on command. The same line has the same id for ever.
+   * @param {string} day ISO date.
+   */
+  report(day) {
+    const payout = `PO-${day.replaceAll('-', '')}`;
+    const next = new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+    const lines = [...this.all.values()]
+      .filter(({ at }) => at.startsWith(day))
+      .flatMap((payment) => {
+        const { id, reference, at, amount, refunded, scheme, last4, state } = payment;
+        const plain = { reference, scheme, last4, at, payout, payoutDay: next };
+        const charged = state === 'captured' || (state === 'reversed' && amount > 0);
+        const fee = charged ? Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED : 0;
+        return [
+          ...(charged ? [{ ...plain, id, sort: 'payment', amount, fee }] : []),
+          ...(refunded > 0
+            ? [{ ...plain, id: `${id}-back`, sort: 'refund', amount: -refunded, fee: 0 }]
+            : []),
+          ...(payment.chargedBack
+            ? [{ ...plain, id: `${id}-dispute`, sort: 'chargeback', amount: -amount, fee: 1500 }]
+            : []),
+        ];
+      });
+    return { source: 'practice acquirer', lines };
+  }
+
+  /** A cardholder disputes a payment: it is taken back. @param {string} reference @returns {Answer} */
+  dispute(reference) {
+    const known = this.all.get(reference);
+    if (!known) return unknown();
+    return this.#keep({ ...known, chargedBack: true });
+  }
+
+  /** What was taken on days before it was started: for demos and tests. @param {Payment} payment @returns {Answer} */
+  remember(payment) {
+    return this.#keep({ ...this.#blank(payment.reference), ...payment });
   }
 
   /** What is paid out for a day, with the fee of each, as CSV. @param {string} day ISO date. */

@@ -10,7 +10,7 @@ import type { SumsMade } from '../core/journal/new-sums';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
-import { rightsToBeginWith, withLaterRights } from '../core/people/rights';
+import { rightsToBeginWith, withLaterRights, withSettling } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { PrinterChoice } from './printer/printer';
@@ -232,8 +232,16 @@ export class DeviceDatabase extends Dexie {
           .toCollection()
           .modify((row) => void (row.rights = withLaterRights(row.rights)));
       });
-    // Version 10 brought cash in between, and what becomes of cash that was counted.
-    this.version(10).stores(stores).upgrade(fillUp);
+    // Version 10 brought cash in between, what becomes of cash that was counted, and the right to settle events.
+    this.version(10)
+      .stores(stores)
+      .upgrade(async (transaction) => {
+        await fillUp(transaction);
+        await transaction
+          .table<{ rights: readonly string[] }>('staff')
+          .toCollection()
+          .modify((row) => void (row.rights = withSettling(row.rights)));
+      });
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

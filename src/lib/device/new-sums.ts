@@ -6,6 +6,7 @@ import {
   newSums,
   type SumsMade,
 } from '../core/journal/new-sums';
+import { isOnDevice } from '../core/books/tables';
 import type { SumName } from '../core/journal/sums';
 import type { Entry } from '../core/daybook/entry';
 import type { KnownEntry } from '../core/daybook/kinds';
@@ -26,7 +27,7 @@ export async function makeNewSums(
   declared: SumsMade = declaredSums(),
 ): Promise<readonly SumName[]> {
   const made = await db.read('sums');
-  const names = newSums(made ?? FIRST_SUMS, declared);
+  const names = newSums(made ?? FIRST_SUMS, declared).filter(isOnDevice);
   if (names.length === 0) {
     if (made === undefined) await db.write('sums', declared);
     return [];
@@ -34,7 +35,8 @@ export async function makeNewSums(
   const tables = names.map((name) => db.table(name));
   await db.transaction('rw', [db.meta, db.entries, db.received, db.kept, ...tables], async () => {
     // Another window may have been faster.
-    if (newSums((await db.read('sums')) ?? FIRST_SUMS, declared).length === 0) return;
+    const still = newSums((await db.read('sums')) ?? FIRST_SUMS, declared).filter(isOnDevice);
+    if (still.length === 0) return;
     for (const table of tables) await table.clear();
     const applied = (await db.read('applied')) ?? 0;
     const wrong = new Set(

@@ -113,13 +113,13 @@ type RecordFields<G extends Readonly<Record<string, Fields>>> = Both<G[keyof G]>
 };
 
 /** Each group gets a field of its own for its stamp: `set` has `setStamp`. */
-export function records<const G extends Readonly<Record<string, Fields>>>(
+export function records<
+  const G extends Readonly<Record<string, Fields>>,
+  K extends Keep = 'always',
+>(
   groups: G,
-  {
-    indexes = [],
-    keep = 'always',
-  }: { readonly indexes?: readonly string[]; readonly keep?: 'always' | 'recent' } = {},
-): TableSpec<'records', RecordFields<G>> {
+  { indexes = [], keep }: { readonly indexes?: readonly string[]; readonly keep?: K } = {},
+): TableSpec<'records', RecordFields<G>, K> {
   const fields: Record<string, Field<unknown>> = { id: id() };
   const names: Record<string, string[]> = {};
   for (const [group, own] of Object.entries<Fields>(groups)) {
@@ -132,7 +132,7 @@ export function records<const G extends Readonly<Record<string, Fields>>>(
     fields: fields as RecordFields<G>,
     groups: names,
     indexes,
-    keep,
+    keep: keep ?? ('always' as K),
   };
 }
 

@@ -5,6 +5,7 @@ import { eventSumTables } from './tables/event-sums';
 import { listTables } from './tables/lists';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
+import { settlingTables } from './tables/settling';
 import { setUpTables } from './tables/set-up';
 import { slipAndSaleTables } from './tables/slips-sales';
 import { stockTables } from './tables/stock';
@@ -18,6 +19,7 @@ export const tables = {
   ...slipAndSaleTables,
   ...paymentTables,
   ...eventSumTables,
+  ...settlingTables,
 } as const;
 
 export type TableName = keyof typeof tables;

@@ -2,10 +2,8 @@
  * The hash chain: each entry carries the hash of the one before it by the same device, so that
  * nothing can be changed, dropped or put between without it showing.
  */
-import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
-import canonicalize from 'canonicalize';
 import { clockOf, stampOf, tick, CLOCK_AT_REST, type Clock } from './clock';
+import { digestOf } from './digest';
 import { GENESIS, type Entry } from './entry';
 
 /** Where a device's chain stands: its last entry, in what the next one needs. */
@@ -88,11 +86,6 @@ export function hashOf(entry: Omit<Entry, 'hash' | 'private'> | Entry): string {
   delete signed['held'];
   delete signed['late'];
   return digestOf(signed);
-}
-
-/** SHA-256 over the canonical JSON of any value. */
-export function digestOf(value: unknown): string {
-  return bytesToHex(sha256(utf8ToBytes(canonicalize(value) ?? 'null')));
 }
 
 /** Why an entry cannot follow what is there. */

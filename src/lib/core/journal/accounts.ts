@@ -8,6 +8,8 @@ export const ACCOUNTS = {
   safe: null,
   /** Cash on its way to the bank. */
   bag: 'the bag',
+  /** What statements confirm. */
+  bank: null,
   /** What the owner put in or took out. */
   owner: null,
   /** The pitch, as far as it was paid. */
@@ -35,6 +37,11 @@ export const ACCOUNTS = {
   'drawer-difference': null,
   /** What goods that were sold had cost. */
   cost: null,
+  /** What acquirers keep of what cards paid. */
+  'card-fees': null,
+  /** What makers are paid for their goods, and people for having sold. */
+  'makers-share': null,
+  commission: null,
   /** What goods had cost that are gone and were not sold. */
   lost: null,
   /** What is owed for what was delivered. */

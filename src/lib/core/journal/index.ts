@@ -10,6 +10,7 @@ import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
 import { figuresOfEntry, salePostings } from './sale';
+import { moneyCame, paidOut, tipsShared } from './settling';
 import { countAccepted, listPacked, stockMoved } from './stock';
 import { postingsOf } from './take-back';
 
@@ -51,6 +52,12 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'drawer.counted': drawerCounted,
   'drawer.late': drawerLate,
   'cash.moved': cashMoved,
+  'cards.reported': nothing,
+  'cards.joined': nothing,
+  'money.came': moneyCame,
+  'tips.shared': tipsShared,
+  'paid.out': paidOut,
+  'event.settled': nothing,
   'stock.moved': stockMoved,
   'list.set': nothing,
   'list.line': nothing,

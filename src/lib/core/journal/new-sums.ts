@@ -1,6 +1,6 @@
 /** Which sums a store has not met yet, as they are declared now: those it works out from the entries it has. */
 import { add, type Change } from '../books/change';
-import { digestOf } from '../daybook/chain';
+import { digestOf } from '../daybook/digest';
 import type { KnownEntry } from '../daybook/kinds';
 import { journalOf } from './index';
 import { sumNames, sumsOf, sumSpecs, type SumName } from './sums';

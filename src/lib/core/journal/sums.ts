@@ -4,12 +4,15 @@
  */
 import { NO_EVENT } from '../books/names';
 import type { Kind } from '../daybook/kinds';
-import { headOf, type AccountHead } from './accounts';
+import { ACCOUNTS, headOf, type AccountHead } from './accounts';
 import type { JournalEntry } from './journal-entry';
 import type { Figure, Posting, PostingField } from './posting';
 
-/** What a sum is by: a field of the posting, or of the entry. */
-type By = PostingField | 'event' | 'day' | 'hour';
+/**
+ * What a sum is by: a field of the posting, or of the entry; or the account itself, where all slips are one, since
+ * there is one for every sale.
+ */
+type By = PostingField | 'event' | 'day' | 'hour' | 'account';
 
 interface Adds {
   readonly figure: Figure;
@@ -39,6 +42,10 @@ const OF_BACK = [
   'void.undone',
 ] as const satisfies readonly Kind[];
 const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
+/** Every account of money. */
+const MONEY = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
+  (head) => !['place', 'packed', 'sent', 'received', 'to-do'].includes(head),
+);
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];
 
 const earned: Adds = { figure: 'amount', accounts: EARNED, isCredit: true };
@@ -77,6 +84,11 @@ export const sumSpecs = {
   eventTaxes: {
     by: { event: 'event', tax: 'tax', rate: 'rate' },
     fields: { base: { figure: 'base', accounts: ['tax'], isCredit: true }, amount: taxed },
+  },
+  /** What stands on each account of an event: its trial balance. */
+  eventAccounts: {
+    by: { event: 'event', account: 'account' },
+    fields: { amount: { figure: 'amount', accounts: MONEY } },
   },
   /** Tips by who took them. */
   eventTips: {
@@ -296,5 +308,6 @@ function figureOf(
 function valueOf(from: By, posting: Posting, entry: JournalEntry): string | number | null {
   if (from === 'event') return entry.event ?? NO_EVENT;
   if (from === 'day' || from === 'hour') return entry[from];
+  if (from === 'account') return headOf(posting.account) === 'slip' ? 'slip' : posting.account;
   return posting[from] ?? null;
 }

@@ -12,9 +12,10 @@ import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawe
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
-import { judgeOfEvent, judgeReceipt, judgeSettlement } from './other';
+import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
 import { judgeSale } from './sale';
+import { judgeMoneyCame, judgePaidOut, judgeSettled, judgeTipsShared } from './settling';
 import {
   judgeAccepted,
   judgeCount,
@@ -40,7 +41,7 @@ const judges: Judges = {
   'payment.result': judgeResult,
   'payment.reversed': judgeReversal,
   'hold.decided': judgeHold,
-  'event.stage': judgeOfEvent,
+  'event.stage': judgeStage,
   'event.back': judgeOfEvent,
   'event.taxes': judgeOfEvent,
   'event.ways': judgeOfEvent,
@@ -52,6 +53,10 @@ const judges: Judges = {
   'drawer.opened': judgeDrawerOpened,
   'drawer.counted': judgeRead,
   'drawer.late': judgeLate,
+  'money.came': judgeMoneyCame,
+  'tips.shared': judgeTipsShared,
+  'paid.out': judgePaidOut,
+  'event.settled': judgeSettled,
   'cash.moved': judgeCashMoved,
   'stock.moved': judgeStock,
   'list.set': judgeList,
@@ -74,6 +79,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'drawer.opened',
   'drawer.counted',
   'cash.moved',
+  'paid.out',
   'stock.moved',
 ]);
 

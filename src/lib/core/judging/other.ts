@@ -12,6 +12,13 @@ export function judgeOfEvent(
   return history.knows('event.set', body.event) ? null : { code: 'stage/event', found: body.event };
 }
 
+/** An event is settled by what says what it came to, and by nothing else. */
+export const judgeStage = (
+  entry: EntryOf<'event.stage'>,
+  evidence: Pick<Evidence, 'history'>,
+): Doubt | null =>
+  entry.body.stage === 'settled' ? { code: 'stage/not-settled-so' } : judgeOfEvent(entry, evidence);
+
 type OfEvent =
   | 'event.stage'
   | 'event.back'

@@ -1,5 +1,5 @@
 /** Whether an entry takes back what it should: by its postings, or, before it carried any, by its sums. */
-import { digestOf } from '../daybook/chain';
+import { digestOf } from '../daybook/digest';
 import { kinds, type KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
 import { sumsOf } from '../journal/sums';

@@ -70,6 +70,15 @@ export const EFFECT_OF = {
   'void/not-twice': 'barred',
   'drawer/event': 'doubted',
   'stage/event': 'barred',
+  /** Only `event.settled` settles an event. */
+  'stage/not-settled-so': 'barred',
+  /** More than the books owe. */
+  'tips/not-so': 'barred',
+  'paid/more': 'doubted',
+  'money/more': 'barred',
+  /** Something has come since, or was not known where it was written. */
+  'settled/heads': 'barred',
+  'settled/balances': 'barred',
   'read/drawer': 'doubted',
   'read/number': 'doubted',
   'read/expected': 'doubted',

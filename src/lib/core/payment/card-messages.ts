@@ -1,5 +1,6 @@
 /** Messages about cards between a device and the server. No card number is ever in one in clear. */
 import { z } from 'zod';
+import { cardsReported } from '../daybook/kinds/cards-reported';
 import { currencyCode, recordId } from '../daybook/kind';
 import { cardOnFile } from '../daybook/kinds/customer-card';
 import { CONSENT_WAYS } from '../daybook/kinds/customer-consent';
@@ -65,4 +66,13 @@ export type CardAnswer = z.infer<typeof cardAnswerSchema>;
 export const cardKeySchema = z.object({
   key: z.record(z.string(), z.unknown()),
   isPractice: z.boolean(),
+});
+
+/** Which day of the acquirer's report is asked for. */
+export const reportQuerySchema = z.iso.date();
+
+/** What the acquirer says of a day, as it goes into the daybook. */
+export const reportSchema = z.object({
+  source: z.string().min(1).max(60),
+  lines: cardsReported.body.shape.lines.min(0).max(20_000),
 });

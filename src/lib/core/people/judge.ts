@@ -30,6 +30,7 @@ type Needs = {
 const nothing = (): readonly Right[] => [];
 const setUp = (): readonly Right[] => ['set-up'];
 const planEvent = (): readonly Right[] => ['event.plan'];
+const settle = (): readonly Right[] => ['event.settle'];
 const moveStock = (): readonly Right[] => ['stock.move'];
 
 /** The right that each kind of entry asks for. The compiler asks for every kind. */
@@ -75,6 +76,12 @@ const needs: Needs = {
   'drawer.counted': nothing,
   // It says that a count was wrong, for good.
   'drawer.late': () => ['count.accept'],
+  'cards.reported': settle,
+  'cards.joined': settle,
+  'money.came': settle,
+  'tips.shared': settle,
+  'paid.out': settle,
+  'event.settled': settle,
   'cash.moved': ({ body }) => (takesCashOut(body) ? ['cash.out'] : []),
   'stock.moved': moveStock,
   // Anybody drafts a list, packs for one, and counts; approving asks by what the list is for (judging/stock.ts).
@@ -221,6 +228,13 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   // No cash has moved: what was counted and what was heard of later are only called by their name.
   'drawer.late': true,
   'cash.moved': false,
+  // What others say, and what is worked out of it; money that was paid was paid.
+  'cards.reported': true,
+  'cards.joined': true,
+  'money.came': true,
+  'tips.shared': true,
+  'paid.out': false,
+  'event.settled': true,
   'stock.moved': false,
   'list.set': true,
   'list.line': true,

@@ -16,6 +16,7 @@ export const RIGHTS = [
   'order.approve',
   'count.accept',
   'event.plan',
+  'event.settle',
   'set-up',
 ] as const;
 export type Right = (typeof RIGHTS)[number];
@@ -65,6 +66,12 @@ export function withLaterRights(rights: readonly string[]): readonly string[] {
     : ['stock.move'];
   return [...rights, ...more.filter((each) => !rights.includes(each))];
 }
+
+/** Before settling was a right of its own, whoever set the business up said that an event was settled. */
+export const withSettling = (rights: readonly string[]): readonly string[] =>
+  rights.includes('set-up') && !rights.includes('event.settle')
+    ? [...rights, 'event.settle']
+    : rights;
 
 /** Whether the person has the right themselves. Nobody who has left may do anything. */
 export function may(person: Person | undefined, right: Right): boolean {

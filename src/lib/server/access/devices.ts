@@ -54,6 +54,23 @@ export async function isShutOut(
   return known.length > 0;
 }
 
+/** How long a device's last word is not written down again, milliseconds: it asks every few seconds. */
+const SEEN_AGAIN_AFTER = 60_000;
+
+/** When it was heard of, and the last entry that it says it has. @param head Its own last `seq`. */
+export async function noteSeen(
+  database: Database,
+  { business, device }: DeviceRef,
+  head: number,
+  now: number,
+): Promise<void> {
+  await database.sequelize.query(
+    'UPDATE access_devices SET seenAt = ?, headSaid = ? ' +
+      'WHERE business = ? AND device = ? AND (seenAt < ? OR headSaid <> ?)',
+    { replacements: [now, head, business, device, now - SEEN_AGAIN_AFTER, head] },
+  );
+}
+
 /** @returns Whether the business has such a device. What it had sent stays. */
 export async function shutOut(database: Database, ref: DeviceRef, now: number): Promise<boolean> {
   if (!(await isDeviceOf(database, ref))) return false;

@@ -1,6 +1,11 @@
 /** Whoever authorises cards and pays them out. Its client here speaks to the stand-in's interface. */
 import { z } from 'zod';
-import { cardAnswerSchema, cardKeySchema, type CardAnswer } from '../../core/payment/card-messages';
+import {
+  cardAnswerSchema,
+  cardKeySchema,
+  reportSchema,
+  type CardAnswer,
+} from '../../core/payment/card-messages';
 import { cardOnFile, type CardOnFile } from '../../core/daybook/kinds/customer-card';
 
 export interface CardAsked {
@@ -49,6 +54,8 @@ export interface Acquirer {
   keep(customer: string, sealed: string): Promise<KeepAnswer>;
   /** Keeps none for that customer any more. @throws {Error} If nobody answered. */
   forget(customer: string): Promise<void>;
+  /** What it says of a day: what it took, gave back and pays out; null if nobody answers. @param day ISO date. */
+  report(day: string): Promise<z.infer<typeof reportSchema> | null>;
   /** What cards are sealed with; null if nobody answers. */
   key(): Promise<z.infer<typeof cardKeySchema> | null>;
 }
@@ -130,6 +137,15 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
     forget: async (customer) => {
       const response = await ask('/cards/forget', { customer });
       if (!response.ok) throw new Error(`the acquirer answered ${String(response.status)}`);
+    },
+    report: async (day) => {
+      try {
+        const response = await ask(`/report?${new URLSearchParams({ day }).toString()}`);
+        const read = reportSchema.safeParse(await response.json());
+        return response.ok && read.success ? read.data : null;
+      } catch {
+        return null;
+      }
     },
     key: async () => {
       try {

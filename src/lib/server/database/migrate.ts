@@ -29,6 +29,7 @@ import { salesByNumber } from './migrations/0023-sales-by-number';
 import { stockAndLists } from './migrations/0024-stock-and-lists';
 import { calendars } from './migrations/0025-calendars';
 import { cashBetween } from './migrations/0026-cash-between';
+import { settling } from './migrations/0027-settling';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -57,6 +58,7 @@ const migrations: readonly Migration[] = [
   stockAndLists,
   calendars,
   cashBetween,
+  settling,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

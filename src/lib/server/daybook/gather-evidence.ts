@@ -41,9 +41,11 @@ export async function gatherEvidence(
   arrival: number,
 ): Promise<Evidence> {
   const { database, business, transaction } = gathering;
-  const devices = await select<{ device: string; number: number } & Numbers>(
+  const devices = await select<
+    { device: string; number: number; seq: number; hash: string } & Numbers
+  >(
     database,
-    'SELECT device, number, lastSale, lastRead FROM access_devices WHERE business = ?',
+    'SELECT device, number, seq, hash, lastSale, lastRead FROM access_devices WHERE business = ?',
     [business],
     transaction,
   );
@@ -58,6 +60,9 @@ export async function gatherEvidence(
     },
     new Map(devices.map(({ device: id, number }) => [id, number])),
     arrival,
+  );
+  evidence.heads = new Map(
+    devices.flatMap(({ device: id, seq, hash }) => (seq > 0 ? [[id, { seq, hash }]] : [])),
   );
   await gatherPeople(gathering, evidence);
   // Being founded: nothing is judged until somebody is there.
@@ -157,6 +162,7 @@ async function gatherRows(
   await put('drawerSums', 'drawer', drawers);
   await put('drawerReads', 'drawer', drawers);
   await put('drawerReads', 'id', references.bags);
+  await put('eventAccounts', 'event', references.accountsOf);
   await put('cashMoves', 'id', references.bags);
   await put('cardPayments', 'id', cards);
   await put('devices', 'id', devices);

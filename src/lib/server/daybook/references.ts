@@ -15,6 +15,8 @@ export interface References {
   readonly slipsOfReversed: Set<string>;
   readonly drawers: Set<string>;
   readonly bags: Set<string>;
+  /** Events whose accounts it is about. */
+  readonly accountsOf: Set<string>;
   readonly cards: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
@@ -43,6 +45,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     slipsOfReversed: new Set(),
     drawers: new Set(),
     bags: new Set(),
+    accountsOf: new Set(),
     cards: new Set(),
     devices: new Set(),
     settled: new Set(),
@@ -112,6 +115,15 @@ function note(entry: KnownEntry, found: References): void {
     case 'drawer.opened':
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       return;
+    case 'money.came':
+    case 'tips.shared':
+    case 'paid.out':
+      if (entry.event !== null) found.accountsOf.add(entry.event);
+      return;
+    case 'event.settled':
+      setUp['event.set'].add(entry.body.event);
+      found.accountsOf.add(entry.body.event);
+      return;
     case 'drawer.counted':
     case 'drawer.late':
       found.drawers.add(entry.body.drawer);
@@ -165,6 +177,8 @@ function note(entry: KnownEntry, found: References): void {
     case 'business.set':
     case 'business.cash':
     case 'business.lock':
+    case 'cards.joined':
+    case 'cards.reported':
     case 'category.set':
     case 'count.set':
     case 'customer.card':

@@ -50,6 +50,7 @@ const deeds: Readonly<Record<Right, string>> = {
   'order.approve': 'approve orders',
   'count.accept': 'accept what was counted',
   'event.plan': 'plan events',
+  'event.settle': 'settle events',
   'set-up': 'change the set-up',
 };
 
@@ -116,6 +117,12 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'read/number': 'its number does not follow the device’s last final read',
   'read/expected': 'something else should have been in the drawer',
   'read/again': 'the drawer had been counted already',
+  'stage/not-settled-so': 'an event is settled by what it came to, not by its stage alone',
+  'tips/not-so': 'more tips would be shared than were taken',
+  'paid/more': 'more was paid than was owed',
+  'money/more': 'more would have come than was still to come',
+  'settled/heads': 'a device had sent something that was not known there',
+  'settled/balances': 'the event’s accounts stand otherwise',
   'cash/drawer': 'it went from or into a drawer that was never opened',
   'cash/bag': 'there is no such bag, or it holds another amount',
   'drawer/not-late': 'that is not what came after the drawer was counted',

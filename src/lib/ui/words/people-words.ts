@@ -24,6 +24,7 @@ export const rightWords: Readonly<Record<Right, string>> = {
   'order.approve': 'approve orders to suppliers and stores',
   'count.accept': 'accept what was counted as what is there',
   'event.plan': 'plan events',
+  'event.settle': 'settle events: reports, payouts, closing',
   'set-up': 'change goods, prices and people',
 };
 
@@ -44,6 +45,10 @@ export const actWords: Readonly<Record<Act, string>> = {
   'drawer.late': 'Late cash called a difference',
   'cash.moved': 'Cash moved',
   'cash.set': 'How drawers are counted set',
+  'money.came': 'Money came to the bank',
+  'tips.shared': 'Tips shared out',
+  'paid.out': 'Somebody paid',
+  'event.settled': 'Event settled',
   'sale.voided': 'Sale voided',
   'void.undone': 'Void taken back',
   'hold.decided': 'Held card taken or released',

@@ -36,6 +36,14 @@ import {
   taxSet,
   waySet,
 } from './set-up';
+import {
+  cardsJoined,
+  cardsReported,
+  eventSettled,
+  moneyCame,
+  paidOut,
+  tipsShared,
+} from './settling';
 import { slipGone, slipLine, slipSet, slipTaken } from './slip';
 import { itemSupply, movesOf, placeSet, stockMoved, supplierSet } from './stock';
 
@@ -74,6 +82,12 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'drawer.counted': drawerCounted,
   'drawer.late': drawerLate,
   'cash.moved': cashMoved,
+  'cards.reported': cardsReported,
+  'cards.joined': cardsJoined,
+  'money.came': moneyCame,
+  'tips.shared': tipsShared,
+  'paid.out': paidOut,
+  'event.settled': eventSettled,
   'stock.moved': stockMoved,
   'list.set': listSet,
   'list.line': listLine,

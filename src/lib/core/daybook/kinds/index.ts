@@ -4,6 +4,7 @@ import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
 import { businessCash, businessLock, businessSet } from './business-set';
+import { cardsJoined, cardsReported } from './cards-reported';
 import { cashMoved } from './cash-moved';
 import { categorySet } from './category-set';
 import { countAccepted, countEnded, countNoted, countSet } from './count-set';
@@ -17,12 +18,14 @@ import { drawerLate } from './drawer-late';
 import { drawerOpened } from './drawer-opened';
 import { eventBring, eventCosts, eventPeople, eventPrices, eventTicked } from './event-groups';
 import { eventSet, eventTaxes, eventWays } from './event-set';
+import { eventSettled } from './event-settled';
 import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
 import { itemSet } from './item-set';
 import { itemSupply } from './item-supply';
 import { listLine, listPacked, listSet, listStage } from './list-set';
 import { looseEndSettled } from './loose-end-settled';
+import { moneyCame, paidOut, tipsShared } from './paid-out';
 import { paymentAsked } from './payment-asked';
 import { paymentResult } from './payment-result';
 import { paymentReversed } from './payment-reversed';
@@ -80,6 +83,12 @@ export const kinds = {
   'drawer.counted': drawerCounted,
   'drawer.late': drawerLate,
   'cash.moved': cashMoved,
+  'cards.reported': cardsReported,
+  'cards.joined': cardsJoined,
+  'money.came': moneyCame,
+  'tips.shared': tipsShared,
+  'paid.out': paidOut,
+  'event.settled': eventSettled,
   'stock.moved': stockMoved,
   'list.set': listSet,
   'list.line': listLine,

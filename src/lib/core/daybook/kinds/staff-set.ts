@@ -1,14 +1,21 @@
 import { z } from 'zod';
-import { RIGHTS, rightsToBeginWith, ROLES, withLaterRights } from '../../people/rights';
+import {
+  RIGHTS,
+  rightsToBeginWith,
+  ROLES,
+  withLaterRights,
+  withSettling,
+} from '../../people/rights';
 import { kind, name, percent, recordId } from '../kind';
 import { pinHash } from './pin-set';
 
 /**
  * Somebody who sells. Version 2 brought rights, the discount everybody may give, and the PIN; version 3
- * a salt of each PIN's own, and `pin.set` beside it; version 4 rights to plan events and to move, order and count stock.
+ * a salt of each PIN's own, and `pin.set` beside it; version 4 rights to plan events and to move, order and count stock;
+ * version 5 the right to settle events.
  */
 export const staffSet = kind(
-  4,
+  5,
   z.strictObject({
     id: recordId,
     name,
@@ -33,5 +40,6 @@ export const staffSet = kind(
       pin: pin === null ? null : { ...(pin as object), salt: '' },
     }),
     3: (body) => ({ ...body, rights: withLaterRights(body['rights'] as readonly string[]) }),
+    4: (body) => ({ ...body, rights: withSettling(body['rights'] as readonly string[]) }),
   },
 );

@@ -1,4 +1,4 @@
-import { noteCopy } from '$lib/server/access/devices';
+import { noteCopy, noteSeen } from '$lib/server/access/devices';
 import { isOtherEntry, pull } from '$lib/server/daybook/pull';
 import { answer, refused } from '$lib/server/http/answers';
 import { services } from '$lib/server/services';
@@ -29,6 +29,7 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   const isCopy = isNumber && (await isOtherEntry(database, locals.device, Number(head), hash));
   if (isCopy || (isNumber && pulled.have > Number(head)))
     await noteCopy(database, locals.device, Date.now());
+  if (isNumber && !isCopy) await noteSeen(database, locals.device, Number(head), Date.now());
   // The entries are JSON already, word for word as they were received.
   const rest = JSON.stringify({ ...pulled, isCopy, now: Date.now() }).slice(1);
   return answer(`{"entries":[${entries.join(',')}],${rest}`);

@@ -1,0 +1,37 @@
+/** What settling an event moves: money that came, tips that are shared, people who are paid. Minor units. */
+import type { EntryOf } from '../daybook/kinds';
+import type { Account } from './accounts';
+import { minus, money, type Posting } from './posting';
+
+export const moneyCame = ({ body }: EntryOf<'money.came'>): Posting[] => [
+  ...money('bank', body.amount),
+  ...money('card-fees', body.fees),
+  ...body.from.flatMap(({ account, amount }) => money(account as Account, minus(amount))),
+];
+
+export const tipsShared = ({ body }: EntryOf<'tips.shared'>): Posting[] => [
+  ...body.taken.flatMap(({ seller, amount }) => money(`tips:${seller}`, amount)),
+  ...body.shares.flatMap(({ person, amount }) => money(`tips:${person}`, minus(amount))),
+];
+
+export const paidOut = ({ body }: EntryOf<'paid.out'>): Posting[] => [
+  ...money(accountOf(body), body.amount),
+  ...money(body.from, minus(body.amount)),
+];
+
+function accountOf({ for: what, whom }: EntryOf<'paid.out'>['body']): Account {
+  switch (what) {
+    case 'tips':
+      return `tips:${whom ?? 'nobody'}`;
+    case 'maker':
+      return 'makers-share';
+    case 'commission':
+      return 'commission';
+    case 'wages':
+      return 'spent:wages';
+    case 'pitch':
+      return 'pitch';
+    case 'cost':
+      return 'spent:other';
+  }
+}

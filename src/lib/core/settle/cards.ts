@@ -1,0 +1,159 @@
+/** Cards of an event: what the tills say, what the acquirer's report says, what has come. Minor units. */
+import { cardState } from '../payment/card-state';
+import { sum } from '../money/units';
+import { matchCards, type CardPayment, type ReportLine } from './match-cards';
+import type { SettlingRows } from './rows';
+
+type Line = SettlingRows['lines'][number];
+
+export interface SettledCard {
+  readonly payment: string;
+  readonly way: string;
+  readonly amount: number;
+  readonly last4: string;
+  readonly at: string;
+  readonly by: string | null;
+}
+
+/** A line of the report that does not fit, and why. */
+export interface OddLine {
+  readonly line: string;
+  readonly is: 'double' | 'unknown' | 'amount' | 'chargeback' | 'refund' | 'decline';
+  readonly amount: number;
+  /** What the report has more than the till. */
+  readonly difference: number;
+  readonly last4: string;
+  readonly at: string;
+  /** The payment that it is about, if one is known. */
+  readonly payment: string | null;
+  readonly candidates: readonly string[];
+}
+
+export interface Payout {
+  readonly payout: string;
+  readonly day: string;
+  readonly gross: number;
+  readonly fees: number;
+  /** What has come to the bank of it, as somebody or a statement says. */
+  readonly came: number;
+}
+
+export interface CardsSettled {
+  /** Charged, as the tills have it. */
+  readonly tills: number;
+  /** Taken with no network, and not sent yet. */
+  readonly carried: number;
+  /** Taken, and declined since. */
+  readonly failed: number;
+  readonly isReported: boolean;
+  readonly reported: number;
+  readonly fees: number;
+  /** What was taken back: refunds and chargebacks, below nothing. */
+  readonly back: number;
+  readonly missing: readonly SettledCard[];
+  readonly odd: readonly OddLine[];
+  readonly payouts: readonly Payout[];
+  /** How many payments the report has by reference, by likeness, and joined by hand. */
+  readonly paired: { readonly reference: number; readonly likeness: number; readonly hand: number };
+}
+
+export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsSettled {
+  const taken: SettledCard[] = [];
+  const figures = { carried: 0, failed: 0 };
+  for (const card of cards) {
+    const state = cardState(card);
+    const { id: payment, way, last4, by } = card;
+    const at = card.resultAt === '' ? card.at : card.resultAt;
+    if (state.is === 'taken') taken.push({ payment, way, amount: state.amount, last4, at, by });
+    if (state.is === 'carried') figures.carried += card.amount;
+    if (state.is === 'failed') figures.failed += card.amount;
+  }
+  const byHand = new Map(joins.map(({ id, payment }) => [id, payment]));
+  const known = new Set(cards.map(({ id }) => id));
+  // Said to be none of ours, or joined to a payment of another event.
+  const own = lines.filter(({ id }) => {
+    const joined = byHand.get(id);
+    return joined === undefined || (joined !== null && known.has(joined));
+  });
+  const paid = own
+    .filter(({ sort }) => sort === 'payment')
+    .sort((a, b) => (a.paidAt < b.paidAt ? -1 : a.paidAt > b.paidAt ? 1 : a.id < b.id ? -1 : 1));
+  const match = matchCards(taken.map(asPayment), paid.map(asLine(byHand)));
+  const cardOf = new Map(taken.map((card) => [card.payment, card]));
+  const lineAt = (line: number): Line => paid[line]!;
+  const odd: OddLine[] = [
+    ...match.double.map((line) => oddOf(lineAt(line), 'double', 0)),
+    ...match.unknown.map(({ line, candidates }) => oddOf(lineAt(line), 'unknown', 0, candidates)),
+    ...match.pairs.flatMap(({ line, payment, difference }) =>
+      difference === 0 ? [] : { ...oddOf(lineAt(line), 'amount', difference), payment },
+    ),
+    ...own.flatMap((line) =>
+      line.sort === 'payment'
+        ? []
+        : { ...oddOf(line, line.sort, 0), payment: byHand.get(line.id) ?? referenced(line, known) },
+    ),
+  ];
+  const hand = match.pairs.filter(({ line }) => byHand.has(lineAt(line).id)).length;
+  const count = (by: string): number => match.pairs.filter((pair) => pair.by === by).length;
+  return {
+    tills: sum(taken.map(({ amount }) => amount)),
+    ...figures,
+    isReported: lines.length > 0,
+    reported: sum(paid.map(({ amount }) => amount)),
+    fees: sum(own.map(({ fee }) => fee)),
+    back: sum(own.flatMap(({ sort, amount }) => (isBack(sort) ? amount : []))),
+    // Where nothing was reported yet, nothing is missing from it.
+    missing: lines.length === 0 ? [] : match.missing.map((payment) => cardOf.get(payment)!),
+    odd,
+    payouts: payoutsOf(own, came),
+    paired: { reference: count('reference') - hand, likeness: count('likeness'), hand },
+  };
+}
+
+const isBack = (sort: Line['sort']): boolean => sort === 'refund' || sort === 'chargeback';
+const referenced = ({ reference }: Line, known: ReadonlySet<string>): string | null =>
+  known.has(reference) ? reference : null;
+
+const asPayment = ({ payment, amount, last4, at }: SettledCard): CardPayment => ({
+  id: payment,
+  reference: payment,
+  ...{ amount, last4, at },
+});
+
+/** What was joined by hand has the reference of what it was joined to. */
+const asLine =
+  (byHand: ReadonlyMap<string, string | null>) =>
+  (line: Line, at: number): ReportLine => ({
+    line: at,
+    reference: byHand.get(line.id) ?? line.reference,
+    ...{ amount: line.amount, last4: line.last4, at: line.paidAt },
+  });
+
+const oddOf = (
+  line: Line,
+  is: OddLine['is'],
+  difference: number,
+  candidates: readonly string[] = [],
+): OddLine => ({
+  line: line.id,
+  is,
+  difference,
+  candidates,
+  ...{ amount: line.amount, last4: line.last4, at: line.paidAt },
+  payment: null,
+});
+
+function payoutsOf(lines: readonly Line[], came: SettlingRows['came']): readonly Payout[] {
+  const found = new Map<string, { payout: string; day: string; gross: number; fees: number }>();
+  for (const { payout, payoutDay, amount, fee, sort } of lines) {
+    if (payout === '' || sort === 'decline') continue;
+    const before = found.get(payout) ?? { payout, day: payoutDay, gross: 0, fees: 0 };
+    found.set(payout, { ...before, gross: before.gross + amount, fees: before.fees + fee });
+  }
+  return [...found.values()]
+    .map((each) => ({
+      ...each,
+      came: sum(came.flatMap(({ what, amount }) => (what === each.payout ? amount : []))),
+    }))
+    .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.payout < b.payout ? -1 : 1));
+}

@@ -1,0 +1,134 @@
+/** Settling an event: should be and is of everything, what it left, and what is loose. Pure; minor units. */
+import { expectedCash } from '../drawer/expected-cash';
+import { bagsOf, type Bag } from '../drawer/move-cash';
+import { settleCards, type CardsSettled } from './cards';
+import { eventEnds, lastSettled, type EventEnd } from './event-ends';
+import {
+  minutesOnDuty,
+  settleMakers,
+  settleTips,
+  type MakerSettled,
+  type TipsSettled,
+} from './people';
+import { resultOf, type EventResult } from './result';
+import type { SettlingDevice, SettlingRows } from './rows';
+import { settleStock, type StockSettled } from './stock';
+import { sum } from '../money/units';
+
+export interface DrawerSettled {
+  readonly drawer: string;
+  readonly name: string;
+  readonly should: number;
+  /** Null until it has been counted. */
+  readonly is: number | null;
+  readonly read: string | null;
+}
+
+export interface Settling {
+  readonly drawers: readonly DrawerSettled[];
+  readonly bags: readonly Bag[];
+  readonly cards: CardsSettled;
+  /** Ways that are no cash, and what of each has not come to the bank. */
+  readonly toCome: readonly {
+    readonly way: string;
+    readonly taken: number;
+    readonly open: number;
+  }[];
+  readonly stock: readonly StockSettled[];
+  readonly taxes: SettlingRows['taxes'];
+  readonly tips: TipsSettled;
+  readonly minutes: readonly { readonly person: string; readonly minutes: number }[];
+  readonly makers: readonly MakerSettled[];
+  readonly result: EventResult;
+  readonly hours: SettlingRows['hours'];
+  readonly ends: readonly EventEnd[];
+  readonly accepted: readonly string[];
+  /** What stands on its accounts, and how far each device is known: what it is settled with. */
+  readonly balances: readonly { readonly account: string; readonly amount: number }[];
+  readonly heads: readonly {
+    readonly device: string;
+    readonly seq: number;
+    readonly hash: string;
+  }[];
+  readonly devices: readonly SettlingDevice[];
+  readonly settled: {
+    readonly at: string;
+    readonly by: string | null;
+    readonly digest: string;
+  } | null;
+}
+
+export function settlingOf(rows: SettlingRows): Settling {
+  const cards = settleCards(rows);
+  const stock = settleStock(rows);
+  const tips = settleTips(rows);
+  const makers = settleMakers(rows);
+  const { open, accepted } = eventEnds(rows, { cards, stock, tips, makers });
+  const last = lastSettled(rows.settled);
+  const isSettled = last !== undefined && rows.event.settledStamp > rows.event.backStamp;
+  return {
+    drawers: drawersOf(rows),
+    bags: bagsOf(rows.drawerReads, rows.cashMoves),
+    cards,
+    toCome: toComeOf(rows),
+    stock,
+    taxes: rows.taxes,
+    tips,
+    minutes: [...minutesOnDuty(rows.event)].map(([person, minutes]) => ({ person, minutes })),
+    makers,
+    result: resultOf(rows, {
+      cardFees: cards.fees,
+      makers: sum(makers.map(({ toPay }) => toPay)),
+    }),
+    hours: rows.hours,
+    ends: open,
+    accepted,
+    balances: balancesOf(rows.accounts),
+    heads: rows.devices
+      .filter(({ seq }) => seq > 0)
+      .map(({ id: device, seq, hash }) => ({ device, seq, hash }))
+      .sort((a, b) => (a.device < b.device ? -1 : 1)),
+    devices: rows.devices,
+    settled: isSettled ? { at: last.at, by: last.by, digest: last.digest } : null,
+  };
+}
+
+/** Every account that is not nothing, in order of name. */
+export const balancesOf = (
+  accounts: readonly { readonly account: string; readonly amount: number }[],
+): Settling['balances'] =>
+  accounts
+    .filter(({ amount }) => amount !== 0)
+    .map(({ account, amount }) => ({ account, amount }))
+    .sort((a, b) => (a.account < b.account ? -1 : 1));
+
+function drawersOf({ drawers, drawerSums, drawerReads }: SettlingRows): readonly DrawerSettled[] {
+  return drawers.map((drawer) => {
+    const { id, name } = drawer;
+    const read = drawerReads.find((each) => each.drawer === id);
+    const sums = drawerSums.find((row) => row.drawer === id);
+    return {
+      drawer: id,
+      name,
+      should: expectedCash(drawer, sums),
+      is: read?.counted ?? null,
+      read: read?.id ?? null,
+    };
+  });
+}
+
+function toComeOf({ accounts, came }: SettlingRows): Settling['toCome'] {
+  return accounts
+    .filter(({ account }) => account.startsWith('owed:'))
+    .map(({ account, amount: open }) => ({
+      way: account.slice('owed:'.length),
+      taken:
+        open +
+        sum(
+          came.flatMap(({ from }) =>
+            from.flatMap((each) => (each.account === account ? each.amount : [])),
+          ),
+        ),
+      open,
+    }));
+}

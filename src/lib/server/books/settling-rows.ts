@@ -1,0 +1,340 @@
+/** The rows that settling an event is worked out from, out of the server's books, all of one moment. */
+import { Op, type Transaction } from 'sequelize';
+import { NO_EVENT } from '../../core/books/names';
+import type { Row, TableName } from '../../core/books/tables';
+import { jsonOrNull } from '../../core/formats/json-or-null';
+import { keptSchema } from '../../core/daybook/sync-messages';
+import { firstDay, lastDay } from '../../core/event/todays-event';
+import { standingVoids } from '../../core/loose-end/voided-twice';
+import { takingsOfPart } from '../../core/payment/part-sums';
+import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
+import { sqlTable } from '../database/book-tables';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import type { BookReader } from './read-books';
+
+interface Reading {
+  readonly database: Database;
+  readonly books: BookReader;
+  readonly business: string;
+  readonly event: string;
+  readonly transaction: Transaction;
+}
+
+/** @param now Milliseconds since 1970. @returns Null for an event that there is not. */
+export async function settlingRows(
+  database: Database,
+  books: BookReader,
+  business: string,
+  id: string,
+  now: number,
+): Promise<SettlingRows | null> {
+  return await database.snapshot(async (transaction) => {
+    const reading: Reading = { database, books, business, event: id, transaction };
+    const all = async <T extends TableName>(table: T): Promise<Row<T>[]> =>
+      await books.rows(business, table, { event: id }, transaction);
+    const [event] = await books.rows(business, 'events', { id }, transaction);
+    if (event === undefined || event.setStamp === '') return null;
+    const [totals] = await all('eventTotals');
+    const drawers = await all('drawers');
+    const cards = await all('cardPayments');
+    const voids = await all('voids');
+    const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
+    const accounts = await all('eventAccounts');
+    const lines = await cardLines(reading, event, cards);
+    return {
+      event,
+      totals,
+      eventItems: await all('eventItems'),
+      hours: await all('eventHours'),
+      taxes: await all('eventTaxes'),
+      tips: await all('eventTips'),
+      accounts,
+      drawers,
+      drawerSums:
+        drawers.length === 0
+          ? []
+          : await books.rows(
+              business,
+              'drawerSums',
+              { drawer: drawers.map((drawer) => drawer.id) },
+              transaction,
+            ),
+      drawerReads: await all('drawerReads'),
+      cashMoves: (await all('cashMoves')).map(({ photo: _photo, ...move }) => move),
+      cards,
+      lines,
+      joins:
+        lines.length === 0
+          ? []
+          : await books.rows(
+              business,
+              'cardJoins',
+              { id: lines.map((line) => line.id) },
+              transaction,
+            ),
+      came: await all('moneyCame'),
+      tipShares: await all('tipShares'),
+      paidOut: await all('paidOut'),
+      settled: await all('settledEvents'),
+      settlements: await settlementsOf(reading),
+      ways: await books.rows(business, 'ways', {}, transaction),
+      items: await books.rows(business, 'items', {}, transaction),
+      makers: await books.rows(business, 'makers', {}, transaction),
+      makerLines: await makerLines(reading, off),
+      unlisted: await unlisted(reading),
+      movements: await books.rows(
+        business,
+        'movements',
+        { [Op.or]: [{ from: id }, { to: id }] },
+        transaction,
+      ),
+      counted: await books.rows(business, 'countsAccepted', { place: id }, transaction),
+      waiting: await waitingSlips(reading),
+      owing: await owingSlips(reading, accounts, off),
+      kept: await keptOf(reading),
+      soldTwice: await soldTwiceOf(reading, off),
+      devices: await devicesAt(reading),
+      before: await editionsBefore(reading, event),
+      now,
+    };
+  });
+}
+
+/**
+ * Lines about its cards, and lines of its days whose reference is of no card that is known: those may be its own
+ * under another name. What was joined to one of its cards by hand is among them.
+ */
+async function cardLines(
+  { books, business, transaction }: Reading,
+  event: Row<'events'>,
+  cards: readonly Row<'cardPayments'>[],
+): Promise<Row<'cardLines'>[]> {
+  const own = cards.map(({ id }) => id);
+  const days = { [Op.between]: [firstDay(event), lastDay(event)] };
+  const joined =
+    own.length === 0 ? [] : await books.rows(business, 'cardJoins', { payment: own }, transaction);
+  const found = await books.rows(
+    business,
+    'cardLines',
+    { [Op.or]: [{ reference: own }, { day: days }, { id: joined.map(({ id }) => id) }] },
+    transaction,
+  );
+  const known = new Set([...own, ...joined.map(({ id }) => id)]);
+  const strange = found.filter(({ id, reference }) => !known.has(reference) && !known.has(id));
+  const others = new Set(
+    strange.length === 0
+      ? []
+      : (
+          await books.rows(
+            business,
+            'cardPayments',
+            { id: [...new Set(strange.map(({ reference }) => reference))] },
+            transaction,
+          )
+        ).map(({ id }) => id),
+  );
+  return found.filter(({ reference }) => !others.has(reference));
+}
+
+/** Loose ends that were settled, by name: few enough to be read as they are. */
+const settlementsOf = async ({ database, business, transaction }: Reading) =>
+  await select<{ looseEnd: string }>(
+    database,
+    `SELECT DISTINCT looseEnd FROM ${sqlTable('settlements')} WHERE business = ?`,
+    [business],
+    transaction,
+  );
+
+async function makerLines(
+  { database, business, event, transaction }: Reading,
+  off: ReadonlySet<string>,
+): Promise<SettlingRows['makerLines']> {
+  const rows = await select<{ sale: string; maker: string; total: string; tax: string }>(
+    database,
+    `SELECT sale, maker, total, tax FROM ${sqlTable('saleLines')} ` +
+      'WHERE business = ? AND event = ? AND maker IS NOT NULL ORDER BY sale, line',
+    [business, event],
+    transaction,
+  );
+  return rows
+    .filter(({ sale }) => !off.has(sale))
+    .map(({ maker, total, tax }) => {
+      const taxes = Object.values((jsonOrNull(tax) ?? {}) as Record<string, number>);
+      return { maker, net: Number(total) - taxes.reduce((all, each) => all + each, 0) };
+    });
+}
+
+async function unlisted({
+  database,
+  business,
+  event,
+  transaction,
+}: Reading): Promise<SettlingRows['unlisted']> {
+  const rows = await select<{ price: string; quantity: string }>(
+    database,
+    `SELECT price, SUM(quantity) AS quantity FROM ${sqlTable('saleLines')} ` +
+      'WHERE business = ? AND event = ? AND item IS NULL GROUP BY price',
+    [business, event],
+    transaction,
+  );
+  return rows.map(({ price, quantity }) => ({ price: Number(price), quantity: Number(quantity) }));
+}
+
+async function waitingSlips({
+  books,
+  business,
+  event,
+  transaction,
+}: Reading): Promise<SettlingRows['waiting']> {
+  const slips = await books.rows(
+    business,
+    'slips',
+    { event, state: { [Op.ne]: 'gone' } },
+    transaction,
+  );
+  if (slips.length === 0) return [];
+  const lines = await books.rows(
+    business,
+    'slipLines',
+    { slip: slips.map(({ id }) => id) },
+    transaction,
+  );
+  return slips.map((slip) => ({
+    slip,
+    items: lines.flatMap(({ slip: of, line }) =>
+      of === slip.id && line !== null ? [{ item: line.item, quantity: line.quantity }] : [],
+    ),
+  }));
+}
+
+/** Only where the event's slips do not come to nothing: then each is looked at. */
+async function owingSlips(
+  { books, business, event, transaction }: Reading,
+  accounts: readonly Row<'eventAccounts'>[],
+  off: ReadonlySet<string>,
+): Promise<SettlingRows['owing']> {
+  const inAll = accounts.find(({ account }) => account === 'slip')?.amount ?? 0;
+  if (inAll === 0) return [];
+  const of = { event };
+  const sales = await books.rows(business, 'sales', of, transaction);
+  const parts = await books.rows(business, 'payments', of, transaction);
+  const back = new Set(
+    (await books.rows(business, 'reversals', of, transaction)).map(({ payment }) => payment),
+  );
+  for (const { id, payments } of sales)
+    if (off.has(id)) for (const part of payments) back.add(part);
+  const owing = new Map<string, number>();
+  const add = (slip: string, amount: number) => owing.set(slip, (owing.get(slip) ?? 0) + amount);
+  for (const { id, slip, total, uplift } of sales) if (!off.has(id)) add(slip, total + uplift);
+  for (const part of parts) if (!back.has(part.id)) add(part.slip, -takingsOfPart(part));
+  return [...owing]
+    .filter(([, amount]) => amount !== 0)
+    .map(([slip, amount]) => ({ slip, amount }));
+}
+
+async function keptOf({
+  database,
+  business,
+  event,
+  transaction,
+}: Reading): Promise<SettlingRows['kept']> {
+  const rows = await select<{ id: string; kind: string; fault: string; by: string | null }>(
+    database,
+    "SELECT id, kind, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
+      "WHERE business = ? AND event = ? AND state IN ('kept', 'barred', 'doubted') ORDER BY position",
+    [business, event],
+    transaction,
+  );
+  return rows.map(({ fault, ...row }) => {
+    const why = keptSchema.safeParse(jsonOrNull(fault));
+    return { ...row, message: why.success ? why.data.message : fault };
+  });
+}
+
+async function soldTwiceOf(
+  { books, database, business, event, transaction }: Reading,
+  off: ReadonlySet<string>,
+): Promise<SettlingRows['soldTwice']> {
+  const twice = await select<{ slip: string }>(
+    database,
+    `SELECT slip FROM ${sqlTable('sales')} WHERE business = ? AND event = ? ` +
+      'GROUP BY slip HAVING COUNT(*) > 1',
+    [business, event],
+    transaction,
+  );
+  if (twice.length === 0) return [];
+  const slips = twice.map(({ slip }) => slip);
+  const sales = (await books.rows(business, 'sales', { slip: slips }, transaction)).filter(
+    ({ id }) => !off.has(id),
+  );
+  return slips
+    .map((slip) => ({
+      slip,
+      numbers: sales.flatMap((sale) => (sale.slip === slip ? sale.number : [])),
+    }))
+    .filter(({ numbers }) => numbers.length > 1);
+}
+
+async function devicesAt({
+  books,
+  database,
+  business,
+  event,
+  transaction,
+}: Reading): Promise<SettlingDevice[]> {
+  const rows = await select<{
+    id: string;
+    number: number;
+    seq: number;
+    hash: string;
+    seenAt: string;
+    headSaid: number;
+    isShutOut: number;
+    hasWritten: number;
+  }>(
+    database,
+    `SELECT a.device AS id, a.number, a.seq, a.hash, a.seenAt, a.headSaid, a.isShutOut,
+       EXISTS (SELECT 1 FROM daybook_entries e WHERE e.business = a.business AND e.device = a.device
+         AND e.event = ?) AS hasWritten
+     FROM access_devices a WHERE a.business = ? ORDER BY a.number`,
+    [event, business],
+    transaction,
+  );
+  const names = new Map(
+    (await books.rows(business, 'devices', {}, transaction)).map(({ id, name }) => [id, name]),
+  );
+  return rows.map(({ seenAt, isShutOut, hasWritten, ...row }) => ({
+    ...row,
+    name: names.get(row.id) ?? '',
+    seenAt: Number(seenAt),
+    isShutOut: isShutOut === 1,
+    hasWritten: hasWritten === 1,
+  }));
+}
+
+const MOST_BEFORE = 5;
+
+async function editionsBefore(
+  { books, business, transaction }: Reading,
+  event: Row<'events'>,
+): Promise<SettlingRows['before']> {
+  if (event.series === null) return [];
+  const editions = (await books.rows(business, 'events', { series: event.series }, transaction))
+    .filter(({ id, days }) => id !== event.id && id !== NO_EVENT && days.length > 0)
+    .filter((each) => firstDay(each) < firstDay(event))
+    .sort((a, b) => (firstDay(a) < firstDay(b) ? 1 : -1))
+    .slice(0, MOST_BEFORE);
+  if (editions.length === 0) return [];
+  const totals = await books.rows(
+    business,
+    'eventTotals',
+    { event: editions.map(({ id }) => id) },
+    transaction,
+  );
+  return editions.map(({ id, name, days }) => {
+    const row = totals.find((each) => each.event === id);
+    const day = days[0]?.date ?? '';
+    return { id, name, day, takings: row?.takings ?? 0, sales: row?.sales ?? 0 };
+  });
+}
