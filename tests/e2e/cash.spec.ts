@@ -121,33 +121,3 @@ test('cash in and out ties up with the count, a bag and the next float', async (
     await expect(page.getByTestId('bags')).toContainText('B-13');
   });
 });
-
-test('cash that comes after the count is a loose end, and is called by its name', async ({
-  browser,
-}) => {
-  const ours = await browser.newPage({ baseURL: till.origin });
-  await enrol(ours, till, 'Maren');
-  await openDrawer(ours);
-  const theirs = await browser.newPage({ baseURL: till.origin });
-  await enrol(theirs, till, 'Ines');
-  await theirs.goto('/');
-  await theirs.getByRole('button', { name: 'Use it here' }).first().click();
-  await expect(theirs.getByText('this device uses it')).toBeVisible();
-  await theirs.goto('/counter');
-  await theirs.context().setOffline(true);
-  await sellOne(theirs, 'Lavender');
-
-  await ours.goto('/drawer/count');
-  await countPieces(ours, { '£10': 2, '£5': 6, '£1': 20, '50p': 10, '20p': 15, '10p': 20 });
-  await ours.getByRole('button', { name: 'Close the drawer' }).click();
-  await expect(ours.getByTestId('final-read')).toContainText('nothing out');
-  await theirs.context().setOffline(false);
-  await ours.goto('/loose-ends');
-  const card = ours.getByRole('article', { name: 'Late cash' });
-  await expect(card).toContainText('£4.50 more should have been in it');
-  await card.getByRole('button', { name: 'Call it a difference' }).click();
-  await expect(card.getByText('Say why')).toBeVisible();
-  await card.getByLabel('What came of it').fill('Ines sold one more');
-  await card.getByRole('button', { name: 'Call it a difference' }).click();
-  await expect(card).toHaveCount(0);
-});

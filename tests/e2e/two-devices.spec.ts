@@ -107,5 +107,15 @@ test('a device that sends after the count shows up as money that came later', as
     timeout: 40_000,
   });
   await expect(owner.getByText(/Final read D\d-R1: £124.30 counted/)).toBeVisible();
+
+  // The read stays; what came late is called a difference, by whoever may.
+  await owner.getByRole('link', { name: 'a loose end' }).click();
+  const late = owner.getByRole('article', { name: 'Late cash' });
+  await expect(late).toContainText('£4.50 more should have been in it');
+  await late.getByRole('button', { name: 'Call it a difference' }).click();
+  await expect(late.getByRole('alert')).toContainText('Say why');
+  await late.getByLabel('What came of it').fill('the other phone sold one more');
+  await late.getByRole('button', { name: 'Call it a difference' }).click();
+  await expect(late).toHaveCount(0);
   for (const context of contexts) await context.close();
 });

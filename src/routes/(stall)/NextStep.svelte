@@ -23,7 +23,10 @@
         What was taken, and what is left of each item, is on the event’s page.
       </p>
     </div>
-    <a class="btn btn-main px-6" href="/events/{event.id}">See the event</a>
+    <a class="btn btn-quiet" href="/events/{event.id}">See the event</a>
+    {#if stage === 'counted'}
+      <a class="btn btn-main px-6" href="/events/{event.id}/settle">Settle it</a>
+    {/if}
   {:else if stage !== 'trading'}
     <div class="min-w-[min(15rem,100%)] flex-1">
       <h2>Trading has not begun</h2>

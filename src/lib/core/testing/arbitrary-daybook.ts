@@ -1,7 +1,9 @@
 /** Any daybook that several devices of one business could write, for the property tests. */
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
+import { cardLineId } from '../books/changes/settling';
 import { stampOf } from '../daybook/clock';
+import { digestOf } from '../daybook/digest';
 import type { Entry } from '../daybook/entry';
 import { keepCard, takeCardOff } from '../customer/card-on-file';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
@@ -153,6 +155,10 @@ export type Step =
       readonly amount: number;
     }
   | { readonly does: 'late cash'; readonly amount: number }
+  | { readonly does: 'report'; readonly line: number; readonly amount: number }
+  | { readonly does: 'join'; readonly line: number; readonly isOurs: boolean }
+  | { readonly does: 'came' | 'paid' | 'tips'; readonly amount: number }
+  | { readonly does: 'settled'; readonly amount: number }
   | { readonly does: 'cash rules'; readonly above: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
@@ -311,6 +317,19 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     amount: fc.integer({ min: 1, max: 900 }),
   }),
   fc.record({ does: fc.constant('late cash' as const), amount: fc.integer({ min: 1, max: 90 }) }),
+  fc.record({
+    does: fc.constant('report' as const),
+    line: fc.integer({ min: 1, max: 3 }),
+    amount: fc.integer({ min: -900, max: 900 }),
+  }),
+  fc.record({
+    does: fc.constant('join' as const),
+    line: fc.integer({ min: 1, max: 3 }),
+    isOurs: fc.boolean(),
+  }),
+  ...(['came', 'paid', 'tips', 'settled'] as const).map((does) =>
+    fc.record({ does: fc.constant(does), amount: fc.integer({ min: 1, max: 900 }) }),
+  ),
   fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -544,6 +563,44 @@ export class DeviceWriter {
       case 'late cash': {
         const body = { drawer: DRAWER, amount: what.amount, reason: 'a phone sent late' };
         return [draft('drawer.late', this.newId(), EVENT, body)];
+      }
+      case 'report': {
+        const { line: n, amount } = what;
+        const id = `line-${String(n)}`;
+        const said = { sort: 'payment', reference: idOf(40, n), amount, fee: n } as const;
+        const line = { id, ...said, scheme: 'Visa', last4: '4242', at: '2026-11-22T10:00:00Z' };
+        const lines = [{ ...line, payout: 'PO-1', payoutDay: '2026-11-23' }];
+        const body = { source: 'acquirer', day: '2026-11-22', lines };
+        return [draft('cards.reported', this.newId(), null, body)];
+      }
+      case 'join': {
+        const line = cardLineId(BUSINESS, 'acquirer', `line-${String(what.line)}`);
+        const payment = what.isOurs ? idOf(40, what.line) : null;
+        return [draft('cards.joined', this.newId(), null, { line, payment, why: 'looked at' })];
+      }
+      case 'came': {
+        const from = [{ account: `owed:${CARD_WAY.id}`, amount: what.amount + 5 }];
+        const body = { day: '2026-11-24', amount: what.amount, fees: 5, from, what: 'PO-1' };
+        return [draft('money.came', this.newId(), EVENT, body)];
+      }
+      case 'tips': {
+        const taken = [{ seller: 'nobody', amount: what.amount }];
+        const shares = [{ person: idOf(7, 1), amount: what.amount }];
+        return [draft('tips.shared', this.newId(), EVENT, { how: 'equally', taken, shares })];
+      }
+      case 'paid': {
+        const body = { for: 'tips', whom: idOf(7, 1), amount: what.amount, from: 'safe' } as const;
+        return [draft('paid.out', this.newId(), EVENT, { ...body, what: 'tips' })];
+      }
+      case 'settled': {
+        const balances = [
+          { account: 'safe', amount: -what.amount },
+          { account: 'sales', amount: what.amount },
+        ] as const;
+        const heads = [{ device: deviceId(1), seq: 1, hash: 'a'.repeat(64) }];
+        const facts = { event: EVENT, balances, heads };
+        const body = { ...facts, accepted: [], isAddendum: false, digest: digestOf(facts) };
+        return [draft('event.settled', this.newId(), EVENT, body)];
       }
       case 'cash rules': {
         const body = { isBlind: what.above % 2 === 0, recountAbove: what.above };

@@ -15,7 +15,10 @@ export const settledFacts = z.strictObject({
         account: z
           .string()
           .max(60)
-          .refine((text): boolean => text === 'slip' || isAccount(text), 'an account that there is'),
+          .refine(
+            (text): boolean => text === 'slip' || isAccount(text),
+            'an account that there is',
+          ),
         amount: amount.refine((n) => n !== 0, 'an amount that is not nothing'),
       }),
     )

@@ -131,6 +131,9 @@
           {dayList} · pitch {event.pitch}
         </p>
         <a class="btn btn-quiet mt-2" href="/events/{event.id}/plan">Where and when …</a>
+        {#if !isToCome}
+          <a class="btn btn-quiet mt-2" href="/events/{event.id}/settle">Settle …</a>
+        {/if}
       </div>
       {#key event.backStamp}<EventStage {event} />{/key}
     </div>

@@ -1,0 +1,120 @@
+<script lang="ts">
+  /** Makers' statements: what their goods brought, what is kept, what they are owed; as PDF and CSV; paid out. */
+  import type { Row } from '$lib/core/books/tables';
+  import type { MakerSettled } from '$lib/core/settle/people';
+  import { payOut, type PayOut } from '$lib/core/settle/settle-event';
+  import { documentPdf } from '$lib/device/paper/document-pdf';
+  import { newId } from '$lib/device/new-id';
+  import { saveCsv } from '$lib/ui/files/save-csv';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import type { SettleNames } from '$lib/ui/words/settle-words';
+  import RightButton from '../../../RightButton.svelte';
+  import { useStall } from '../../../stall.svelte';
+  import { write } from './settling.svelte';
+
+  interface Props {
+    event: Row<'events'>;
+    makers: readonly MakerSettled[];
+    names: SettleNames;
+  }
+  const { event, makers, names }: Props = $props();
+  const stall = useStall();
+  const money = $derived(stall.money);
+  let wrong = $state('');
+
+  async function pdf(maker: MakerSettled): Promise<void> {
+    const name = names.maker(maker.maker);
+    const rows = [
+      ['Sold, without tax', money.figure(maker.sold)],
+      ['Commission', money.figure(-maker.commission)],
+      ['To pay', money.figure(maker.toPay)],
+      ['Paid', money.figure(maker.paid)],
+    ];
+    const bytes = await documentPdf(
+      {
+        title: 'Statement for',
+        number: name,
+        head: stall.business.name,
+        facts: [
+          ['Event', event.name],
+          ['Day', event.days.map(({ date }) => date).join(', ')],
+        ],
+        columns: [
+          { head: '', isFigure: false },
+          { head: money.currency, isFigure: true },
+        ],
+        rows,
+        foot: maker.toPay === maker.paid ? 'Paid in full.' : 'Thank you for your goods.',
+      },
+      'sheet',
+    );
+    saveFile(`Statement ${name} ${event.short}.pdf`, 'application/pdf', bytes);
+  }
+  const csv = (): void =>
+    saveCsv(
+      `Makers ${event.short}`,
+      makers.map(({ maker, sold, commission, toPay, paid }) => ({
+        maker: names.maker(maker),
+        sold: money.plain(sold),
+        commission: money.plain(commission),
+        to_pay: money.plain(toPay),
+        paid: money.plain(paid),
+      })),
+    );
+</script>
+
+{#if makers.length > 0}
+  <section class="sheet grid gap-3" aria-labelledby="makers">
+    <div class="flex flex-wrap items-baseline justify-between gap-3">
+      <h2 id="makers">Makers</h2>
+      <button type="button" class="btn btn-quiet" onclick={csv}>All as CSV</button>
+    </div>
+    <table class="rows" data-testid="makers">
+      <thead
+        ><tr
+          ><th scope="col">Maker</th><th scope="col">Sold</th><th scope="col">Kept</th><th
+            scope="col">To pay</th
+          ><th scope="col">Paid</th></tr
+        ></thead
+      >
+      <tbody>
+        {#each makers as each (each.maker)}
+          <tr>
+            <td>{names.maker(each.maker)}</td>
+            <td class="figure">{money.figure(each.sold)}</td>
+            <td class="figure">{money.figure(each.commission)}</td>
+            <td class="figure">{money.figure(each.toPay)}</td>
+            <td class="figure">{money.figure(each.paid)}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#each makers as each (each.maker)}
+      <div class="flex flex-wrap items-center gap-2">
+        <button type="button" class="btn btn-quiet" onclick={() => pdf(each)}
+          >Statement of {names.maker(each.maker)}</button
+        >
+        {#if each.toPay > each.paid}
+          <RightButton
+            right="event.settle"
+            label="Pay {money.text(each.toPay - each.paid)} from the bank"
+            look="btn-quiet"
+            onGo={async (lentBy) => {
+              const owed = each.toPay - each.paid;
+              const paid: PayOut = {
+                newId,
+                event: event.id,
+                for: 'maker',
+                whom: each.maker,
+                from: 'bank',
+                ...{ what: 'goods sold', typed: money.plain(owed), currency: money.currency, owed },
+              };
+              wrong = await write(stall, () => payOut(paid), lentBy);
+            }}
+          />
+        {/if}
+      </div>
+    {/each}
+    {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+  </section>
+{/if}

@@ -1,0 +1,242 @@
+<script lang="ts">
+  /** Should be, is, and the difference in words: a row for each thing, which opens into what is behind it. */
+  import type { Row } from '$lib/core/books/tables';
+  import type { Settling } from '$lib/core/settle/settling';
+  import { live } from '$lib/device/live.svelte';
+  import DrawerFormula from '$lib/ui/cash/DrawerFormula.svelte';
+  import { cashMoveWords } from '$lib/ui/words/cash-words';
+  import { quantityWords } from '$lib/ui/words/money-words';
+  import { guessWords, type SettleNames } from '$lib/ui/words/settle-words';
+  import { useStall } from '../../../stall.svelte';
+  import CameForm from './CameForm.svelte';
+
+  interface Props {
+    event: Row<'events'>;
+    settling: Settling;
+    names: SettleNames;
+  }
+  const { event, settling, names }: Props = $props();
+  const stall = useStall();
+  const { books } = stall.db;
+  const money = $derived(stall.money);
+  const cash = live(
+    () => {
+      const { id } = event;
+      return async () => ({
+        drawers: await books.drawers.where('event').equals(id).toArray(),
+        sums: await books.drawerSums.toArray(),
+        moves: await books.cashMoves.where('event').equals(id).toArray(),
+      });
+    },
+    { drawers: [], sums: [], moves: [] },
+  );
+  let open = $state<string | null>(null);
+
+  type Look = { readonly key: string; readonly what: string } & (
+    | { readonly is: 'money'; readonly should: number; readonly found: number | null }
+    | { readonly is: 'to come'; readonly should: number; readonly left: number }
+  );
+  const stockOff = $derived(settling.stock.filter((each) => each.open !== 0));
+  const goneAtRetail = $derived(stockOff.reduce((sum, { retail }) => sum + retail, 0));
+  const rows = $derived<readonly Look[]>([
+    ...settling.drawers.map(({ drawer, name, should, is }): Look => ({
+      key: `drawer ${drawer}`,
+      what: `Cash in ${name}`,
+      is: 'money',
+      should,
+      found: is,
+    })),
+    {
+      key: 'cards',
+      what: 'Cards, by the report',
+      is: 'money',
+      should: settling.cards.tills,
+      found: settling.cards.isReported ? settling.cards.reported : null,
+    },
+    ...settling.toCome.map(({ way, taken, open: left }): Look => ({
+      key: `way ${way}`,
+      what: `${names.way(way)}, at the bank`,
+      is: 'to come',
+      should: taken,
+      left,
+    })),
+    ...settling.bags
+      .filter(({ id }) => settling.balances.some(({ account }) => account === `bag:${id}`))
+      .map(({ id, number, amount }): Look => ({
+        key: `bag ${id}`,
+        what: `Bag ${number}, at the bank`,
+        is: 'to come',
+        should: amount,
+        left: amount,
+      })),
+  ]);
+  const differenceOf = (row: Look): { readonly says: string; readonly isOff: boolean } => {
+    if (row.is === 'to come')
+      return row.left === 0
+        ? { says: 'has come', isOff: false }
+        : { says: `${money.text(row.left)} to come`, isOff: true };
+    if (row.found === null)
+      return row.should === 0
+        ? { says: 'none', isOff: false }
+        : { says: row.key === 'cards' ? 'not asked yet' : 'not counted', isOff: true };
+    const off = row.found - row.should;
+    return off === 0 ? { says: 'ties up', isOff: false } : { says: money.off(off), isOff: true };
+  };
+  const drawerName = (id: string): string =>
+    cash.value.drawers.find((drawer) => drawer.id === id)?.name ?? 'a drawer';
+</script>
+
+<section class="sheet" aria-label="Should be and is">
+  <table class="rows" data-testid="settle-table">
+    <thead
+      ><tr
+        ><td></td><th scope="col">Should be</th><th scope="col">Is</th><th scope="col"
+          >Difference</th
+        ></tr
+      ></thead
+    >
+    <tbody>
+      {#each rows as row (row.key)}
+        {@const { says, isOff } = differenceOf(row)}
+        <tr>
+          <td>
+            <button
+              type="button"
+              class="plain min-h-10 text-left"
+              aria-expanded={open === row.key}
+              onclick={() => (open = open === row.key ? null : row.key)}>{row.what}</button
+            >
+          </td>
+          <td class="figure">{money.figure(row.should)}</td>
+          <td class="figure"
+            >{row.is === 'to come'
+              ? money.figure(row.should - row.left)
+              : row.found === null
+                ? '–'
+                : money.figure(row.found)}</td
+          >
+          <td class={['figure', isOff ? 'text-error font-[650]' : 'text-secondary font-[650]']}
+            >{says}</td
+          >
+        </tr>
+        {#if open === row.key}
+          <tr class="bg-base-200/60">
+            <td colspan="4" class="p-3">
+              {#if row.key.startsWith('drawer ')}
+                {@const id = row.key.slice('drawer '.length)}
+                {@const drawer = cash.value.drawers.find((each) => each.id === id)}
+                {#if drawer === undefined}
+                  <p class="soft">This device has no details of that drawer; it is long past.</p>
+                {:else}
+                  <DrawerFormula
+                    {money}
+                    {drawer}
+                    sums={cash.value.sums.find((each) => each.drawer === id)}
+                  />
+                  <ul class="soft mt-2 grid gap-1 text-sm">
+                    {#each cash.value.moves.filter( (move) => [move.from, move.to].includes(`drawer:${id}`) ) as move (move.id)}
+                      <li class="flex justify-between gap-3">
+                        <span>{cashMoveWords(move, drawerName)}</span><span class="figure"
+                          >{money.figure(move.amount)}</span
+                        >
+                      </li>
+                    {/each}
+                  </ul>
+                  <a class="plain" href="/find">The sales behind it</a>
+                {/if}
+              {:else if row.key === 'cards'}
+                <ul class="grid gap-1 text-sm">
+                  {#each settling.cards.missing as card (card.payment)}
+                    <li>
+                      Not in the report: {money.text(card.amount)} ending {card.last4}, {names.moment(
+                        card.at,
+                      )}
+                    </li>
+                  {/each}
+                  {#each settling.cards.odd as odd (`${odd.line} ${odd.is}`)}
+                    <li>
+                      In the report, {odd.is}: {money.text(odd.amount)} ending {odd.last4}, {names.moment(
+                        odd.at,
+                      )}
+                    </li>
+                  {/each}
+                  {#if settling.cards.missing.length + settling.cards.odd.length === 0}
+                    <li class="soft">
+                      {settling.cards.isReported
+                        ? 'Every payment has its line, and every line its payment.'
+                        : 'Fetch the report below.'}
+                    </li>
+                  {/if}
+                </ul>
+              {:else if row.is === 'to come' && row.left > 0}
+                {@const account = row.key.startsWith('bag ')
+                  ? `bag:${row.key.slice('bag '.length)}`
+                  : `owed:${row.key.slice('way '.length)}`}
+                <CameForm
+                  event={event.id}
+                  {account}
+                  owed={row.left}
+                  what={row.what}
+                  expected={row.left}
+                />
+              {:else}
+                <p class="soft">All of it is at the bank.</p>
+              {/if}
+            </td>
+          </tr>
+        {/if}
+      {/each}
+      <tr>
+        <td>
+          <button
+            type="button"
+            class="plain min-h-10 text-left"
+            aria-expanded={open === 'stock'}
+            onclick={() => (open = open === 'stock' ? null : 'stock')}
+            >Goods gone and not rung up, at retail</button
+          >
+        </td>
+        <td class="figure">{money.figure(0)}</td>
+        <td class="figure">{money.figure(goneAtRetail)}</td>
+        <td class={['figure font-[650]', stockOff.length > 0 ? 'text-error' : 'text-secondary']}
+          >{stockOff.length === 0 ? 'ties up' : `${stockOff.length} off`}</td
+        >
+      </tr>
+      {#if open === 'stock'}
+        <tr class="bg-base-200/60">
+          <td colspan="4" class="p-3">
+            <table class="rows" data-testid="settle-stock">
+              <thead
+                ><tr
+                  ><th scope="col">Item</th><th scope="col">Out</th><th scope="col">Back</th><th
+                    scope="col">Gone</th
+                  ><th scope="col">Rung up</th><th scope="col">Open</th></tr
+                ></thead
+              >
+              <tbody>
+                {#each settling.stock as each (each.item)}
+                  {@const unit = names.unit(each.item)}
+                  <tr>
+                    <td
+                      >{names.item(each.item)}
+                      {#if each.open !== 0}
+                        <span class="soft block text-sm">{guessWords(each.guess, names)}</span>
+                      {/if}</td
+                    >
+                    <td class="figure">{quantityWords(each.loaded, unit)}</td>
+                    <td class="figure">{quantityWords(each.back, unit)}</td>
+                    <td class="figure">{quantityWords(each.gone, unit)}</td>
+                    <td class="figure">{quantityWords(each.sold, unit)}</td>
+                    <td class={['figure', each.open !== 0 && 'text-error font-[650]']}
+                      >{quantityWords(each.open, unit)}</td
+                    >
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          </td>
+        </tr>
+      {/if}
+    </tbody>
+  </table>
+</section>

@@ -1,0 +1,87 @@
+/** What an event comes to, as the server works it out: asked again whenever something was sent or came in. */
+import { z } from 'zod';
+import type { SettleEventOutcome } from '$lib/core/settle/settle-event';
+import type { Settling } from '$lib/core/settle/settling';
+import { allWays } from '$lib/core/payment/ways';
+import { itemName } from '$lib/core/goods/item-name';
+import { NOBODY } from '$lib/core/books/names';
+import { live } from '$lib/device/live.svelte';
+import { timeWords, shortDayWords } from '$lib/ui/words/date-words';
+import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
+import type { Stall } from '../../../stall.svelte';
+
+const answer = z.object({ settling: z.custom<Settling>((value) => typeof value === 'object') });
+
+export class AskedSettling {
+  now = $state.raw<Settling | null>(null);
+  /** Why there is none, or none that is new. */
+  says = $state('');
+  readonly #stall: Stall;
+  readonly #event: () => string;
+
+  /** To be made while a component is. */
+  constructor(stall: Stall, event: () => string) {
+    this.#stall = stall;
+    this.#event = event;
+    $effect(() => {
+      void stall.toSend;
+      void stall.head;
+      void stall.sync.network;
+      void event();
+      const timer = setTimeout(() => void this.ask(), 250);
+      return () => clearTimeout(timer);
+    });
+  }
+
+  async ask(): Promise<void> {
+    const id = this.#event();
+    const asked = await this.#stall.transport.ask(`/api/events/${id}/settling`, answer);
+    if (id !== this.#event()) return;
+    if (asked.came === 'answer') {
+      this.now = asked.answer.settling;
+      this.says = '';
+    } else
+      this.says =
+        asked.came === 'refusal'
+          ? asked.refusal.message
+          : 'No network now: settling needs what all devices have sent. Come back with network.';
+  }
+}
+
+/** Names of what is settled, as this device knows them. */
+export function settleNames(stall: Stall, timeZone: () => string): SettleNames {
+  const { books } = stall.db;
+  const items = live(
+    () => async () => new Map((await books.items.toArray()).map((item) => [item.id, item])),
+    new Map(),
+  );
+  const makers = live(() => () => books.makers.toArray(), []);
+  return {
+    get money() {
+      return stall.money;
+    },
+    item: (id) => {
+      const item = items.value.get(id);
+      return item === undefined ? 'goods' : itemName(item);
+    },
+    unit: (id) => items.value.get(id)?.unit ?? '',
+    person: (id) => (id === NOBODY ? 'nobody signed in' : stall.nameOf(id)),
+    maker: (id) => makers.value.find((maker) => maker.id === id)?.name ?? 'a maker',
+    way: (id) => allWays(stall.wayRows).find((way) => way.id === id)?.name ?? id,
+    moment: (at) =>
+      `${shortDayWords(at.slice(0, 10), stall.business.locale)} ${timeWords(at, stall.business.locale, timeZone())}`,
+  };
+}
+
+/** Writes what a command of settling says. @returns Why not, in words; empty when it is done. */
+export async function write(
+  stall: Stall,
+  command: () => SettleEventOutcome,
+  lentBy?: string,
+): Promise<string> {
+  const outcome = await stall.daybook.append(command, lentBy === undefined ? {} : { lentBy });
+  await stall.daybook.settle();
+  return outcome.ok || outcome.refusal.code === 'slip/gone'
+    ? ''
+    : settleEventWords(outcome.refusal, stall.money);
+}
