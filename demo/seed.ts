@@ -10,6 +10,7 @@ import { piecesOf } from '../src/lib/core/payment/cash-handed';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { Accounts } from '../src/lib/server/access/accounts';
 import { noteAnswer, noteAsked } from '../src/lib/server/cards/cards-asked';
+import { noteSeen } from '../src/lib/server/access/devices';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import type { Database } from '../src/lib/server/database/database';
 import type { DemoBusiness, DemoCustomer } from './business';
@@ -18,7 +19,8 @@ import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
-import { draftsOf, salesOfDay } from './trading-day';
+import { settleEdition } from './settling';
+import { carriedAndDeclined, draftsOf, salesOfDay } from './trading-day';
 
 const DAY = 86_400_000;
 
@@ -46,8 +48,13 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
       ...{ daysAgo, sales, event: eventOn(demo, now - daysAgo * DAY) },
     }));
     const past = [...own, ...pastMarkets(demo, now)].sort((a, b) => b.daysAgo - a.daysAgo);
-    for (const { daysAgo, sales, event } of past)
-      await pastEdition(desk, devices, demo, { event, sales, seed: daysAgo * 7919 + sales });
+    for (const { daysAgo, sales, event } of past) {
+      const isOpen = daysAgo === past.at(-1)?.daysAgo;
+      const edition = { event, sales, seed: daysAgo * 7919 + sales, isOpen };
+      const counted = await pastEdition(desk, devices, demo, edition);
+      const settling = { desk, books, demo, owner: ownerOf(demo) };
+      await settleEdition(settling, { event: event.id, counted, isOpen });
+    }
     const atBase = async (): Promise<ReadonlyMap<string, number>> => {
       const rows = await books.rows(demo.id, 'stock', { place: BASE });
       return new Map(rows.map(({ item, quantity }) => [item, quantity]));
@@ -153,14 +160,16 @@ interface Edition {
   readonly event: EventBody;
   readonly sales: number;
   readonly seed: number;
+  /** The last one: some of it does not tie up. */
+  readonly isOpen: boolean;
 }
 
 async function pastEdition(
   desk: DemoDevice,
   devices: readonly DemoDevice[],
   demo: DemoBusiness,
-  { event, sales, seed: from }: Edition,
-): Promise<void> {
+  { event, sales, seed: from, isOpen }: Edition,
+): Promise<number> {
   const opens = momentOf(event.days[0]!.date, event.days[0]!.opens, event.timeZone);
   const hours =
     Number(event.days[0]!.closes.slice(0, 2)) - Number(event.days[0]!.opens.slice(0, 2));
@@ -180,10 +189,13 @@ async function pastEdition(
 
   let [handed, change] = [0, 0];
   const left = new Map(demo.items.map(({ body, load }) => [body.id, body.isStocked ? load : 0]));
-  for (const sale of salesOfDay(demo, { opens, hours, sales }, chance, newId)) {
+  const day = salesOfDay(demo, { opens, hours, sales }, chance, newId);
+  const declined = isOpen ? day.findLast(({ handed: cash }) => cash === null) : undefined;
+  for (const sale of day) {
     const device = devices[sale.device]!;
     const at = { event, drawer, deviceNumber: device.number, number: nextNumber(device, 'sale') };
-    const drafts = draftsOf(sale, demo, at, newId);
+    const rung = draftsOf(sale, demo, at, newId);
+    const drafts = sale === declined ? carriedAndDeclined(rung, newId) : rung;
     device.write(drafts, sale.at, sellerOf(demo, sale.device));
     await noteCards(desk.database, device, drafts, demo.business.currency, sale.at);
     for (const { kind, body } of drafts) {
@@ -197,6 +209,9 @@ async function pastEdition(
   }
   await desk.send();
   for (const device of devices) await device.send();
+  // A helper's phone has not sent all it has since.
+  const quiet = devices.at(-1);
+  if (isOpen && quiet !== undefined) await noteSeen(desk.database, quiet, 1_000_000, opens);
   const closes = opens + hours * 3_600_000;
   const taken = { drawer, parts: 0, handed, change, rounding: 0, back: 0 };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
@@ -206,12 +221,20 @@ async function pastEdition(
     at: closes + 1_800_000,
     short: chance.between(0, 2) * 50,
   });
+  // Three of the one were never rung up; somebody tapped the other for four that were something else.
+  const [one, other] = isOpen ? demo.items.filter(({ load }) => load >= 20) : [];
+  for (const [item, off] of [
+    [one, -3000],
+    [other, 4000],
+  ] as const)
+    if (item !== undefined) left.set(item.body.id, (left.get(item.body.id) ?? 0) + off);
   const goods = [...left]
     .filter(([, quantity]) => quantity > 0)
     .map(([item, quantity]) => ({ item, quantity }));
   const back = { reason: 'brought back', from: event.id, to: BASE, goods, note: '' } as const;
   desk.write([draft('stock.moved', newId(), event.id, back)], closes + 2_400_000, ownerOf(demo));
   await desk.send();
+  return closes + 2_400_000;
 }
 
 /** As if this server had asked for its cards: what the books say of them is compared with that. */
@@ -225,9 +248,17 @@ async function noteCards(
   for (const { id, kind, body } of drafts) {
     if (kind !== 'payment.taken' || body['card'] === null) continue;
     const amount = Number(body['charge']) + Number(body['surcharge']) + Number(body['tip']);
+    const { state } = body['card'] as { readonly state: string };
     await noteAsked(database, business, { payment: id, device, amount, currency }, at);
     const said = { approval: '', acquirer: '', reason: '', expires: '' };
-    await noteAnswer(database, business, id, { ...said, state: 'captured', amount });
+    await noteAnswer(
+      database,
+      business,
+      id,
+      state === 'deferred'
+        ? { ...said, state: 'declined', amount: 0 }
+        : { ...said, state: 'captured', amount },
+    );
   }
 }
 
@@ -263,14 +294,26 @@ function count(
     drawer,
     sums: found.sums,
     counts: piecesOf(there, demo.business.currency).pieces,
+    // The float stays in the tin, and the rest goes to the bank.
+    leaves: {
+      stays: Math.min(float, there),
+      bag:
+        there > float ? { number: `B-${String(numberOfBag(desk))}`, amount: there - float } : null,
+    },
     reason: found.short === 0 ? '' : 'change given wrong once, in the rush',
     number: nextNumber(desk, 'read'),
     reads: [],
     othersAreOpen: false,
   });
   if (!counted.ok) throw new Error(counted.refusal.code);
-  const settled = draft('event.stage', newId(), event.id, { event: event.id, stage: 'settled' });
-  desk.write([...counted.drafts, settled], found.at, ownerOf(demo));
+  desk.write(counted.drafts, found.at, ownerOf(demo));
+}
+
+const bags = new WeakMap<DemoDevice, number>();
+function numberOfBag(desk: DemoDevice): number {
+  const next = (bags.get(desk) ?? 100) + 1;
+  bags.set(desk, next);
+  return next;
 }
 
 function customerDrafts(

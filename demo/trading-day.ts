@@ -149,3 +149,21 @@ function byCard(
   const asked = { payment, slip: slip.id, way: way.id, amount: charge + surcharge + tip };
   return [draft('payment.asked', newId(), event.id, asked), ...taken.drafts];
 }
+
+/** The same sale, its card taken with no network, and declined once there was one. */
+export function carriedAndDeclined(
+  drafts: readonly Draft[],
+  newId: () => string,
+): readonly Draft[] {
+  return drafts.flatMap((each) => {
+    const card = each.body['card'] as object | null | undefined;
+    if (each.kind !== 'payment.taken' || card === null || card === undefined) return [each];
+    const carried = { state: 'deferred', approval: '', acquirer: '', sealed: 'c2VhbGVk' };
+    const said = { state: 'declined', amount: 0, approval: '', acquirer: '' } as const;
+    const reason = 'not enough on the account';
+    return [
+      { ...each, body: { ...each.body, card: { ...card, ...carried } } },
+      draft('payment.result', newId(), each.event, { payment: each.id, ...said, reason }),
+    ];
+  });
+}

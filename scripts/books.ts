@@ -8,6 +8,7 @@
  *   npm run -s books -- trial FILE.ndjson     what stands on each account in the end, one a line
  *   npm run -s books -- ledger FILE.ndjson [EVENT] [--by day|event|shift]    its double entries, as plain-text
  *                                             accounting reads them; of one event, by id or name, or of all
+ *   npm run -s books -- verify-settled FILE.ndjson EVENT    whether what an event was settled with is still so
  *   npm run -s books -- export BUSINESS       writes a daybook as NDJSON; needs DATABASE_URL
  */
 import { once } from 'node:events';
@@ -16,11 +17,14 @@ import { createInterface } from 'node:readline';
 import { parseArgs } from 'node:util';
 import { Books } from '../src/lib/core/books/books';
 import { readDaybook, replay, type ReadDaybook } from '../src/lib/core/books/replay';
+import { entrySchema } from '../src/lib/core/daybook/entry';
 import { plainLedger } from '../src/lib/core/formats/plain-ledger';
+import { jsonOrNull } from '../src/lib/core/formats/json-or-null';
 import { SUMS, workOut, type Sum } from '../src/lib/core/formats/sums';
 import { journalOf } from '../src/lib/core/journal';
 import { Trial } from '../src/lib/core/journal/trial';
 import { LEDGER_BY, ledgerOf, type LedgerBy } from '../src/lib/core/ledger/ledger';
+import { verifySettled } from '../src/lib/core/settle/verify-settled';
 import { openDatabase } from '../src/lib/server/database/database';
 import { select } from '../src/lib/server/database/select';
 import { settingsFrom } from '../src/lib/server/settings';
@@ -35,6 +39,8 @@ else if (command === 'journal' && argument !== undefined) process.exitCode = jou
 else if (command === 'trial' && argument !== undefined) process.exitCode = trialFile(argument);
 else if (command === 'ledger' && argument !== undefined && isLedgerBy(by))
   process.exitCode = ledgerFile(argument, event, by);
+else if (command === 'verify-settled' && argument !== undefined && event !== undefined)
+  process.exitCode = verifyFile(argument, event);
 else if (command === 'export' && argument !== undefined) await exportDaybook(argument);
 else {
   console.error(
@@ -43,6 +49,7 @@ else {
       '       books journal FILE.ndjson\n' +
       '       books trial FILE.ndjson\n' +
       '       books ledger FILE.ndjson [EVENT] [--by day|event|shift]\n' +
+      '       books verify-settled FILE.ndjson EVENT\n' +
       '       books export BUSINESS',
   );
   process.exitCode = 2;
@@ -129,6 +136,34 @@ function ledgerFile(file: string, named: string | undefined, by: LedgerBy = 'day
   const options = { by, ...(event === undefined ? {} : { event }) };
   process.stdout.write(plainLedger(ledgerOf(known, books, options)));
   return faults.length === 0 ? 0 : 1;
+}
+
+/** @returns 0 when all is as it was settled, 1 otherwise, 2 where there is no such file or event. */
+function verifyFile(file: string, named: string): number {
+  const text = textOf(file);
+  if (text === null) return 2;
+  const { known, changes, faults } = entriesOf(text);
+  const books = new Books();
+  books.apply(changes);
+  const event = eventCalled(named, books);
+  if (event === null) return 2;
+  const all = text.split('\n').flatMap((line) => {
+    const read = entrySchema.safeParse(jsonOrNull(line));
+    return read.success ? read.data : [];
+  });
+  const { entry, entries, faults: wrong } = verifySettled(all, known, event);
+  for (const fault of wrong) console.error(JSON.stringify(fault));
+  const isSo = wrong.length === 0 && faults.length === 0;
+  console.log(
+    JSON.stringify({
+      event,
+      settled: entry?.at ?? null,
+      digest: entry?.body.digest ?? null,
+      entries,
+      isAsSettled: isSo,
+    }),
+  );
+  return isSo ? 0 : 1;
 }
 
 /** An event by its id, its name or its short name; null, and said why, where it is none or several. */

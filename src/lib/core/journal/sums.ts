@@ -269,13 +269,17 @@ class Rows {
   }
 
   changes(): SumChange[] {
-    return this.#all.map(({ sum, key, totals }) => {
+    return this.#all.flatMap(({ sum, key, totals }) => {
       const { by, fields } = sumSpecs[sum];
-      const added = Object.keys(fields).map((field, at) => [field, totals[at]!] as const);
+      const added = Object.keys(fields)
+        .map((field, at) => [field, totals[at]!] as const)
+        .filter(([, total]) => total !== 0);
+      // What an entry gives and takes again on one account adds nothing to it.
+      if (added.length === 0) return [];
       return {
         sum,
         key: Object.fromEntries(Object.keys(by).map((field, at) => [field, key[at]!])),
-        fields: Object.fromEntries(added.filter(([, total]) => total !== 0)),
+        fields: Object.fromEntries(added),
       };
     });
   }

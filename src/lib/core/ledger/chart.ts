@@ -103,10 +103,16 @@ export function ledgerAccountOf(
   const id = ACCOUNTS[head] === null ? null : account.slice(head.length + 1);
   const way = head === 'owed' && id !== null ? names.ways.get(id) : undefined;
   const { kind, number, name } = chart[head];
-  if (way !== undefined && way.ledger.trim() !== '')
-    return { number: '', kind, name: nameOf(kind, way.ledger, customerName(customer, names)) };
+  const own = way?.ledger.trim() ?? '';
+  const isNumber = /^\d+$/.test(own);
+  if (own !== '' && !isNumber)
+    return { number: '', kind, name: nameOf(kind, own, customerName(customer, names)) };
   const called = id === null ? '' : calledAfter(head, id, names);
-  return { number, kind, name: nameOf(kind, name, called, customerName(customer, names)) };
+  return {
+    number: isNumber ? own : number,
+    kind,
+    name: nameOf(kind, name, called, customerName(customer, names)),
+  };
 }
 
 const customerName = (customer: string | null, { customers }: Names): string =>

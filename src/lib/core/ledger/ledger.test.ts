@@ -134,6 +134,7 @@ describe('a ledger', () => {
       ways: new Map([
         ['w', { name: 'On account', ledger: '' }],
         ['own', { name: 'Card', ledger: 'Bank: cards; (new)' }],
+        ['number', { name: 'Cheque', ledger: '1040' }],
       ]),
       people: new Map<string, string>(),
       suppliers: new Map<string, string>(),
@@ -144,6 +145,8 @@ describe('a ledger', () => {
       ledgerAccountOf(account, DEFAULT_CHART, names, customer).name;
     assert.equal(name('owed:w', 'c'), 'Assets:To come:On account:Wren & Co');
     assert.equal(name('owed:own'), 'Assets:Bank:cards new');
+    const byNumber = ledgerAccountOf('owed:number', DEFAULT_CHART, names);
+    assert.deepEqual([byNumber.number, byNumber.name], ['1040', 'Assets:To come:Cheque']);
     assert.equal(name('tax:t@20'), 'Liabilities:Tax:VAT home 20%');
     assert.throws(() => name('place:base'), /holds no money/);
   });

@@ -195,6 +195,9 @@ class Documents {
   /** Documents that have no number of their own. */
   readonly #plainly: ReadonlyMap<Kind, string> = new Map<Kind, string>([
     ['cash.moved', 'cash'],
+    ['money.came', 'money'],
+    ['tips.shared', 'tips'],
+    ['paid.out', 'paid'],
     ['drawer.late', 'late cash'],
     ['stock.moved', 'goods'],
     ['count.accepted', 'count'],

@@ -305,7 +305,7 @@ function peopleEnds({ event }: SettlingRows, { tips, makers }: Worked): EventEnd
 function bookEnds(rows: SettlingRows): EventEnd[] {
   const { event, hours, kept } = rows;
   return [
-    ...kept.map(({ id, ...each }): EventEnd => ({
+    ...kept.map(({ id, isCounted: _isCounted, ...each }): EventEnd => ({
       looseEnd: `entry:${id}`,
       code: 'entry/kept',
       ...each,

@@ -42,6 +42,8 @@ export interface SettlingRows {
   readonly kept: readonly {
     readonly id: string;
     readonly kind: string;
+    /** Whether it counts all the same. */
+    readonly isCounted: boolean;
     readonly message: string;
     readonly by: string | null;
   }[];

@@ -23,7 +23,10 @@ export interface SettleEvent {
   readonly newId: () => string;
   readonly event: string;
   /** As the server has just worked it out. */
-  readonly settling: Pick<Settling, 'ends' | 'accepted' | 'balances' | 'heads' | 'settled'>;
+  readonly settling: Pick<
+    Settling,
+    'ends' | 'accepted' | 'balances' | 'heads' | 'leftOut' | 'settled'
+  >;
   /** What this device has not sent: it would come after. */
   readonly toSend: number;
   /** Whether it was settled before, and has changed since. */
@@ -33,13 +36,13 @@ export interface SettleEvent {
 /** The event is settled with what stood on its accounts, once nothing of it is loose. */
 export function settleEvent(command: SettleEvent): SettleEventOutcome {
   const { newId, event, settling, toSend, isAddendum } = command;
-  const { ends, accepted, balances, heads } = settling;
+  const { ends, accepted, balances, heads, leftOut } = settling;
   if (toSend > 0) return refuse({ code: 'settle/not-sent', entries: toSend });
   // What has come since it was settled is what an addendum is for.
   const open = ends.filter(({ code }) => !(isAddendum && code === 'settled/changed'));
   if (open.length > 0) return refuse({ code: 'settle/loose-ends', count: open.length });
   if (settling.settled !== null && !isAddendum) return refuse({ code: 'settle/settled' });
-  const facts = { event, balances, heads };
+  const facts = { event, balances, heads, leftOut };
   const body: BodyOf<'event.settled'> = {
     ...facts,
     accepted: [...accepted],

@@ -50,6 +50,8 @@ export interface Settling {
     readonly seq: number;
     readonly hash: string;
   }[];
+  /** Entries of the event that change nothing. */
+  readonly leftOut: readonly string[];
   readonly devices: readonly SettlingDevice[];
   readonly settled: {
     readonly at: string;
@@ -88,6 +90,7 @@ export function settlingOf(rows: SettlingRows): Settling {
       .filter(({ seq }) => seq > 0)
       .map(({ id: device, seq, hash }) => ({ device, seq, hash }))
       .sort((a, b) => (a.device < b.device ? -1 : 1)),
+    leftOut: rows.kept.flatMap(({ id, isCounted }) => (isCounted ? [] : id)).sort(),
     devices: rows.devices,
     settled: isSettled ? { at: last.at, by: last.by, digest: last.digest } : null,
   };

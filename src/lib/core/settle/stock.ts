@@ -24,8 +24,8 @@ export type Guess =
   | { readonly is: 'unlisted'; readonly quantity: number }
   | { readonly is: 'on a tab'; readonly slip: string };
 
-/** Prices that are told apart at a glance are further apart than this, in percent. */
-const ALIKE = 10;
+/** Nobody taps one for the other whose prices are further apart than this, in percent. */
+const ALIKE = 50;
 
 /** Whether goods have come back, been counted or been written off: before that all of them are still out. */
 export const isUnloaded = ({ event, movements, counted }: SettlingRows): boolean =>

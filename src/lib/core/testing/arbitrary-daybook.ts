@@ -598,7 +598,7 @@ export class DeviceWriter {
           { account: 'sales', amount: what.amount },
         ] as const;
         const heads = [{ device: deviceId(1), seq: 1, hash: 'a'.repeat(64) }];
-        const facts = { event: EVENT, balances, heads };
+        const facts = { event: EVENT, balances, heads, leftOut: [] };
         const body = { ...facts, accepted: [], isAddendum: false, digest: digestOf(facts) };
         return [draft('event.settled', this.newId(), EVENT, body)];
       }

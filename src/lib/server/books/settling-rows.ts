@@ -239,16 +239,23 @@ async function keptOf({
   event,
   transaction,
 }: Reading): Promise<SettlingRows['kept']> {
-  const rows = await select<{ id: string; kind: string; fault: string; by: string | null }>(
+  const rows = await select<{
+    id: string;
+    kind: string;
+    state: string;
+    fault: string;
+    by: string | null;
+  }>(
     database,
-    "SELECT id, kind, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
+    "SELECT id, kind, state, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
       "WHERE business = ? AND event = ? AND state IN ('kept', 'barred', 'doubted') ORDER BY position",
     [business, event],
     transaction,
   );
-  return rows.map(({ fault, ...row }) => {
+  return rows.map(({ fault, state, ...row }) => {
     const why = keptSchema.safeParse(jsonOrNull(fault));
-    return { ...row, message: why.success ? why.data.message : fault };
+    const isCounted = state === 'doubted';
+    return { ...row, isCounted, message: why.success ? why.data.message : fault };
   });
 }
 

@@ -73,6 +73,7 @@ export const settlingTables = {
       stamp: text(60),
       balances: json<BodyOf<'event.settled'>['balances']>([]),
       heads: json<BodyOf<'event.settled'>['heads']>([]),
+      leftOut: json<readonly string[]>([]),
       accepted: json<readonly string[]>([]),
       isAddendum: flag(),
       digest: text(64),

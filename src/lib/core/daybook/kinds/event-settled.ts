@@ -25,6 +25,8 @@ export const settledFacts = z.strictObject({
     .max(2000),
   /** How far each device's chain was known, in order of device. */
   heads: z.array(z.strictObject({ device: recordId, seq: z.int().min(1), hash })).max(500),
+  /** Entries of the event that change nothing, since they were not allowed or not understood. */
+  leftOut: z.array(recordId).max(1000),
 });
 
 const inOrder = (names: readonly string[]): boolean =>
@@ -57,7 +59,8 @@ export const eventSettled = kind(
       message: 'each device once, in order',
     })
     .refine(
-      ({ event, balances, heads, digest }) => digestOf({ event, balances, heads }) === digest,
-      { path: ['digest'], message: 'the digest must be that of event, balances and heads' },
+      ({ event, balances, heads, leftOut, digest }) =>
+        digestOf({ event, balances, heads, leftOut }) === digest,
+      { path: ['digest'], message: 'the digest must be that of what was settled' },
     ),
 );

@@ -84,6 +84,7 @@ export const settling: Migration = {
       \`stamp\` VARCHAR(60) NOT NULL DEFAULT '',
       \`balances\` JSON NOT NULL DEFAULT '[]',
       \`heads\` JSON NOT NULL DEFAULT '[]',
+      \`leftOut\` JSON NOT NULL DEFAULT '[]',
       \`accepted\` JSON NOT NULL DEFAULT '[]',
       \`isAddendum\` TINYINT(1) NOT NULL DEFAULT 0,
       \`digest\` VARCHAR(64) NOT NULL DEFAULT '',
