@@ -5,6 +5,7 @@ import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { stampOf } from '../daybook/clock';
+import { digestOf } from '../daybook/digest';
 import { readEntry } from '../daybook/read-entry';
 import type { Posting } from '../journal/posting';
 import { takeBack } from '../journal/take-back';
@@ -54,7 +55,10 @@ class Court {
 
   /** What is found against each entry, in their order; nothing for what is right. */
   say(drafts: readonly Draft[], by: string | null = HELPER, now = NOW, lentBy?: string): string[] {
-    return this.writer.append(drafts, now, by, lentBy).flatMap((entry) => {
+    const written = drafts.flatMap((each) =>
+      this.writer.append([this.#headed(each)], now, by, lentBy),
+    );
+    return written.flatMap((entry) => {
       const read = readEntry(entry);
       assert.ok(read.ok, JSON.stringify(read));
       const verdict = judgeEntry(read.entry, this.evidence);
@@ -64,6 +68,16 @@ class Court {
       const what = verdict.code === 'right/missing' ? verdict.right : verdict.code;
       return [isBarred ? `${what}, barred` : what];
     });
+  }
+
+  /** What says how far this device is known says so of the entry before it, and its digest is made of that. */
+  #headed(each: Draft): Draft {
+    if (each.kind !== 'event.settled') return each;
+    const { event, balances, heads: said, leftOut, ...rest } = each.body as BodyOf<'event.settled'>;
+    const { seq, hash } = this.writer.head;
+    const heads = said.map(({ device }) => ({ device, seq, hash }));
+    const facts = { event, balances, heads, leftOut };
+    return { ...each, body: { ...rest, ...facts, digest: digestOf(facts) } };
   }
 
   sale(): readonly Draft[] {
@@ -343,6 +357,21 @@ const cash = (
   draft('cash.moved', court.writer.newId(), EVENT, { from, to, amount, what: 'x', ...more });
 const late = (court: Court, amount: number): Draft =>
   draft('drawer.late', court.writer.newId(), EVENT, { drawer: DRAWER, amount, reason: 'x' });
+
+/** As the server would have it, but for what is forged. */
+function settled(court: Court, forged: Partial<BodyOf<'event.settled'>>): Draft {
+  const { evidence } = court;
+  const device = deviceId(1);
+  // The entry before it, whichever that is once it is written.
+  const heads = [{ device, seq: 1, hash: 'a'.repeat(64) }];
+  const balances = evidence.books
+    .rows('eventAccounts')
+    .filter(({ event, amount }) => event === EVENT && amount !== 0)
+    .map(({ account, amount }) => ({ account, amount }));
+  const facts = { event: EVENT, balances, heads, leftOut: [], ...forged };
+  const body = { ...facts, accepted: [], isAddendum: false, digest: '' };
+  return { ...draft('event.settled', court.writer.newId(), EVENT, body) };
+}
 
 const ORDER = idOf(50, 9);
 const lineOf = (court: Court, wanted: number): Draft =>
@@ -719,6 +748,50 @@ describe('a forged entry', () => {
       'late cash called a difference by a helper',
       (court) => [read(court, 5000), cash(court, 'owner', inDrawer(DRAWER), 450), late(court, 450)],
       ['count.accept, barred'],
+    ],
+    [
+      'an event said to be settled by its stage alone',
+      (court) => [
+        draft('event.stage', court.writer.newId(), EVENT, { event: EVENT, stage: 'settled' }),
+      ],
+      ['stage/not-settled-so, barred'],
+      OWNER,
+    ],
+    [
+      'an event settled by a helper, and a report, a payout and shared tips of theirs',
+      (court) => [
+        settled(court, {}),
+        ...court.writer.steps({ does: 'report', line: 1, amount: 5 }, NOW),
+        ...court.writer.steps({ does: 'join', line: 1, isOurs: true }, NOW),
+        ...court.writer.steps({ does: 'came', amount: 5 }, NOW),
+        ...court.writer.steps({ does: 'tips', amount: 5 }, NOW),
+        ...court.writer.steps({ does: 'paid', amount: 5 }, NOW),
+      ],
+      [
+        ...Array.from({ length: 5 }, () => 'event.settle, barred'),
+        // It was paid, whether they might or not.
+        'event.settle',
+      ],
+    ],
+    [
+      'an event settled with other balances, or without what a device has sent',
+      (court) => [
+        settled(court, { balances: [] }),
+        settled(court, { heads: [] }),
+        settled(court, {}),
+      ],
+      ['settled/balances, barred', 'settled/heads, barred'],
+      OWNER,
+    ],
+    [
+      'more money said to have come than was to come, and more tips shared and paid than were taken',
+      (court) => [
+        ...court.writer.steps({ does: 'came', amount: 5 }, NOW),
+        ...court.writer.steps({ does: 'tips', amount: 5 }, NOW),
+        ...court.writer.steps({ does: 'paid', amount: 5 }, NOW),
+      ],
+      ['money/more, barred', 'tips/not-so, barred', 'paid/more'],
+      OWNER,
     ],
     [
       'how drawers are counted set by a lead',

@@ -370,6 +370,11 @@ export class DeviceWriter {
 
   constructor(readonly number: number) {}
 
+  /** Where its chain stands. */
+  get head(): ChainHead {
+    return this.#head;
+  }
+
   readonly newId = (): string => idOf(100 + this.number, (this.#ids += 1));
 
   append(
