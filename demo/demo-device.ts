@@ -60,6 +60,11 @@ export class DemoDevice {
     return made;
   }
 
+  /** The last entry that it has written. */
+  get head(): number {
+    return this.#head.seq;
+  }
+
   /** Writes entries; they are sent with the next `send`. */
   write(drafts: readonly Draft[], now: number, by: string | null): void {
     for (const each of drafts) {

@@ -61,6 +61,7 @@ export async function settleEdition(
     if (open <= 0) continue;
     const isCard = demo.ways.some(({ id, method }) => id === way && method === 'card');
     const [payout] = looked.cards.payouts;
+    if (isCard && payout === undefined) continue;
     // What was taken back does not come: it is still to come, and the report says why.
     const due = isCard ? Math.min(open, payout?.gross ?? open) : open;
     const fees = isCard ? (payout?.fees ?? 0) : 0;

@@ -31,6 +31,8 @@
     { drawers: [], sums: [], moves: [] },
   );
   let open = $state<string | null>(null);
+  /** All items, also those that agree. */
+  let isAll = $state(false);
 
   type Look = { readonly key: string; readonly what: string } & (
     | { readonly is: 'money'; readonly should: number; readonly found: number | null }
@@ -208,13 +210,16 @@
             <table class="rows" data-testid="settle-stock">
               <thead
                 ><tr
-                  ><th scope="col">Item</th><th scope="col">Out</th><th scope="col">Back</th><th
-                    scope="col">Gone</th
-                  ><th scope="col">Rung up</th><th scope="col">Open</th></tr
+                  ><th scope="col">Item</th><th scope="col" class="max-sm:hidden">Out</th><th
+                    scope="col"
+                    class="max-sm:hidden">Back</th
+                  ><th scope="col" class="max-sm:hidden">Gone</th><th scope="col">Rung up</th><th
+                    scope="col">Open</th
+                  ></tr
                 ></thead
               >
               <tbody>
-                {#each settling.stock as each (each.item)}
+                {#each isAll ? settling.stock : stockOff as each (each.item)}
                   {@const unit = names.unit(each.item)}
                   <tr>
                     <td
@@ -223,9 +228,9 @@
                         <span class="soft block text-sm">{guessWords(each.guess, names)}</span>
                       {/if}</td
                     >
-                    <td class="figure">{quantityWords(each.loaded, unit)}</td>
-                    <td class="figure">{quantityWords(each.back, unit)}</td>
-                    <td class="figure">{quantityWords(each.gone, unit)}</td>
+                    <td class="figure max-sm:hidden">{quantityWords(each.loaded, unit)}</td>
+                    <td class="figure max-sm:hidden">{quantityWords(each.back, unit)}</td>
+                    <td class="figure max-sm:hidden">{quantityWords(each.gone, unit)}</td>
                     <td class="figure">{quantityWords(each.sold, unit)}</td>
                     <td class={['figure', each.open !== 0 && 'text-error font-[650]']}
                       >{quantityWords(each.open, unit)}</td
@@ -234,6 +239,11 @@
                 {/each}
               </tbody>
             </table>
+            {#if settling.stock.length > stockOff.length}
+              <button type="button" class="btn btn-quiet mt-2" onclick={() => (isAll = !isAll)}
+                >{isAll ? 'Only what is off' : `All ${String(settling.stock.length)} items`}</button
+              >
+            {/if}
           </td>
         </tr>
       {/if}
