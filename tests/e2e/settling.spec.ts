@@ -1,7 +1,7 @@
 /** At a desk at night: the demo's last market, from its loose ends to settled, and what comes after that. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { enrol, lastSale, PINS } from '../support/at-the-stall';
+import { enrol, lastSale, signIn } from '../support/at-the-stall';
 import { askFor, hold } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
@@ -127,6 +127,12 @@ test('an event is settled once nothing of it is loose, and what comes later show
     ).toBeVisible();
   });
 
+  await test.step('the acquirer has nothing new of that day, and says so', async () => {
+    await openSettled(page);
+    await page.getByRole('button', { name: 'Fetch the report again' }).click();
+    await expect(page.getByText('The report has nothing of these days yet.')).toBeVisible();
+  });
+
   await test.step('what is paid later does not change it in silence, and is added', async () => {
     await openSettled(page);
     const statement = page.getByRole('button', { name: /^Statement of/ });
@@ -151,9 +157,7 @@ test('an event is settled once nothing of it is loose, and what comes later show
 
   await test.step('a helper sees it, and needs the right to settle', async () => {
     await page.goto('/who');
-    await page.getByRole('button', { name: /^Oriel/ }).click();
-    await page.getByLabel('PIN of Oriel').fill(PINS['Oriel']!);
-    await page.getByRole('button', { name: 'Sign in' }).click();
+    await signIn(page, 'Oriel');
     await openSettled(page);
     await page.getByRole('button', { name: /^Fetch the report/ }).click();
     await expect(page.getByText('may not settle events')).toBeVisible();

@@ -74,5 +74,5 @@ export const reportQuerySchema = z.iso.date();
 /** What the acquirer says of a day, as it goes into the daybook. */
 export const reportSchema = z.object({
   source: z.string().min(1).max(60),
-  lines: cardsReported.body.shape.lines.min(0).max(20_000),
+  lines: z.array(cardsReported.body.shape.lines.element).max(20_000),
 });
