@@ -41,7 +41,6 @@ export const LIKENESS_MINUTES = 15;
 const APART = LIKENESS_MINUTES * 60_000;
 
 interface Free {
-  readonly id: string;
   /** Its place among the payments, in which candidates are named. */
   readonly place: number;
   readonly time: number;
@@ -58,76 +57,78 @@ export function matchCards(
   payments: readonly CardPayment[],
   report: readonly ReportLine[],
 ): CardMatch {
-  const byReference = new Map<string, CardPayment>();
-  for (const payment of payments)
-    if (payment.reference !== '' && !byReference.has(payment.reference))
-      byReference.set(payment.reference, payment);
+  /** The place of a payment, by its reference; the first that claims it has it. */
+  const byReference = new Map<string, number>();
+  payments.forEach(({ reference }, place) => {
+    if (reference !== '' && !byReference.has(reference)) byReference.set(reference, place);
+  });
 
-  const pairOf = new Map<ReportLine, CardPair>();
-  const paired = new Set<string>();
+  const isPaired = new Array<boolean>(payments.length).fill(false);
+  /** By the place of the line. */
+  const pairOf = new Array<CardPair | undefined>(report.length);
   const double: number[] = [];
-  const strangers: ReportLine[] = [];
-  for (const line of report) {
-    const payment = byReference.get(line.reference);
-    if (payment === undefined) strangers.push(line);
-    else if (paired.has(payment.id)) double.push(line.line);
+  const strangers: number[] = [];
+  report.forEach(({ line, reference, amount }, at) => {
+    const place = byReference.get(reference);
+    if (place === undefined) strangers.push(at);
+    else if (isPaired[place] === true) double.push(line);
     else {
-      paired.add(payment.id);
-      const difference = line.amount - payment.amount;
-      pairOf.set(line, { line: line.line, payment: payment.id, by: 'reference', difference });
+      const { id: payment, amount: asked } = payments[place]!;
+      isPaired[place] = true;
+      pairOf[at] = { line, payment, by: 'reference', difference: amount - asked };
     }
-  }
+  });
 
-  const alike = whatIsLike(
-    payments.filter(({ id }) => !paired.has(id)),
-    strangers,
-  );
   const unknown: { line: number; candidates: readonly string[] }[] = [];
-  for (const [line, candidates] of alike.byLine) {
-    const [only] = candidates;
-    if (only !== undefined && candidates.length === 1 && alike.lines.get(only) === 1) {
-      paired.add(only);
-      pairOf.set(line, { line: line.line, payment: only, by: 'likeness', difference: 0 });
-    } else unknown.push({ line: line.line, candidates });
-  }
+  const alike = whatIsLike(payments, isPaired, report, strangers);
+  strangers.forEach((at, n) => {
+    const { line } = report[at]!;
+    const found = alike.candidates[n]!;
+    const [only] = found;
+    if (only !== undefined && found.length === 1 && alike.lines.get(only) === 1) {
+      isPaired[only] = true;
+      pairOf[at] = { line, payment: payments[only]!.id, by: 'likeness', difference: 0 };
+    } else unknown.push({ line, candidates: found.map((place) => payments[place]!.id) });
+  });
   return {
-    pairs: report.flatMap((line) => pairOf.get(line) ?? []),
+    pairs: pairOf.filter((pair) => pair !== undefined),
     double,
     unknown,
-    missing: payments.flatMap(({ id }) => (paired.has(id) ? [] : id)),
+    missing: payments.flatMap(({ id }, place) => (isPaired[place] === true ? [] : id)),
   };
 }
 
-/** Which free payments each line is like, and how many lines each of them is like. */
-function whatIsLike(payments: readonly CardPayment[], lines: readonly ReportLine[]) {
+/** The places of the free payments that each line is like, and how many lines each of them is like. */
+function whatIsLike(
+  payments: readonly CardPayment[],
+  isPaired: readonly boolean[],
+  report: readonly ReportLine[],
+  strangers: readonly number[],
+) {
+  const lines = new Map<number, number>();
+  // Only what a line asks for is looked at.
   const free = new Map<string, Free[]>();
+  for (const at of strangers) free.set(likenessOf(report[at]!), []);
   payments.forEach((payment, place) => {
-    const name = likenessOf(payment);
-    const all = free.get(name) ?? [];
-    all.push({ id: payment.id, place, time: Date.parse(payment.at) });
-    free.set(name, all);
+    if (isPaired[place] === true || free.size === 0) return;
+    free.get(likenessOf(payment))?.push({ place, time: Date.parse(payment.at) });
   });
   for (const all of free.values()) all.sort((a, b) => a.time - b.time);
 
-  const byLine = new Map<ReportLine, readonly string[]>();
-  const count = new Map<string, number>();
-  for (const line of lines) {
+  const candidates = strangers.map((at) => {
+    const line = report[at]!;
     const time = Date.parse(line.at);
     const all = free.get(likenessOf(line)) ?? [];
-    const candidates: Free[] = [];
-    for (let at = firstFrom(all, time - APART); at < all.length; at += 1) {
-      const each = all[at]!;
+    const found: number[] = [];
+    for (let n = firstFrom(all, time - APART); n < all.length; n += 1) {
+      const each = all[n]!;
       if (each.time > time + APART) break;
-      candidates.push(each);
-      count.set(each.id, (count.get(each.id) ?? 0) + 1);
+      found.push(each.place);
+      lines.set(each.place, (lines.get(each.place) ?? 0) + 1);
     }
-    candidates.sort((a, b) => a.place - b.place);
-    byLine.set(
-      line,
-      candidates.map(({ id }) => id),
-    );
-  }
-  return { byLine, lines: count };
+    return found.sort((a, b) => a - b);
+  });
+  return { candidates, lines };
 }
 
 /** Where the first is that is not before the time. */

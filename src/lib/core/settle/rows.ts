@@ -74,6 +74,6 @@ export interface SettlingDevice {
   /** The last entry that it said it has. */
   readonly headSaid: number;
   readonly isShutOut: boolean;
-  /** Whether it has written anything of this event. */
+  /** Whether it has rung anything up at this event. */
   readonly hasWritten: boolean;
 }

@@ -151,19 +151,17 @@ const faults: readonly Fault[] = [
     name: 'a card was carried, and is not sent',
     code: 'card/state',
     trading: ({ world }) => {
-      const drafts = world
-        .sale(2, 'card')
-        .map((each) =>
-          each.kind === 'payment.taken'
-            ? {
-                ...each,
-                body: {
-                  ...each.body,
-                  card: { ...(each.body['card'] as object), state: 'deferred' },
-                },
-              }
-            : each,
-        );
+      const drafts = world.sale(2, 'card').map((each) =>
+        each.kind === 'payment.taken'
+          ? {
+              ...each,
+              body: {
+                ...each.body,
+                card: { ...(each.body['card'] as object), state: 'deferred' },
+              },
+            }
+          : each,
+      );
       world.charged.delete(newCard(world));
       world.write(drafts);
     },

@@ -81,8 +81,7 @@ export async function settlingRows(
       ways: await books.rows(business, 'ways', {}, transaction),
       items: await books.rows(business, 'items', {}, transaction),
       makers: await books.rows(business, 'makers', {}, transaction),
-      makerLines: await makerLines(reading, off),
-      unlisted: await unlisted(reading),
+      ...(await oddLines(reading, off)),
       movements: await books.rows(
         business,
         'movements',
@@ -146,39 +145,39 @@ const settlementsOf = async ({ database, business, transaction }: Reading) =>
     transaction,
   );
 
-async function makerLines(
+/** Makers' lines, and what is not listed, by its price: one scan of the lines for both. */
+async function oddLines(
   { database, business, event, transaction }: Reading,
   off: ReadonlySet<string>,
-): Promise<SettlingRows['makerLines']> {
-  const rows = await select<{ sale: string; maker: string; total: string; tax: string }>(
+): Promise<Pick<SettlingRows, 'makerLines' | 'unlisted'>> {
+  const rows = await select<{
+    sale: string;
+    item: string | null;
+    maker: string | null;
+    price: string;
+    quantity: string;
+    total: string;
+    tax: string;
+  }>(
     database,
-    `SELECT sale, maker, total, tax FROM ${sqlTable('saleLines')} ` +
-      'WHERE business = ? AND event = ? AND maker IS NOT NULL ORDER BY sale, line',
+    `SELECT sale, item, maker, price, quantity, total, tax FROM ${sqlTable('saleLines')} ` +
+      'WHERE business = ? AND event = ? AND (maker IS NOT NULL OR item IS NULL)',
     [business, event],
     transaction,
   );
-  return rows
-    .filter(({ sale }) => !off.has(sale))
-    .map(({ maker, total, tax }) => {
+  const standing = rows.filter(({ sale }) => !off.has(sale));
+  const unlisted = new Map<number, number>();
+  for (const { item, price, quantity } of standing)
+    if (item === null)
+      unlisted.set(Number(price), (unlisted.get(Number(price)) ?? 0) + Number(quantity));
+  return {
+    makerLines: standing.flatMap(({ maker, total, tax }) => {
+      if (maker === null) return [];
       const taxes = Object.values((jsonOrNull(tax) ?? {}) as Record<string, number>);
       return { maker, net: Number(total) - taxes.reduce((all, each) => all + each, 0) };
-    });
-}
-
-async function unlisted({
-  database,
-  business,
-  event,
-  transaction,
-}: Reading): Promise<SettlingRows['unlisted']> {
-  const rows = await select<{ price: string; quantity: string }>(
-    database,
-    `SELECT price, SUM(quantity) AS quantity FROM ${sqlTable('saleLines')} ` +
-      'WHERE business = ? AND event = ? AND item IS NULL GROUP BY price',
-    [business, event],
-    transaction,
-  );
-  return rows.map(({ price, quantity }) => ({ price: Number(price), quantity: Number(quantity) }));
+    }),
+    unlisted: [...unlisted].map(([price, quantity]) => ({ price, quantity })),
+  };
 }
 
 async function waitingSlips({
@@ -298,25 +297,29 @@ async function devicesAt({
     seenAt: string;
     headSaid: number;
     isShutOut: number;
-    hasWritten: number;
   }>(
     database,
-    `SELECT a.device AS id, a.number, a.seq, a.hash, a.seenAt, a.headSaid, a.isShutOut,
-       EXISTS (SELECT 1 FROM daybook_entries e WHERE e.business = a.business AND e.device = a.device
-         AND e.event = ?) AS hasWritten
-     FROM access_devices a WHERE a.business = ? ORDER BY a.number`,
-    [event, business],
+    'SELECT device AS id, number, seq, hash, seenAt, headSaid, isShutOut FROM access_devices ' +
+      'WHERE business = ? ORDER BY number',
+    [business],
     transaction,
   );
+  const sold = await select<{ device: string }>(
+    database,
+    `SELECT DISTINCT device FROM ${sqlTable('sales')} WHERE business = ? AND event = ?`,
+    [business, event],
+    transaction,
+  );
+  const wrote = new Set(sold.map(({ device }) => device));
   const names = new Map(
     (await books.rows(business, 'devices', {}, transaction)).map(({ id, name }) => [id, name]),
   );
-  return rows.map(({ seenAt, isShutOut, hasWritten, ...row }) => ({
+  return rows.map(({ seenAt, isShutOut, ...row }) => ({
     ...row,
     name: names.get(row.id) ?? '',
     seenAt: Number(seenAt),
     isShutOut: isShutOut === 1,
-    hasWritten: hasWritten === 1,
+    hasWritten: wrote.has(row.id),
   }));
 }
 
