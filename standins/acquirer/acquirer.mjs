@@ -153,8 +153,6 @@ export async function startAcquirer({ port, apiKey, file }) {
         return payments.refund(body.reference, body.amount);
       case 'POST /dispute':
         return payments.dispute(body.reference);
-      case 'POST /remember':
-        return payments.remember(body);
       case 'GET /report':
         return { status: 200, body: payments.report(url.searchParams.get('day') ?? '') };
       case 'GET /settlement':

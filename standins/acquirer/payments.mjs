@@ -214,11 +214,6 @@ export class Payments {
     return this.#keep({ ...known, chargedBack: true });
   }
 
-  /** What was taken on days before it was started: for demos and tests. @param {Payment} payment @returns {Answer} */
-  remember(payment) {
-    return this.#keep({ ...this.#blank(payment.reference), ...payment });
-  }
-
   /** What is paid out for a day, with the fee of each, as CSV. @param {string} day ISO date. */
   settlement(day) {
     const lines = [...this.all.values()]

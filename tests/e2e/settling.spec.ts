@@ -200,4 +200,19 @@ test('the report of today’s cards is fetched from the acquirer, and each line 
   await expect(row(page, /^Cards, by the report/)).toContainText('ties up');
   await expect(page.getByTestId('paired')).toContainText('1 by reference');
   await expect(end(page, 'card/no-report')).toHaveCount(0);
+
+  // The cardholder takes it back: with the next report that is a loose end of its own.
+  const [charged] = readFileSync(till.acquirerFile, 'utf8')
+    .split('\n')
+    .flatMap((line) => /"reference":"([^"]+)"/.exec(line)?.[1] ?? []);
+  const { url, apiKey } = till.acquirer;
+  const disputed = await fetch(`${url}/dispute`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${apiKey}` },
+    body: JSON.stringify({ reference: charged }),
+  });
+  expect(disputed.status).toBe(200);
+  await page.getByRole('button', { name: 'Fetch the report again' }).click();
+  await expect(end(page, 'card/odd')).toContainText('A cardholder took a payment back');
+  await expect(end(page, 'card/odd')).toContainText('£4.50');
 });

@@ -50,8 +50,6 @@ try {
   await phone.getByRole('button', { name: 'More …' }).click();
   await phone.getByLabel('What to call it').fill('Terrarium bench');
   await phone.getByRole('button', { name: 'Open as a tab' }).click();
-  await phone.goto('/waiting');
-  await take(phone, 'waiting-phone');
   await phone.goto('/stock/lists');
   await phone.getByRole('link', { name: /^Load list L/ }).click();
   await phone.getByTestId('crates').waitFor();
@@ -92,6 +90,14 @@ try {
   await desk.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
   await desk.getByText('agree on every figure').waitFor();
   await take(desk, 'event-desk');
+  await desk.goto('/books');
+  await desk
+    .getByRole('link', { name: /counted/ })
+    .first()
+    .click();
+  await desk.getByRole('link', { name: 'Settle …' }).click();
+  await desk.getByTestId('settle-table').waitFor();
+  await take(desk, 'settle-desk');
   await desk.goto('/find');
   await desk.getByLabel('Sale by number, item or amount').fill('lav');
   await desk.getByTestId('found-older').getByRole('link').first().waitFor();
