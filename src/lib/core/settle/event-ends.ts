@@ -4,7 +4,6 @@
  */
 import { outsideId } from '../daybook/outside-id';
 import { bagsOf, type Bag } from '../drawer/move-cash';
-import { lastDay } from '../event/todays-event';
 import { momentOf } from '../event/local-time';
 import { lateCashes } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
@@ -347,7 +346,3 @@ export function changesSince(was: Balances, now: Balances): readonly BalanceChan
     .map((account) => ({ account, was: before.get(account) ?? 0, is: after.get(account) ?? 0 }))
     .filter((change) => change.was !== change.is);
 }
-
-/** Whether its last day is over. @param today ISO date. */
-export const isOver = (event: SettlingRows['event'], today: string): boolean =>
-  lastDay(event) < today;

@@ -183,7 +183,8 @@
   {#if file !== null}
     <div class="border-base-300 grid gap-2 rounded-xl border-2 p-3" data-testid="report-file">
       <p>
-        <b>{file.name}</b>: {good.length} {good.length === 1 ? 'line' : 'lines'} of {money.text(
+        <b>{file.name}</b>: {good.length}
+        {good.length === 1 ? 'line' : 'lines'} of {money.text(
           good.reduce((sum, { amount }) => sum + amount, 0),
         )} would be taken in{file.double > 0 ? `, ${file.double} of them are there twice` : ''}.
       </p>
