@@ -11,7 +11,13 @@ const BATCH = 200;
 const BATCHES = 8;
 const ROUNDS = 4;
 /** The tables in which each entry leaves rows of its own. */
-const FACTS = ['daybook_entries', 'books_sales', 'books_sale_lines', 'books_payments'];
+const FACTS = [
+  'daybook_entries',
+  'books_sales',
+  'books_sale_lines',
+  'books_payments',
+  'books_moves',
+];
 
 export async function serverFigures(till: RunningTill): Promise<Figure[]> {
   const pushed: number[] = [];

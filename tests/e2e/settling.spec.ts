@@ -201,6 +201,23 @@ test('the report of today’s cards is fetched from the acquirer, and each line 
   await expect(page.getByTestId('paired')).toContainText('1 by reference');
   await expect(end(page, 'card/no-report')).toHaveCount(0);
 
+  // A line of a file that no till knows is none of ours, by hand and with a word.
+  // By the clock of the place, which the event goes by.
+  const day = new Intl.DateTimeFormat('en-CA', { timeZone: 'Europe/London' }).format(new Date());
+  await page.getByLabel('or a file (CSV)').setInputFiles({
+    ...{ name: 'more.csv', mimeType: 'text/csv' },
+    buffer: Buffer.from(`reference,amount,last4,at\r\nstranger,77.00,0005,${day} 10:00\r\n`),
+  });
+  await page.getByRole('button', { name: 'Take in 1 line' }).click();
+  await expect(end(page, 'card/odd')).toContainText('a card that no till knows');
+  await page.getByRole('button', { name: 'Join it by hand …' }).click();
+  await page.getByRole('button', { name: 'So it is' }).click();
+  await expect(page.getByText(/Say why, in a few words/)).toBeVisible();
+  await page.getByLabel('How that is known').fill('the stall beside ours');
+  await page.getByRole('button', { name: 'So it is' }).click();
+  await expect(end(page, 'card/odd')).toHaveCount(0);
+  await expect(row(page, /^Cards, by the report/)).toContainText('ties up');
+
   // The cardholder takes it back: with the next report that is a loose end of its own.
   const [charged] = readFileSync(till.acquirerFile, 'utf8')
     .split('\n')

@@ -312,6 +312,6 @@ function figureOf(
 function valueOf(from: By, posting: Posting, entry: JournalEntry): string | number | null {
   if (from === 'event') return entry.event ?? NO_EVENT;
   if (from === 'day' || from === 'hour') return entry[from];
-  if (from === 'account') return headOf(posting.account) === 'slip' ? 'slip' : posting.account;
+  if (from === 'account') return posting.account.startsWith('slip:') ? 'slip' : posting.account;
   return posting[from] ?? null;
 }

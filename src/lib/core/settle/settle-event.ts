@@ -10,6 +10,7 @@ export type SettleEventRefusal =
   | { readonly code: 'settle/loose-ends'; readonly count: number }
   | { readonly code: 'settle/settled' }
   | { readonly code: 'settle/not-sent'; readonly entries: number }
+  | { readonly code: 'settle/no-reason' }
   | { readonly code: 'settle/no-tips' }
   | { readonly code: 'settle/nobody-on-duty' }
   | { readonly code: 'settle/amount-wrong'; readonly typed: string }
@@ -50,6 +51,21 @@ export function settleEvent(command: SettleEvent): SettleEventOutcome {
     digest: digestOf(facts),
   };
   return { ok: true, drafts: [draft('event.settled', newId(), event, body)] };
+}
+
+/**
+ * Joins a line of a report to a payment by hand; said once more, the last word counts.
+ * @param payment Null where it is none of ours.
+ */
+export function joinLine(
+  newId: () => string,
+  line: string,
+  payment: string | null,
+  typed: string,
+): SettleEventOutcome {
+  const why = typed.trim().slice(0, 500);
+  if (why === '') return refuse({ code: 'settle/no-reason' });
+  return { ok: true, drafts: [draft('cards.joined', newId(), null, { line, payment, why })] };
 }
 
 export interface ShareOutTips {

@@ -7,7 +7,7 @@ import { BASE } from '../books/names';
 import { idOf, EVENT } from '../testing/arbitrary-daybook';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import type { EventEndCode } from './event-ends';
-import { moneyCame, payOut, settleEvent, shareOutTips } from './settle-event';
+import { joinLine, moneyCame, payOut, settleEvent, shareOutTips } from './settle-event';
 import { shareTips } from './share-tips';
 import { readReport, takeReport, type CardLine } from './take-report';
 import { verifySettled } from './verify-settled';
@@ -328,6 +328,29 @@ describe('an event', () => {
     assert.deepEqual(two?.guess, { is: 'taken for', item: idOf(6, 3) });
     assert.deepEqual(three?.guess, { is: 'taken for', item: idOf(6, 2) });
     assert.equal(two.retail, 630);
+  });
+
+  it('joins by hand what is like more than one, and leaves out what is none of ours', () => {
+    const { world } = evening(SALES, []);
+    const [first] = world.charged.keys();
+    const line = world.line(first!, { reference: 'elsewhere', amount: 999, last4: '0000' });
+    world.report([line]);
+    const odd = (): readonly string[] =>
+      world.settling().ends.flatMap((end) => (end.code === 'card/odd' ? end.odd.line : []));
+    const [strange] = odd();
+    assert.ok(strange !== undefined);
+    const join = (payment: string | null, why: string): string => {
+      const outcome = joinLine(world.writer.newId, strange, payment, why);
+      if (outcome.ok) world.write(outcome.drafts);
+      return outcome.ok ? 'done' : outcome.refusal.code;
+    };
+    assert.equal(join(null, ' '), 'settle/no-reason');
+    assert.equal(join(null, 'of another stall on that terminal'), 'done');
+    assert.deepEqual(odd(), []);
+    // Said otherwise: it is a second line for that payment then.
+    assert.equal(join(first!, 'it was ours after all'), 'done');
+    const [again] = world.settling().cards.odd;
+    assert.equal(again?.is, 'double');
   });
 
   it('leaves what is taken without tax, less goods, fees, makers and costs', () => {

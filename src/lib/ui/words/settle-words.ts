@@ -238,6 +238,8 @@ export function settleEventWords(refusal: SettleEventRefusal, money: MoneyWords)
       return 'It is settled already; go back a stage, with a reason, to open it again.';
     case 'settle/not-sent':
       return `This device still has ${String(refusal.entries)} to send; wait until it says “All sent”.`;
+    case 'settle/no-reason':
+      return 'Say why, in a few words; whoever looks at the books later will want to know.';
     case 'settle/no-tips':
       return 'There are no tips that are not shared out.';
     case 'settle/nobody-on-duty':

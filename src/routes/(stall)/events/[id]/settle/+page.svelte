@@ -12,6 +12,7 @@
   import { useStall } from '../../../stall.svelte';
   import CardsPanel from './CardsPanel.svelte';
   import EndCard from './EndCard.svelte';
+  import JoinLine from './JoinLine.svelte';
   import MakersPanel from './MakersPanel.svelte';
   import ResultPanel from './ResultPanel.svelte';
   import SettleTable from './SettleTable.svelte';
@@ -116,7 +117,11 @@
           <section class="grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="ends">
             <h2 id="ends">Loose ends</h2>
             {#each settling.ends as end (end.looseEnd)}
-              <EndCard {end} {names} />
+              <EndCard {end} {names}>
+                {#if end.code === 'card/odd' && (end.odd.is === 'unknown' || end.odd.is === 'double')}
+                  <JoinLine odd={end.odd} missing={settling.cards.missing} {names} />
+                {/if}
+              </EndCard>
             {:else}
               <p class="sheet" data-testid="nothing-loose">Nothing is loose: it all ties up.</p>
             {/each}

@@ -61,7 +61,9 @@
     isBusy = false;
     if (says === '')
       toast(
-        found === 0 ? 'The report has nothing of these days yet.' : `${found} lines are taken in.`,
+        found === 0
+          ? 'The report has nothing of these days yet.'
+          : `${found} ${found === 1 ? 'line is' : 'lines are'} taken in.`,
       );
   }
 
@@ -103,7 +105,7 @@
       days.set(line.at.slice(0, 10), [...(days.get(line.at.slice(0, 10)) ?? []), line]);
     for (const [day, of] of days) await take(taken.name, day, of, lentBy);
     file = null;
-    toast(`${lines.length} lines are taken in.`);
+    toast(`${lines.length} ${lines.length === 1 ? 'line is' : 'lines are'} taken in.`);
   }
   /** The way that cards at the reader are taken by: what the payouts are of. */
   const owed = $derived(
@@ -198,7 +200,7 @@
         {#if good.length > 0}
           <RightButton
             right="event.settle"
-            label="Take in {good.length} lines"
+            label="Take in {good.length} {good.length === 1 ? 'line' : 'lines'}"
             look="btn-quiet"
             onGo={takeFile}
           />
