@@ -75,7 +75,9 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     const joined = byHand.get(id);
     return joined === undefined || (joined !== null && known.has(joined));
   });
-  const paid = own
+  const even = evenlyUndone(cards, own);
+  const standing = own.filter(({ reference }) => !even.has(reference));
+  const paid = standing
     .filter(({ sort }) => sort === 'payment')
     .sort((a, b) => (a.paidAt < b.paidAt ? -1 : a.paidAt > b.paidAt ? 1 : a.id < b.id ? -1 : 1));
   const match = matchCards(taken.map(asPayment), paid.map(asLine(byHand)));
@@ -87,7 +89,7 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     ...match.pairs.flatMap(({ line, payment, difference }) =>
       difference === 0 ? [] : { ...oddOf(lineAt(line), 'amount', difference), payment },
     ),
-    ...own.flatMap((line) =>
+    ...standing.flatMap((line) =>
       line.sort === 'payment'
         ? []
         : { ...oddOf(line, line.sort, 0), payment: byHand.get(line.id) ?? referenced(line, known) },
@@ -101,13 +103,30 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     isReported: lines.length > 0,
     reported: sum(paid.map(({ amount }) => amount)),
     fees: sum(own.map(({ fee }) => fee)),
-    back: sum(own.flatMap(({ sort, amount }) => (isBack(sort) ? amount : []))),
+    back: sum(standing.flatMap(({ sort, amount }) => (isBack(sort) ? amount : []))),
     // Where nothing was reported yet, nothing is missing from it.
     missing: lines.length === 0 ? [] : match.missing.map((payment) => cardOf.get(payment)!),
     odd,
     payouts: payoutsOf(own, came),
     paired: { reference: count('reference') - hand, likeness: count('likeness'), hand },
   };
+}
+
+/**
+ * Cards that the tills gave back, and that the report has as taken and given back again: nothing of them is left on
+ * either side.
+ */
+function evenlyUndone(cards: SettlingRows['cards'], lines: readonly Line[]): ReadonlySet<string> {
+  const undone = new Set(
+    cards.flatMap((card) => {
+      const { is } = cardState(card);
+      return is === 'taken' || is === 'carried' || is === 'held' ? [] : card.id;
+    }),
+  );
+  const sums = new Map<string, number>();
+  for (const { reference, amount } of lines)
+    if (undone.has(reference)) sums.set(reference, (sums.get(reference) ?? 0) + amount);
+  return new Set([...sums].flatMap(([reference, left]) => (left === 0 ? reference : [])));
 }
 
 const isBack = (sort: Line['sort']): boolean => sort === 'refund' || sort === 'chargeback';

@@ -330,6 +330,27 @@ describe('an event', () => {
     assert.equal(two.retail, 630);
   });
 
+  it('has nothing left of a card that was given back, here and in the report', () => {
+    const { world } = evening(SALES, []);
+    // Asked for, charged, never a part of anything, and undone at the acquirer.
+    const payment = world.writer.newId();
+    const at = new Date(NOON).toISOString();
+    world.charged.set(payment, { amount: 700, at });
+    const asked = { payment, slip: idOf(20, 8), way: READER.id, amount: 700 };
+    const said = { amount: 700, approval: '', acquirer: 'a', reason: '' };
+    const undone = { payment, state: 'reversed', ...said } as const;
+    world.write([
+      draft('payment.asked', world.writer.newId(), EVENT, asked),
+      draft('payment.result', world.writer.newId(), EVENT, undone),
+    ]);
+    const taken = world.line(payment, { last4: '4242' });
+    world.report([taken, { ...taken, id: 'back', sort: 'refund', amount: -700, fee: 0 }]);
+    assert.deepEqual(codesOf({ world, cards: [] }), ['payout/short']);
+    // Given back in part only, it does not come to nothing.
+    world.report([{ ...taken, id: 'back', sort: 'refund', amount: -600, fee: 0 }]);
+    assert.ok(codesOf({ world, cards: [] }).includes('card/odd'));
+  });
+
   it('joins by hand what is like more than one, and leaves out what is none of ours', () => {
     const { world } = evening(SALES, []);
     const [first] = world.charged.keys();

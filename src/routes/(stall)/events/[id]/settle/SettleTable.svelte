@@ -84,6 +84,12 @@
     const off = row.found - row.should;
     return off === 0 ? { says: 'ties up', isOff: false } : { says: money.off(off), isOff: true };
   };
+  /** Drawers are counted blind here, or by whoever may not see what should be in them. */
+  const isHidden = (row: Look): boolean =>
+    row.is === 'money' &&
+    row.key.startsWith('drawer ') &&
+    row.found === null &&
+    (stall.business.isBlind || !stall.may('cash.expected'));
   const drawerName = (id: string): string =>
     cash.value.drawers.find((drawer) => drawer.id === id)?.name ?? 'a drawer';
 </script>
@@ -109,7 +115,7 @@
               onclick={() => (open = open === row.key ? null : row.key)}>{row.what}</button
             >
           </td>
-          <td class="figure">{money.figure(row.should)}</td>
+          <td class="figure">{isHidden(row) ? '–' : money.figure(row.should)}</td>
           <td class="figure"
             >{row.is === 'to come'
               ? money.figure(row.should - row.left)
@@ -127,7 +133,9 @@
               {#if row.key.startsWith('drawer ')}
                 {@const id = row.key.slice('drawer '.length)}
                 {@const drawer = cash.value.drawers.find((each) => each.id === id)}
-                {#if drawer === undefined}
+                {#if isHidden(row)}
+                  <p class="soft">What should be in it is shown once it has been counted.</p>
+                {:else if drawer === undefined}
                   <p class="soft">This device has no details of that drawer; it is long past.</p>
                 {:else}
                   <DrawerFormula
