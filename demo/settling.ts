@@ -3,7 +3,14 @@ import type { Draft } from '../src/lib/core/daybook/chain';
 import { draft } from '../src/lib/core/daybook/kinds';
 import { typedText } from '../src/lib/core/money/amount-text';
 import { takeReport, type CardLine } from '../src/lib/core/settle/take-report';
-import { payOut, settleEvent, shareOutTips, moneyCame } from '../src/lib/core/settle/settle-event';
+import {
+  moneyCame,
+  owedBy,
+  payOut,
+  settleEvent,
+  shareOutTips,
+  type MoneyCame,
+} from '../src/lib/core/settle/settle-event';
 import { settlingOf, type Settling } from '../src/lib/core/settle/settling';
 import { settlingRows } from '../src/lib/server/books/settling-rows';
 import type { BookReader } from '../src/lib/server/books/read-books';
@@ -57,32 +64,23 @@ export async function settleEdition(
   if (first !== undefined)
     desk.write(takeReport(newId, 'practice acquirer', first.at.slice(0, 10), lines), at, owner);
   const looked = await now();
-  for (const { way, open } of looked.toCome) {
-    if (open <= 0) continue;
-    const isCard = demo.ways.some(({ id, method }) => id === way && method === 'card');
-    const [payout] = looked.cards.payouts;
-    if (isCard && payout === undefined) continue;
-    // What was taken back does not come: it is still to come, and the report says why.
-    const due = isCard ? Math.min(open, payout?.gross ?? open) : open;
-    const fees = isCard ? (payout?.fees ?? 0) : 0;
-    if (due - fees <= 0) continue;
-    const came = {
-      ...{ newId, event, currency, day },
-      typed: plain(due - fees),
-      what: isCard ? (payout?.payout ?? 'cards') : 'as listed',
-    };
-    write(moneyCame({ ...came, from: [{ account: `owed:${way}`, amount: due }] }), 60_000);
-  }
-  if (!isOpen)
-    for (const bag of looked.bags)
+  const came = (from: MoneyCame['from'], kept: number, what: string, later: number): void => {
+    const due = from.reduce((sum, { amount }) => sum + amount, 0);
+    if (due > kept)
       write(
-        moneyCame({
-          ...{ newId, event, currency, day, what: `bag ${bag.number}` },
-          typed: plain(bag.amount),
-          from: [{ account: `bag:${bag.id}`, amount: bag.amount }],
-        }),
-        120_000,
+        moneyCame({ newId, event, currency, day, what, from, typed: plain(due - kept) }),
+        later,
       );
+  };
+  // What was taken back does not come: it is still to come, and the report says why.
+  for (const payout of looked.cards.payouts)
+    came(owedBy(payout, looked.toCome), payout.fees, payout.payout, 60_000);
+  for (const { way, open } of looked.toCome)
+    if (demo.ways.some(({ id, method }) => id === way && method !== 'card'))
+      came([{ account: `owed:${way}`, amount: open }], 0, 'as listed', 60_000);
+  if (!isOpen)
+    for (const { id, number, amount } of looked.bags)
+      came([{ account: `bag:${id}`, amount }], 0, `bag ${number}`, 120_000);
   if (looked.tips.open.length > 0)
     write(shareOutTips({ newId, event, how: 'taken', settling: looked }), 180_000);
   const shared = await now();

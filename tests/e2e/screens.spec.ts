@@ -202,6 +202,28 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
     },
   ],
   ['loose ends', async () => void (await page.goto('/loose-ends'))],
+  ['cash in and out', async () => void (await page.goto('/drawer'))],
+  [
+    'settling an event, with a row open',
+    async () => {
+      await page.goto('/books');
+      await page
+        .getByRole('link', { name: /counted/ })
+        .first()
+        .click();
+      await page.getByRole('link', { name: 'Settle …' }).click();
+      await page
+        .getByTestId('settle-table')
+        .getByRole('button', { name: /^Goods gone/ })
+        .click();
+      await expect(page.getByTestId('settle-stock')).toBeVisible();
+      await page
+        .getByTestId('end')
+        .first()
+        .getByRole('button', { name: /^Accept/ })
+        .click();
+    },
+  ],
   [
     'a device',
     async () => {
@@ -295,6 +317,7 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/customers',
     '/customers/new',
     '/loose-ends',
+    '/drawer',
     '/devices',
   ]) {
     await page.goto(path);

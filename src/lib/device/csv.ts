@@ -1,6 +1,16 @@
 /** CSV files (RFC 4180) as lines by heading. */
 import Papa from 'papaparse';
 
+/** The text of a file. Banks and acquirers often write Latin-1: what is no UTF-8 is read as that. */
+export async function textOf(file: Blob): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
+
 export interface CsvRead {
   readonly lines: readonly Readonly<Record<string, string>>[];
   /** What is wrong with the file as a whole; empty when nothing is. */

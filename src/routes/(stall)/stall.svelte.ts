@@ -227,6 +227,11 @@ export class Stall {
     return this.staff.length === 0 || may(this.seller, right);
   }
 
+  /** Whether what should be in a drawer is shown before it is counted. @param lender Who lent the right to it. */
+  seesCash(lender: string | null = null): boolean {
+    return !this.business.isBlind && (this.may('cash.expected') || lender !== null);
+  }
+
   /** Rights that the open slip asks for and that neither the seller nor a lender has. */
   readonly slipLacks: readonly Right[] = $derived.by(() => {
     const { current, quote } = this.slip;

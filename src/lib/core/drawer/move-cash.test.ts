@@ -130,6 +130,7 @@ describe('cash in between', () => {
     tin.move(inDrawer(tin.drawer), NEW_BAG, '10', { bag: 'B7' });
     const [bag] = bagsOf([], tin.books.rows('cashMoves'));
     tin.move(inBag(bag!.id), SAFE, '10');
+    assert.equal(tin.move(inBag(bag!.id), SAFE, '10'), 'from: cash/bag-gone');
     assert.deepEqual(bagsOf([], tin.books.rows('cashMoves')), []);
     assert.equal(tin.trial.amount(`bag:${bag!.id}`), 0);
   });

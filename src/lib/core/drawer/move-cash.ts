@@ -10,6 +10,7 @@ export type CashRefusal = { readonly field: string } & (
   | { readonly code: 'cash/no-purpose' }
   | { readonly code: 'cash/no-bag' }
   | { readonly code: 'cash/bag-taken'; readonly number: string }
+  | { readonly code: 'cash/bag-gone' }
   | { readonly code: 'cash/same-place' }
   | { readonly code: 'cash/counted-already'; readonly name: string }
 );
@@ -35,7 +36,7 @@ export interface MoveCash {
   /** Drawers that have been counted: nothing goes in or out of them. */
   readonly counted: readonly Pick<Row<'drawers'>, 'id' | 'name'>[];
   /** Bags whose money has not reached the bank. */
-  readonly bags: readonly Pick<Bag, 'number'>[];
+  readonly bags: readonly Pick<Bag, 'id' | 'number'>[];
 }
 
 /** What somebody else would want to know of it later. */
@@ -58,6 +59,9 @@ export function moveCash(command: MoveCash): CashOutcome {
     if (bags.some((bag) => bag.number.toLowerCase() === number.toLowerCase()))
       return refuse({ code: 'cash/bag-taken', field: 'bag', number });
   }
+  const opens = bagAt(from);
+  if (opens !== null && !bags.some(({ id }) => id === opens))
+    return refuse({ code: 'cash/bag-gone', field: 'from' });
   const closed = counted.find(({ id }) => [from, to].map(drawerAt).includes(id));
   if (closed !== undefined)
     return refuse({ code: 'cash/counted-already', field: 'from', name: closed.name });

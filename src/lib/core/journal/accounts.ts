@@ -58,6 +58,13 @@ export const ACCOUNTS = {
 } as const satisfies Readonly<Record<string, string | null>>;
 
 export type AccountHead = keyof typeof ACCOUNTS;
+
+/** Accounts of quantities; all others are of money. */
+const OF_GOODS = ['place', 'packed', 'sent', 'received', 'to-do'] as const;
+export type MoneyHead = Exclude<AccountHead, (typeof OF_GOODS)[number]>;
+export const moneyHeads = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
+  (head): head is MoneyHead => !OF_GOODS.some((each) => each === head),
+);
 type WithId = {
   [H in AccountHead]: (typeof ACCOUNTS)[H] extends null ? never : H;
 }[AccountHead];

@@ -1,4 +1,5 @@
 /** What settling an event moves: money that came, tips that are shared, people who are paid. Minor units. */
+import { NOBODY } from '../books/names';
 import type { EntryOf } from '../daybook/kinds';
 import type { Account } from './accounts';
 import { minus, money, type Posting } from './posting';
@@ -22,7 +23,7 @@ export const paidOut = ({ body }: EntryOf<'paid.out'>): Posting[] => [
 function accountOf({ for: what, whom }: EntryOf<'paid.out'>['body']): Account {
   switch (what) {
     case 'tips':
-      return `tips:${whom ?? 'nobody'}`;
+      return `tips:${whom ?? NOBODY}`;
     case 'maker':
       return 'makers-share';
     case 'commission':

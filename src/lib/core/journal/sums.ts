@@ -4,7 +4,7 @@
  */
 import { NO_EVENT } from '../books/names';
 import type { Kind } from '../daybook/kinds';
-import { ACCOUNTS, headOf, type AccountHead } from './accounts';
+import { headOf, moneyHeads, type AccountHead } from './accounts';
 import type { JournalEntry } from './journal-entry';
 import type { Figure, Posting, PostingField } from './posting';
 
@@ -42,10 +42,6 @@ const OF_BACK = [
   'void.undone',
 ] as const satisfies readonly Kind[];
 const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
-/** Every account of money. */
-const MONEY = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
-  (head) => !['place', 'packed', 'sent', 'received', 'to-do'].includes(head),
-);
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];
 
 const earned: Adds = { figure: 'amount', accounts: EARNED, isCredit: true };
@@ -88,7 +84,7 @@ export const sumSpecs = {
   /** What stands on each account of an event: its trial balance. */
   eventAccounts: {
     by: { event: 'event', account: 'account' },
-    fields: { amount: { figure: 'amount', accounts: MONEY } },
+    fields: { amount: { figure: 'amount', accounts: moneyHeads } },
   },
   /** Tips by who took them. */
   eventTips: {

@@ -1,6 +1,6 @@
 /** Cash: drawers that are opened at an event and counted once against the books, and what is moved in between. */
 import type { EntryOf } from '../daybook/kinds';
-import { bagAt, drawerAt, NEW_BAG } from '../drawer/cash-places';
+import { bagAt, drawerAt } from '../drawer/cash-places';
 import { expectedCash, lateCash } from '../drawer/expected-cash';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
@@ -30,20 +30,22 @@ export function judgeRead(
     : { code: 'read/expected', found: body.expected, wanted: expected };
 }
 
-/** Cash goes from and to drawers and bags that there are. What is heard of after a count shows as late cash. */
-export function judgeCashMoved({ body }: EntryOf<'cash.moved'>, { books }: Evidence): Doubt | null {
+/**
+ * Cash goes from and to drawers that there are, and a bag is opened with all that is in it, once. What is heard of after
+ * a count shows as late cash.
+ */
+export function judgeCashMoved(
+  { event, body }: EntryOf<'cash.moved'>,
+  { books }: Evidence,
+): Doubt | null {
   for (const place of [body.from, body.to]) {
-    const [drawer, bag] = [drawerAt(place), bagAt(place)];
+    const drawer = drawerAt(place);
     if (drawer !== null && books.row('drawers', drawer) === undefined)
       return { code: 'cash/drawer', found: drawer };
-    if (bag === null) continue;
-    const move = books.row('cashMoves', bag);
-    const filled = books.row('drawerReads', bag)?.bag ?? (move?.to === NEW_BAG ? move : undefined);
-    if (filled === undefined) return { code: 'cash/bag', found: bag };
-    if (filled.amount !== body.amount)
-      return { code: 'cash/bag', found: body.amount, wanted: filled.amount };
   }
-  return null;
+  if (bagAt(body.from) === null) return null;
+  const wanted = books.row('eventAccounts', `${String(event)} ${body.from}`)?.amount ?? 0;
+  return wanted === body.amount ? null : { code: 'cash/bag', found: body.amount, wanted };
 }
 
 /** What came late is what the books say came late: no more, and not twice. */

@@ -720,16 +720,15 @@ describe('a forged entry', () => {
       ['cash.out', 'cash.out', 'cash.out'],
     ],
     [
-      'a bag that nobody filled, and one opened with more in it than went in',
+      'a bag that nobody filled, one opened with more in it than went in, and one opened twice',
       (court) => {
-        const filled = cash(court, 'safe', 'bag', 500, { bag: 'B7' });
-        return [
-          filled,
-          cash(court, inBag(idOf(4, 9)), 'safe', 500),
-          cash(court, inBag(filled.id), 'safe', 501),
-        ];
+        const fill = (bag: string): Draft => cash(court, 'safe', 'bag', 500, { bag });
+        const open = (id: string, amount: number): Draft => cash(court, inBag(id), 'safe', amount);
+        const [one, other] = [fill('B7'), fill('B8')];
+        const twice = [open(other.id, 500), open(other.id, 500)];
+        return [one, other, open(idOf(4, 9), 500), open(one.id, 501), ...twice];
       },
-      ['cash/bag', 'cash/bag'],
+      ['cash/bag', 'cash/bag', 'cash/bag'],
       LEAD,
     ],
     [

@@ -2,7 +2,7 @@
 import type { Books } from '../books/books';
 import { NOBODY } from '../books/names';
 import type { Row } from '../books/tables';
-import { ACCOUNTS, headOf, type AccountHead } from '../journal/accounts';
+import { ACCOUNTS, headOf, type MoneyHead } from '../journal/accounts';
 
 /** Kinds of accounts of a ledger; the first part of every name in plain-text accounting. */
 export type AccountKind = 'Assets' | 'Liabilities' | 'Equity' | 'Revenues' | 'Expenses';
@@ -14,8 +14,6 @@ export interface ChartLine {
   /** Without its kind; parts are kept apart by a colon. */
   readonly name: string;
 }
-/** Money accounts: those of goods are quantities, and are in no ledger. */
-export type MoneyHead = Exclude<AccountHead, 'place' | 'packed' | 'sent' | 'received' | 'to-do'>;
 export type Chart = Readonly<Record<MoneyHead, ChartLine>>;
 
 const line = (kind: AccountKind, number: string, name: string): ChartLine => ({
@@ -52,7 +50,6 @@ export const DEFAULT_CHART: Chart = {
   owner: line('Equity', '3000', 'Owner'),
   unexplained: line('Equity', '9990', 'Unexplained'),
 };
-export const moneyHeads = Object.keys(DEFAULT_CHART) as readonly MoneyHead[];
 
 export const isMoneyHead = (head: string): head is MoneyHead => Object.hasOwn(DEFAULT_CHART, head);
 
@@ -118,7 +115,8 @@ export function ledgerAccountOf(
 const customerName = (customer: string | null, { customers }: Names): string =>
   customer === null ? '' : (customers.get(customer) ?? shortOf(customer));
 
-const shortOf = (id: string): string => id.slice(-8);
+/** What has no name is called by the end of its id. */
+export const shortOf = (id: string): string => id.slice(-8);
 
 /** By the head of an account: what its id is called; accounts without stand for all of their kind. */
 const calledBy: Partial<Record<MoneyHead, (id: string, names: Names) => string | undefined>> = {

@@ -14,10 +14,10 @@ import {
   readPlainLedger,
 } from '../formats/plain-ledger';
 import { journalOf } from '../journal';
-import { isAccount } from '../journal/accounts';
+import { isAccount, moneyHeads } from '../journal/accounts';
 import { Trial } from '../journal/trial';
 import { arbitraryDaybook, DeviceWriter, DRAWER, EVENT } from '../testing/arbitrary-daybook';
-import { DEFAULT_CHART, ledgerAccountOf, moneyHeads, namesIn } from './chart';
+import { DEFAULT_CHART, ledgerAccountOf, namesIn } from './chart';
 import { LEDGER_BY, ledgerOf, type Ledger } from './ledger';
 
 function read(entries: readonly Entry[]): { known: readonly KnownEntry[]; books: Books } {

@@ -12,6 +12,7 @@ import {
   isMoneyHead,
   ledgerAccountOf,
   namesIn,
+  shortOf,
   type Chart,
   type LedgerAccount,
 } from './chart';
@@ -214,8 +215,6 @@ class Documents {
 /** The first that is said at all. */
 const saidFirst = (...all: readonly (string | undefined)[]): string | undefined =>
   all.find((each) => each !== undefined && each !== '');
-
-const shortOf = (id: string): string => id.slice(-8);
 
 /**
  * Which drawer was in use when each entry was written: the one that its money went to, else the one that the device

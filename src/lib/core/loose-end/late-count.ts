@@ -3,6 +3,7 @@ import type { Row } from '../books/tables';
 import { draft } from '../daybook/kinds';
 import { outsideId } from '../daybook/outside-id';
 import { offAccepted, worthOfMissing, type OffAccepted } from '../stock/count';
+import { byAmount } from './by-amount';
 import type { SettleOutcome } from './kept-entry';
 
 type Settled = Pick<Row<'settlements'>, 'looseEnd'>;
@@ -29,7 +30,7 @@ export function lateCounts(
 function looseEndOf({ accepted, by }: OffAccepted): string {
   const { count, place, item, stamp } = accepted;
   const about = outsideId(count, 'late', `${place} ${item} ${stamp}`);
-  return `late:${about}-${by < 0 ? 'm' : 'p'}${String(Math.abs(by))}`;
+  return `late:${about}-${byAmount(by)}`;
 }
 
 export interface SettleLateCount {

@@ -1,7 +1,7 @@
 /** Cards of an event: what the tills say, what the acquirer's report says, what has come. Minor units. */
 import { cardState } from '../payment/card-state';
 import { sum } from '../money/units';
-import { matchCards, type CardPayment, type ReportLine } from './match-cards';
+import { matchCards, type CardMatch, type CardPayment, type ReportLine } from './match-cards';
 import type { SettlingRows } from './rows';
 
 type Line = SettlingRows['lines'][number];
@@ -34,6 +34,8 @@ export interface Payout {
   readonly day: string;
   readonly gross: number;
   readonly fees: number;
+  /** What of the gross is of which way to pay, as far as its payments are known. */
+  readonly ways: readonly { readonly way: string; readonly amount: number }[];
   /** What has come to the bank of it, as somebody or a statement says. */
   readonly came: number;
 }
@@ -107,7 +109,7 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     // Where nothing was reported yet, nothing is missing from it.
     missing: lines.length === 0 ? [] : match.missing.map((payment) => cardOf.get(payment)!),
     odd,
-    payouts: payoutsOf(own, came),
+    payouts: payoutsOf(own, wayOfLine(cards, match, paid, byHand), came),
     paired: { reference: count('reference') - hand, likeness: count('likeness'), hand },
   };
 }
@@ -162,17 +164,47 @@ const oddOf = (
   payment: null,
 });
 
-function payoutsOf(lines: readonly Line[], came: SettlingRows['came']): readonly Payout[] {
-  const found = new Map<string, { payout: string; day: string; gross: number; fees: number }>();
-  for (const { payout, payoutDay, amount, fee, sort } of lines) {
-    if (payout === '' || sort === 'decline') continue;
-    const before = found.get(payout) ?? { payout, day: payoutDay, gross: 0, fees: 0 };
-    found.set(payout, { ...before, gross: before.gross + amount, fees: before.fees + fee });
-  }
-  return [...found.values()]
-    .map((each) => ({
-      ...each,
-      came: sum(came.flatMap(({ what, amount }) => (what === each.payout ? amount : []))),
-    }))
+function pushTo(all: Map<string, Line[]>, key: string, line: Line): void {
+  const there = all.get(key);
+  if (there === undefined) all.set(key, [line]);
+  else there.push(line);
+}
+
+/** Of which way to pay a line is: that of the payment it was paired with, joined to, or names. */
+function wayOfLine(
+  cards: SettlingRows['cards'],
+  { pairs }: CardMatch,
+  paid: readonly Line[],
+  byHand: ReadonlyMap<string, string | null>,
+): (line: Line) => string | undefined {
+  const ways = new Map(cards.map(({ id, way }) => [id, way]));
+  const paired = new Map(pairs.map(({ line, payment }) => [paid[line]!.id, payment]));
+  return ({ id, reference }) => ways.get(paired.get(id) ?? byHand.get(id) ?? reference);
+}
+
+function payoutsOf(
+  lines: readonly Line[],
+  wayOf: (line: Line) => string | undefined,
+  came: SettlingRows['came'],
+): readonly Payout[] {
+  const found = new Map<string, Line[]>();
+  for (const line of lines)
+    if (line.payout !== '' && line.sort !== 'decline') pushTo(found, line.payout, line);
+  return [...found]
+    .map(([payout, of]) => {
+      const ways = new Map<string, number>();
+      for (const line of of) {
+        const way = wayOf(line);
+        if (way !== undefined) ways.set(way, (ways.get(way) ?? 0) + line.amount);
+      }
+      return {
+        payout,
+        day: of[0]?.payoutDay ?? '',
+        gross: sum(of.map(({ amount }) => amount)),
+        fees: sum(of.map(({ fee }) => fee)),
+        ways: [...ways].map(([way, amount]) => ({ way, amount })),
+        came: sum(came.flatMap(({ what, amount }) => (what === payout ? amount : []))),
+      };
+    })
     .sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.payout < b.payout ? -1 : 1));
 }

@@ -5,13 +5,14 @@
 import { outsideId } from '../daybook/outside-id';
 import { bagsOf, type Bag } from '../drawer/move-cash';
 import { momentOf } from '../event/local-time';
+import { byAmount } from '../loose-end/by-amount';
 import { lateCashes } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
 import { openCardEnds, type CardLooseEnd } from '../payment/card-state';
 import type { CardsSettled, OddLine, SettledCard } from './cards';
 import type { MakerSettled, TipsSettled } from './people';
 import type { SettlingDevice, SettlingRows } from './rows';
-import type { StockSettled } from './stock';
+import { isUnloaded, type StockSettled } from './stock';
 
 type End<C extends string, F extends object> = { readonly looseEnd: string; readonly code: C } & F;
 
@@ -73,9 +74,6 @@ interface Worked {
   readonly tips: TipsSettled;
   readonly makers: readonly MakerSettled[];
 }
-
-/** As it is named with an amount: `p450` is 450 more, `m450` less. */
-const byAmount = (amount: number): string => `${amount < 0 ? 'm' : 'p'}${String(Math.abs(amount))}`;
 
 /** @returns Those that nobody has settled, and how many were. */
 export function eventEnds(
@@ -251,12 +249,9 @@ function moneyEnds({ drawerReads, cashMoves, accounts, event }: SettlingRows): E
   ];
 }
 
-function stockEnds(
-  { event, accounts: _accounts, movements, counted }: SettlingRows,
-  stock: readonly StockSettled[],
-): EventEnd[] {
-  const isBack = counted.length > 0 || movements.some(({ from }) => from === event.id);
-  if (!isBack) {
+function stockEnds(rows: SettlingRows, stock: readonly StockSettled[]): EventEnd[] {
+  const { event } = rows;
+  if (!isUnloaded(rows)) {
     return stock.length === 0
       ? []
       : [{ looseEnd: `out:${event.id}`, code: 'goods/still-out', items: stock.length }];

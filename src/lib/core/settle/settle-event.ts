@@ -1,4 +1,5 @@
 /** Commands of settling: sharing tips, paying people, money that came, and that an event is settled. */
+import { NOBODY } from '../books/names';
 import type { Draft } from '../daybook/chain';
 import { digestOf } from '../daybook/digest';
 import { draft, type BodyOf } from '../daybook/kinds';
@@ -82,7 +83,7 @@ export function tipShares(
 ): readonly { readonly person: string; readonly amount: number }[] {
   const total = tips.open.reduce((sum, { amount }) => sum + amount, 0);
   const taken = new Map(tips.open.map(({ seller, amount }) => [seller, amount]));
-  const named = [...taken.keys()].filter((seller) => seller !== 'nobody');
+  const named = [...taken.keys()].filter((seller) => seller !== NOBODY);
   const people = [...new Set([...minutes.map(({ person }) => person), ...named])].sort();
   const weightOf = (person: string): number =>
     how === 'hours'
@@ -144,6 +145,18 @@ export interface MoneyCame {
   readonly currency: string;
   readonly day: string;
   readonly what: string;
+}
+
+/** What a payout would come of: each way with what it has of it, no more than is still to come by that way. */
+export function owedBy(
+  { ways }: Settling['cards']['payouts'][number],
+  toCome: Settling['toCome'],
+): MoneyCame['from'] {
+  return ways.flatMap(({ way, amount }) => {
+    const open = toCome.find((each) => each.way === way)?.open ?? 0;
+    const due = Math.min(open, amount);
+    return due > 0 ? [{ account: `owed:${way}`, amount: due }] : [];
+  });
 }
 
 /** What did not come of what was owed was kept on the way. */

@@ -7,7 +7,7 @@ import { BASE } from '../books/names';
 import { idOf, EVENT } from '../testing/arbitrary-daybook';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import type { EventEndCode } from './event-ends';
-import { joinLine, moneyCame, payOut, settleEvent, shareOutTips } from './settle-event';
+import { joinLine, moneyCame, owedBy, payOut, settleEvent, shareOutTips } from './settle-event';
 import { shareTips } from './share-tips';
 import { readReport, takeReport, type CardLine } from './take-report';
 import { verifySettled } from './verify-settled';
@@ -399,6 +399,24 @@ describe('an event', () => {
       world.settling().result.costs.map(({ what, amount, is }) => [what, amount, is]),
       [['diesel', 500, 'from cash']],
     );
+  });
+});
+
+describe('a payout', () => {
+  it('is owed by the ways whose cards it is of, and by no more than is still to come', () => {
+    const { world } = evening(SALES, [
+      { name: 'not come', code: 'way/to-come', isNotAtBank: true },
+    ]);
+    const { cards, toCome } = world.settling();
+    const [payout] = cards.payouts;
+    assert.ok(payout !== undefined);
+    assert.deepEqual(payout.ways, [{ way: READER.id, amount: payout.gross }]);
+    assert.deepEqual(owedBy(payout, toCome), [
+      { account: `owed:${READER.id}`, amount: payout.gross },
+    ]);
+    const less = toCome.map((each) => ({ ...each, open: 5 }));
+    assert.deepEqual(owedBy(payout, less), [{ account: `owed:${READER.id}`, amount: 5 }]);
+    assert.deepEqual(owedBy(payout, []), []);
   });
 });
 

@@ -11,7 +11,7 @@ import {
   type TipsSettled,
 } from './people';
 import { resultOf, type EventResult } from './result';
-import type { SettlingDevice, SettlingRows } from './rows';
+import type { SettlingRows } from './rows';
 import { settleStock, type StockSettled } from './stock';
 import { sum } from '../money/units';
 
@@ -21,7 +21,6 @@ export interface DrawerSettled {
   readonly should: number;
   /** Null until it has been counted. */
   readonly is: number | null;
-  readonly read: string | null;
 }
 
 export interface Settling {
@@ -52,7 +51,6 @@ export interface Settling {
   }[];
   /** Entries of the event that change nothing. */
   readonly leftOut: readonly string[];
-  readonly devices: readonly SettlingDevice[];
   readonly settled: {
     readonly at: string;
     readonly by: string | null;
@@ -91,7 +89,6 @@ export function settlingOf(rows: SettlingRows): Settling {
       .map(({ id: device, seq, hash }) => ({ device, seq, hash }))
       .sort((a, b) => (a.device < b.device ? -1 : 1)),
     leftOut: rows.kept.flatMap(({ id, isCounted }) => (isCounted ? [] : id)).sort(),
-    devices: rows.devices,
     settled: isSettled ? { at: last.at, by: last.by, digest: last.digest } : null,
   };
 }
@@ -115,7 +112,6 @@ function drawersOf({ drawers, drawerSums, drawerReads }: SettlingRows): readonly
       name,
       should: expectedCash(drawer, sums),
       is: read?.counted ?? null,
-      read: read?.id ?? null,
     };
   });
 }

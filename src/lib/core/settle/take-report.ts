@@ -25,6 +25,23 @@ export function takeReport(
   return drafts;
 }
 
+/** The lines of a file: each is of the day of its own time. */
+export function takeFile(
+  newId: () => string,
+  name: string,
+  lines: readonly CardLine[],
+): readonly Draft[] {
+  const days = [...new Set(lines.map(({ at }) => at.slice(0, 10)))].sort();
+  return days.flatMap((day) =>
+    takeReport(
+      newId,
+      name,
+      day,
+      lines.filter(({ at }) => at.startsWith(day)),
+    ),
+  );
+}
+
 /** What a file's line is, or what is wrong with it; lines count from 2, below the headings. */
 export type ReportRow =
   | { readonly ok: true; readonly at: number; readonly line: CardLine }

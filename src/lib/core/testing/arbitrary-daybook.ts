@@ -68,7 +68,7 @@ export const CARD_WAY: WayToPay = {
   opensDrawer: false,
   givesChange: false,
 };
-const tax = {
+export const tax = {
   id: TAX,
   name: 'VAT',
   rate: '20',

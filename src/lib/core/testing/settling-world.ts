@@ -25,6 +25,7 @@ import {
   item,
   itemId,
   pricing,
+  tax,
   TAX,
 } from './arbitrary-daybook';
 
@@ -33,16 +34,6 @@ const LATER = NOON + 3 * 86_400_000;
 export const MAKER = idOf(21, 1);
 /** A card at the reader, without surcharge. */
 const READER = { ...CARD_WAY, method: 'card', surchargeRate: '0' } as const;
-
-const tax = {
-  id: TAX,
-  name: 'VAT',
-  rate: '20',
-  level: 'country',
-  on: [],
-  sort: 1,
-  isActive: true,
-} as const;
 
 export class SettlingWorld {
   readonly books = new Books();

@@ -161,9 +161,7 @@ async function gatherRows(
   await put('drawers', 'id', drawers);
   await put('drawerSums', 'drawer', drawers);
   await put('drawerReads', 'drawer', drawers);
-  await put('drawerReads', 'id', references.bags);
   await put('eventAccounts', 'event', references.accountsOf);
-  await put('cashMoves', 'id', references.bags);
   await put('cardPayments', 'id', cards);
   await put('devices', 'id', devices);
   if (asksAboutCarried)

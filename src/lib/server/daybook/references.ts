@@ -14,7 +14,6 @@ export interface References {
   readonly payments: Set<string>;
   readonly slipsOfReversed: Set<string>;
   readonly drawers: Set<string>;
-  readonly bags: Set<string>;
   /** Events whose accounts it is about. */
   readonly accountsOf: Set<string>;
   readonly cards: Set<string>;
@@ -44,7 +43,6 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     payments: new Set(),
     slipsOfReversed: new Set(),
     drawers: new Set(),
-    bags: new Set(),
     accountsOf: new Set(),
     cards: new Set(),
     devices: new Set(),
@@ -130,9 +128,9 @@ function note(entry: KnownEntry, found: References): void {
       return;
     case 'cash.moved':
       for (const place of [entry.body.from, entry.body.to]) {
-        const [drawer, bag] = [drawerAt(place), bagAt(place)];
+        const drawer = drawerAt(place);
         if (drawer !== null) found.drawers.add(drawer);
-        if (bag !== null) found.bags.add(bag);
+        if (bagAt(place) !== null && entry.event !== null) found.accountsOf.add(entry.event);
       }
       return;
     case 'stock.moved':

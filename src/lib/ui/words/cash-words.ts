@@ -87,6 +87,8 @@ export function cashFault(refusal: CashRefusal): Fault {
         field,
         says: `There is a bag ${refusal.number} already that is not at the bank yet.`,
       };
+    case 'cash/bag-gone':
+      return { field, says: 'That bag has been opened already.' };
     case 'cash/same-place':
       return { field, says: 'It is there already; choose another place.' };
     case 'cash/counted-already':

@@ -2,8 +2,8 @@
   /** Cash in between: a running read of each drawer, and what goes in and out. */
   import { live } from '$lib/device/live.svelte';
   import DrawerFormula from '$lib/ui/cash/DrawerFormula.svelte';
-  import LendRight from '../LendRight.svelte';
   import { useStall } from '../stall.svelte';
+  import AskToSee from './AskToSee.svelte';
   import CashForm from './CashForm.svelte';
   import CashList from './CashList.svelte';
 
@@ -11,11 +11,8 @@
   const { books } = stall.db;
   const sums = live(() => () => books.drawerSums.toArray(), []);
   let lender = $state<string | null>(null);
-  let isLending = $state(false);
   let made = $state(0);
-  const isShown = $derived(
-    !stall.business.isBlind && (stall.may('cash.expected') || lender !== null),
-  );
+  const isShown = $derived(stall.seesCash(lender));
 </script>
 
 <div class="page gap-5">
@@ -48,26 +45,8 @@
             <p class="soft text-sm">
               By what this device knows now; what others have not sent is not in it.
             </p>
-          {:else if stall.business.isBlind}
-            <p class="soft">
-              Drawers are counted blind here: what should be in them is shown once they have been
-              counted.
-            </p>
-          {:else if isLending}
-            <LendRight
-              right="cash.expected"
-              onLent={(id) => {
-                lender = id;
-                isLending = false;
-              }}
-              onBack={() => (isLending = false)}
-            />
           {:else}
-            <button
-              type="button"
-              class="btn btn-quiet justify-self-start"
-              onclick={() => (isLending = true)}>Show what should be in it</button
-            >
+            <AskToSee onLent={(id) => (lender = id)} />
           {/if}
         </section>
         <CashList event={stall.event} />

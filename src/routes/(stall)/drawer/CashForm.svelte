@@ -149,7 +149,7 @@
     does === 'moved' ? drawers.length > 1 : !NEEDS_DRAWER.has(does) || drawers.length > 0;
   const spentBefore = live(
     () => async () => {
-      const moves = await books.cashMoves.orderBy('id').reverse().limit(200).toArray();
+      const moves = await books.cashMoves.orderBy('id').reverse().limit(40).toArray();
       return [...new Set(moves.map(({ what }) => what).filter((what) => what !== ''))].slice(0, 12);
     },
     [],

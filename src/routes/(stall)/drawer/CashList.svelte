@@ -38,25 +38,27 @@
   let wrong = $state('');
 
   async function open(bag: Bag, lentBy?: string): Promise<void> {
-    const outcome = await stall.daybook.append(
-      () =>
+    const { id } = event;
+    const typed = {
+      ...{ from: inBag(bag.id), to: SAFE, bag: '', what: `bag ${bag.number}` },
+      amount: stall.money.plain(bag.amount),
+    };
+    // As it is when it is written: another window may have opened it.
+    const outcome = await stall.daybook.decide(
+      async () =>
+        bagsOf(
+          await books.drawerReads.where('event').equals(id).toArray(),
+          await books.cashMoves.where('event').equals(id).toArray(),
+        ),
+      (now) =>
         moveCash({
-          newId,
-          event: event.id,
-          currency: stall.business.currency,
-          typed: {
-            ...{ from: inBag(bag.id), to: SAFE, bag: '', what: `bag ${bag.number}` },
-            amount: stall.money.plain(bag.amount),
-          },
-          photo: null,
-          counted: [],
-          bags: [],
+          ...{ newId, event: id, currency: stall.business.currency, typed },
+          ...{ photo: null, counted: [], bags: now },
         }),
       lentBy === undefined ? {} : { lentBy },
     );
     wrong =
       outcome.ok || outcome.refusal.code === 'slip/gone' ? '' : cashFault(outcome.refusal).says;
-    await stall.daybook.settle();
   }
 </script>
 

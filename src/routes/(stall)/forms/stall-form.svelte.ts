@@ -69,9 +69,13 @@ export class StallForm<T extends object, R> {
     // As a draft of it is kept: text, and nothing that still changes.
     const said = JSON.parse(JSON.stringify(this.typed)) as T;
     this.faults.now = null;
-    const write = await command(said);
+    // What it looks up is looked up again if something else was written meanwhile, here or in another window.
     const outcome = await daybook
-      .append(write, lentBy === undefined ? {} : { lentBy })
+      .decide(
+        async () => await command(said),
+        (write) => write(),
+        lentBy === undefined ? {} : { lentBy },
+      )
       .catch((error: unknown) => error);
     if (!isOutcome(outcome)) {
       this.faults.now = { field: '', says: `It is not saved: ${faultWords(outcome)}.` };

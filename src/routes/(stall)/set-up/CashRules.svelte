@@ -1,7 +1,6 @@
 <script lang="ts">
   /** How drawers are counted. */
-  import { draft } from '$lib/core/daybook/kinds';
-  import { readAmount } from '$lib/core/money/amount-text';
+  import { setCashRules } from '$lib/core/drawer/cash-rules';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
@@ -16,21 +15,7 @@
     about: 'cash rules',
     from: business.cashStamp,
     begin: { isBlind: business.isBlind, above: above === null ? '' : stall.money.plain(above) },
-    command: ({ isBlind, above: typed }) => {
-      const read = typed.trim() === '' ? null : readAmount(typed, business.currency);
-      return () =>
-        read !== null && !read.ok
-          ? { ok: false as const, refusal: { typed } }
-          : {
-              ok: true as const,
-              drafts: [
-                draft('business.cash', newId(), null, {
-                  isBlind,
-                  recountAbove: read === null ? null : read.amount,
-                }),
-              ],
-            };
-    },
+    command: (typed) => () => setCashRules(newId, typed, business.currency),
     says: ({ typed }) => ({
       field: 'above',
       says: `“${typed}” is no amount; type one such as 5.00, or nothing.`,

@@ -12,8 +12,8 @@
   import Field from '$lib/ui/forms/Field.svelte';
   import { timeWords } from '$lib/ui/words/date-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
-  import LendRight from '../../LendRight.svelte';
   import { useStall } from '../../stall.svelte';
+  import AskToSee from '../AskToSee.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -48,10 +48,7 @@
   const hasCounted = $derived(Object.values(typed).some((text) => text.trim() !== ''));
   /** A blind count: what should be in it is not shown to everybody. */
   let lender = $state<string | null>(null);
-  let isLending = $state(false);
-  const seesExpected = $derived(
-    !stall.business.isBlind && (stall.may('cash.expected') || lender !== null),
-  );
+  const seesExpected = $derived(stall.seesCash(lender));
   const others = $derived(stall.openDrawers.filter(({ id }) => id !== drawer?.id));
 
   async function count(): Promise<void> {
@@ -218,22 +215,8 @@
             <DrawerFormula {money} {drawer} sums={sums.value} />
           </details>
         </div>
-      {:else if isLending}
-        <LendRight
-          right="cash.expected"
-          onLent={(id) => {
-            lender = id;
-            isLending = false;
-          }}
-          onBack={() => (isLending = false)}
-        />
       {:else}
-        <div class="sheet flex flex-wrap items-center justify-between gap-3">
-          <p class="soft">What should be in it is shown when the drawer has been closed.</p>
-          <button type="button" class="btn btn-quiet" onclick={() => (isLending = true)}
-            >Show what should be in it</button
-          >
-        </div>
+        <div class="sheet"><AskToSee onLent={(id) => (lender = id)} /></div>
       {/if}
       <label class="grid gap-1 font-[560]">
         Reason for a difference

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Money has come to the bank: how much of what was owed, and when. */
-  import { moneyCame } from '$lib/core/settle/settle-event';
+  import { moneyCame, type MoneyCame } from '$lib/core/settle/settle-event';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import RightButton from '../../../RightButton.svelte';
@@ -9,14 +9,14 @@
 
   interface Props {
     event: string;
-    account: string;
-    /** Minor units that are still to come. */
-    owed: number;
+    /** What is still to come that it would come of, minor units. */
+    from: MoneyCame['from'];
     what: string;
     /** What is expected to come after fees, minor units. */
     expected: number;
   }
-  const { event, account, owed, what, expected }: Props = $props();
+  const { event, from, what, expected }: Props = $props();
+  const owed = $derived(from.reduce((sum, { amount }) => sum + amount, 0));
   const stall = useStall();
   let isOpen = $state(false);
   // svelte-ignore state_referenced_locally
@@ -26,8 +26,8 @@
 
   async function note(lentBy?: string): Promise<void> {
     const command = { newId, event, typed, currency: stall.business.currency, day, what };
-    const from = [{ account, amount: owed }];
-    wrong = await write(stall, () => moneyCame({ ...command, from }), lentBy);
+    const owing = from;
+    wrong = await write(stall, () => moneyCame({ ...command, from: owing }), lentBy);
   }
 </script>
 

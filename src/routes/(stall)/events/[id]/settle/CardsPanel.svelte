@@ -2,15 +2,12 @@
   /** Cards: the tills, the report, the bank. The report is fetched, or taken in as a file after a look at it. */
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import type { Draft } from '$lib/core/daybook/chain';
   import { reportSchema } from '$lib/core/payment/card-messages';
   import type { Settling } from '$lib/core/settle/settling';
-  import {
-    readReport,
-    takeReport,
-    type CardLine,
-    type ReadReport,
-  } from '$lib/core/settle/take-report';
-  import { readCsv } from '$lib/device/csv';
+  import { owedBy } from '$lib/core/settle/settle-event';
+  import { readReport, takeFile, takeReport, type ReadReport } from '$lib/core/settle/take-report';
+  import { readCsv, textOf } from '$lib/device/csv';
   import { newId } from '$lib/device/new-id';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
@@ -28,14 +25,9 @@
   let isBusy = $state(false);
   let file = $state.raw<(ReadReport & { readonly name: string }) | null>(null);
 
-  async function take(
-    source: string,
-    day: string,
-    lines: readonly CardLine[],
-    lentBy?: string,
-  ): Promise<void> {
+  async function take(drafts: readonly Draft[], lentBy?: string): Promise<void> {
     await stall.daybook.append(
-      () => ({ ok: true as const, drafts: takeReport(newId, source, day, lines) }),
+      () => ({ ok: true as const, drafts }),
       lentBy === undefined ? {} : { lentBy },
     );
     await stall.daybook.settle();
@@ -56,7 +48,7 @@
       }
       const { source, lines } = asked.answer;
       found += lines.length;
-      if (lines.length > 0) await take(source, date, lines, lentBy);
+      if (lines.length > 0) await take(takeReport(newId, source, date, lines), lentBy);
     }
     isBusy = false;
     if (says === '')
@@ -76,14 +68,7 @@
       says = 'That file is larger than 50 MB; a report of one event is far smaller.';
       return;
     }
-    const bytes = new Uint8Array(await chosen.arrayBuffer());
-    // Files of banks and acquirers are often Latin-1: what is no UTF-8 is read as that.
-    let text: string;
-    try {
-      text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-    } catch {
-      text = new TextDecoder('windows-1252').decode(bytes);
-    }
+    const text = await textOf(chosen);
     const { lines, fault } = readCsv(text, ['amount']);
     if (fault !== '') {
       says = fault;
@@ -97,24 +82,13 @@
   const good = $derived((file?.rows ?? []).flatMap((row) => (row.ok ? row.line : [])));
   const bad = $derived((file?.rows ?? []).flatMap((row) => (row.ok ? [] : row)));
 
-  async function takeFile(lentBy?: string): Promise<void> {
+  async function takeIn(lentBy?: string): Promise<void> {
     const [taken, lines] = [file, good];
     if (taken === null) return;
-    const days = new Map<string, CardLine[]>();
-    for (const line of lines)
-      days.set(line.at.slice(0, 10), [...(days.get(line.at.slice(0, 10)) ?? []), line]);
-    for (const [day, of] of days) await take(taken.name, day, of, lentBy);
+    await take(takeFile(newId, taken.name, lines), lentBy);
     file = null;
     toast(`${lines.length} ${lines.length === 1 ? 'line is' : 'lines are'} taken in.`);
   }
-  /** The way that cards at the reader are taken by: what the payouts are of. */
-  const owed = $derived(
-    settling.toCome.filter(({ way }) =>
-      stall.wayRows.some(
-        ({ id, method }) => id === way && (method === 'card' || method === 'keyed'),
-      ),
-    ),
-  );
 </script>
 
 <section class="sheet grid gap-3" aria-labelledby="cards">
@@ -202,7 +176,7 @@
             right="event.settle"
             label="Take in {good.length} {good.length === 1 ? 'line' : 'lines'}"
             look="btn-quiet"
-            onGo={takeFile}
+            onGo={takeIn}
           />
         {/if}
         <button type="button" class="btn btn-quiet" onclick={() => (file = null)}>Leave it</button>
@@ -210,14 +184,10 @@
     </div>
   {/if}
   {#each cards.payouts.filter(({ came }) => came === 0) as payout (payout.payout)}
-    {#each owed.filter(({ open }) => open > 0) as { way, open } (way)}
-      <CameForm
-        event={event.id}
-        account="owed:{way}"
-        owed={Math.min(open, payout.gross)}
-        what={payout.payout}
-        expected={Math.min(open, payout.gross) - payout.fees}
-      />
-    {/each}
+    {@const from = owedBy(payout, settling.toCome)}
+    {@const due = from.reduce((sum, { amount }) => sum + amount, 0)}
+    {#if due > payout.fees}
+      <CameForm event={event.id} {from} what={payout.payout} expected={due - payout.fees} />
+    {/if}
   {/each}
 </section>

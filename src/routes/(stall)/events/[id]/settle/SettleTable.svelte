@@ -86,10 +86,7 @@
   };
   /** Drawers are counted blind here, or by whoever may not see what should be in them. */
   const isHidden = (row: Look): boolean =>
-    row.is === 'money' &&
-    row.key.startsWith('drawer ') &&
-    row.found === null &&
-    (stall.business.isBlind || !stall.may('cash.expected'));
+    row.is === 'money' && row.key.startsWith('drawer ') && row.found === null && !stall.seesCash();
   const drawerName = (id: string): string =>
     cash.value.drawers.find((drawer) => drawer.id === id)?.name ?? 'a drawer';
 </script>
@@ -184,8 +181,7 @@
                   : `owed:${row.key.slice('way '.length)}`}
                 <CameForm
                   event={event.id}
-                  {account}
-                  owed={row.left}
+                  from={[{ account, amount: row.left }]}
                   what={row.what}
                   expected={row.left}
                 />
