@@ -212,7 +212,7 @@ test('a sale of an event long past is found on the server, and opened; without n
 test('variants in any order, extras by their rules, hours, an open price, a hang tag, a label', async () => {
   await desk.goto('/counter');
   await tag(desk, 'Pelargonium').click();
-  await desk.getByRole('button', { name: 'white' }).click();
+  await desk.getByRole('button', { name: 'white', exact: true }).click();
   await desk.getByRole('button', { name: '2 l', exact: true }).click();
   await desk.getByRole('button', { name: '2 l', exact: true }).click();
   await expect(desk.getByRole('button', { name: 'Choose pot.' })).toBeDisabled();
@@ -258,7 +258,7 @@ test('variants in any order, extras by their rules, hours, an open price, a hang
   await desk.getByRole('tab', { name: 'Front trestle' }).click();
   for (let more = 0; more < 3; more += 1) {
     await tag(desk, 'Pelargonium').click();
-    await desk.getByRole('button', { name: 'white' }).click();
+    await desk.getByRole('button', { name: 'white', exact: true }).click();
     await desk.getByRole('button', { name: '1 l', exact: true }).click();
     await desk.getByRole('button', { name: 'Put it on' }).click();
     await expect(lines(desk)).toContainText('1 l, white');
