@@ -12,7 +12,7 @@ module.exports = {
       to: {
         path: '.',
         pathNot:
-          '^src/lib/core/(?!testing)|node_modules/(zod|canonicalize|uuid|rrule|ical\\.js|@noble/hashes|card-validator|libphonenumber-js)/',
+          '^src/lib/core/(?!testing)|node_modules/(zod|canonicalize|uuid|rrule|ical\\.js|@noble/hashes|card-validator|libphonenumber-js|fast-xml-parser|fast-xml-validator|mt940js|ofx-js)/',
       },
     },
     {

@@ -66,6 +66,8 @@ export interface DemoBusiness {
   readonly id: string;
   readonly business: BodyOf<'business.set'>;
   readonly taxes: readonly BodyOf<'tax.set'>[];
+  /** Where payouts and bags go. */
+  readonly bank: { readonly name: string; readonly number: string };
   readonly staff: readonly DemoPerson[];
   /** Who signs in as its owner, with a password that the start command prints. */
   readonly account: { readonly email: string; readonly password: string };

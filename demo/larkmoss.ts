@@ -99,6 +99,7 @@ export const larkmoss: DemoBusiness = {
     { name: 'Town tokens', method: 'own', ledger: '1090' },
   ]),
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
+  bank: { name: 'Market account', number: 'GB33BUKB20201555555555' },
   staff: [
     person(id, 'Maren', 'owner', '407183'),
     person(id, 'Tobin', 'lead', '582914'),

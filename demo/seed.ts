@@ -5,6 +5,7 @@ import { noteConsent } from '../src/lib/core/customer/set-customer';
 import { draft, privateDraft, type BodyOf } from '../src/lib/core/daybook/kinds';
 import type { Draft } from '../src/lib/core/daybook/chain';
 import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
+import { bagsOf } from '../src/lib/core/drawer/move-cash';
 import { localTime, momentOf } from '../src/lib/core/event/local-time';
 import { piecesOf } from '../src/lib/core/payment/cash-handed';
 import { BookReader } from '../src/lib/server/books/read-books';
@@ -13,6 +14,7 @@ import { noteAnswer, noteAsked } from '../src/lib/server/cards/cards-asked';
 import { noteSeen } from '../src/lib/server/access/devices';
 import { Enrolment } from '../src/lib/server/access/enrolment';
 import type { Database } from '../src/lib/server/database/database';
+import { DemoBank, type DemoFile } from './bank';
 import type { DemoBusiness, DemoCustomer } from './business';
 import { Chance } from './chance';
 import { DemoDevice, newId } from './demo-device';
@@ -28,8 +30,14 @@ const DAY = 86_400_000;
  * Makes sure that the business is there, with its past editions, and has an event today.
  * What is there already stays as it is, so it can be run at every start.
  * @param now Milliseconds since 1970; the dates of all events follow it.
+ * @returns Statements of its bank that nobody has taken in yet; none where it was there already.
  */
-export async function seed(database: Database, demo: DemoBusiness, now: number): Promise<void> {
+export async function seed(
+  database: Database,
+  demo: DemoBusiness,
+  now: number,
+): Promise<readonly DemoFile[]> {
+  let files: readonly DemoFile[] = [];
   const enrolment = new Enrolment(database);
   const books = new BookReader(database);
   const isThere = (await books.rows(demo.id, 'businesses')).length > 0;
@@ -44,6 +52,8 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
     for (const name of demo.devices) devices.push(await enrol(name));
     await setUp(desk, demo, began);
     await desk.send();
+    const bank = new DemoBank(desk, books, demo, ownerOf(demo));
+    await bank.setUp(began + 60_000);
     const own = demo.editions.map(({ daysAgo, sales }) => ({
       ...{ daysAgo, sales, event: eventOn(demo, now - daysAgo * DAY) },
     }));
@@ -54,8 +64,9 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
       const most = isOpen ? Math.max(sales, 30) : sales;
       const edition = { event, sales: most, seed: daysAgo * 7919 + sales, isOpen };
       const counted = await pastEdition(desk, devices, demo, edition);
-      const settling = { desk, books, demo, owner: ownerOf(demo) };
+      const settling = { bank, desk, books, demo, owner: ownerOf(demo) };
       await settleEdition(settling, { event: event.id, counted, isOpen });
+      if (isOpen) files = await lastStatement(bank, books, demo, event, now);
     }
     const atBase = async (): Promise<ReadonlyMap<string, number>> => {
       const rows = await books.rows(demo.id, 'stock', { place: BASE });
@@ -70,6 +81,28 @@ export async function seed(database: Database, demo: DemoBusiness, now: number):
     prepare(desk, demo, today, now);
     await desk.send();
   }
+  return files;
+}
+
+/** What the bank has of the last market since: its bag, its pitch, and something that has nothing to do with it. */
+async function lastStatement(
+  bank: DemoBank,
+  books: BookReader,
+  demo: DemoBusiness,
+  { id, name }: BodyOf<'event.set'>,
+  now: number,
+): Promise<readonly DemoFile[]> {
+  const day = new Date(now).toISOString().slice(0, 10);
+  const bags = await books.rows(demo.id, 'eventAccounts', { event: id });
+  const reads = await books.rows(demo.id, 'drawerReads', { event: id });
+  const moves = await books.rows(demo.id, 'cashMoves', { event: id });
+  for (const { id: bag, number } of bagsOf(reads, moves)) {
+    const amount = bags.find(({ account }) => account === `bag:${bag}`)?.amount ?? 0;
+    bank.book(day, amount, 'Branch counter', `Cash paid in, bag ${number}`);
+  }
+  bank.book(day, -4500, 'Market office', `Pitch, ${name}`);
+  bank.book(day, -1899, 'Lantern Energy', 'Electricity at home');
+  return bank.files(day, day);
 }
 
 const ownerOf = (demo: DemoBusiness): string | null => demo.staff[0]?.id ?? null;

@@ -3,18 +3,12 @@ import type { Draft } from '../src/lib/core/daybook/chain';
 import { draft } from '../src/lib/core/daybook/kinds';
 import { typedText } from '../src/lib/core/money/amount-text';
 import { takeReport, type CardLine } from '../src/lib/core/settle/take-report';
-import {
-  moneyCame,
-  owedBy,
-  payOut,
-  settleEvent,
-  shareOutTips,
-  type MoneyCame,
-} from '../src/lib/core/settle/settle-event';
+import { payOut, settleEvent, shareOutTips } from '../src/lib/core/settle/settle-event';
 import { settlingOf, type Settling } from '../src/lib/core/settle/settling';
 import { settlingRows } from '../src/lib/server/books/settling-rows';
 import type { BookReader } from '../src/lib/server/books/read-books';
 import type { DemoBusiness } from './business';
+import type { DemoBank } from './bank';
 import { newId, type DemoDevice } from './demo-device';
 
 const DAY = 86_400_000;
@@ -23,6 +17,7 @@ const FEE = { rate: 175, fixed: 5, dispute: 1500 };
 const feeOf = (amount: number): number => Math.round((amount * FEE.rate) / 10_000) + FEE.fixed;
 
 export interface SettlingDemo {
+  readonly bank: DemoBank;
   readonly desk: DemoDevice;
   readonly books: BookReader;
   readonly demo: DemoBusiness;
@@ -41,7 +36,7 @@ type Made = { readonly ok: true; readonly drafts: readonly Draft[] } | { readonl
 
 /** Report, bank, tips, makers, and what is left of it accepted; then it is settled, unless it is left open. */
 export async function settleEdition(
-  { desk, books, demo, owner }: SettlingDemo,
+  { bank, desk, books, demo, owner }: SettlingDemo,
   { event, counted, isOpen }: Edition,
 ): Promise<void> {
   const at = counted + DAY;
@@ -64,23 +59,17 @@ export async function settleEdition(
   if (first !== undefined)
     desk.write(takeReport(newId, 'practice acquirer', first.at.slice(0, 10), lines), at, owner);
   const looked = await now();
-  const came = (from: MoneyCame['from'], kept: number, what: string, later: number): void => {
-    const due = from.reduce((sum, { amount }) => sum + amount, 0);
-    if (due > kept)
-      write(
-        moneyCame({ newId, event, currency, day, what, from, typed: plain(due - kept) }),
-        later,
-      );
-  };
   // What was taken back does not come: it is still to come, and the report says why.
-  for (const payout of looked.cards.payouts)
-    came(owedBy(payout, looked.toCome), payout.fees, payout.payout, 60_000);
-  for (const { way, open } of looked.toCome)
-    if (demo.ways.some(({ id, method }) => id === way && method !== 'card'))
-      came([{ account: `owed:${way}`, amount: open }], 0, 'as listed', 60_000);
+  for (const { payout, gross, fees } of looked.cards.payouts)
+    bank.book(day, gross - fees, 'Practice acquirer', 'Payout of cards', payout);
+  for (const { way, open } of looked.toCome) {
+    const named = demo.ways.find(({ id, method }) => id === way && method !== 'card');
+    if (named !== undefined) bank.book(day, open, named.name, 'as listed');
+  }
   if (!isOpen)
-    for (const { id, number, amount } of looked.bags)
-      came([{ account: `bag:${id}`, amount }], 0, `bag ${number}`, 120_000);
+    for (const { number, amount } of looked.bags)
+      bank.book(day, amount, 'Branch counter', `Cash paid in, bag ${number}`);
+  await bank.takeIn(day, at + 60_000);
   if (looked.tips.open.length > 0)
     write(shareOutTips({ newId, event, how: 'taken', settling: looked }), 180_000);
   const shared = await now();

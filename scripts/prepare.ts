@@ -2,6 +2,8 @@
  * Gets the database ready: migrations, the demo if asked for, fresh enrolment codes. Prints the
  * codes as JSON on its last line. Needs DATABASE_URL.
  */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { larkmoss } from '../demo/larkmoss';
 import { pinwheel } from '../demo/pinwheel';
 import { seed } from '../demo/seed';
@@ -21,7 +23,12 @@ import { flagsOf } from './setup/flags.mjs';
 const LIFETIME = 24 * 60 * 60 * 1000;
 const CODES_EACH = 2;
 
-const flags = flagsOf({ demo: { type: 'boolean' }, 'after-unclean-stop': { type: 'boolean' } });
+const flags = flagsOf({
+  demo: { type: 'boolean' },
+  'after-unclean-stop': { type: 'boolean' },
+  /** A folder for statements of the demo's bank that nobody has taken in yet. */
+  statements: { type: 'string', default: '' },
+});
 /** Of the made-up people only; nobody else's PIN is known to anybody. */
 const accounts = new Map([larkmoss, pinwheel].map(({ id, account }) => [id, account]));
 const pins = new Map(
@@ -36,7 +43,13 @@ try {
   if (flags['after-unclean-stop'] === true) await moveCountersOn(database);
   const now = Date.now();
   if (flags.demo === true) {
-    for (const demo of [larkmoss, pinwheel]) await seed(database, demo, now);
+    for (const demo of [larkmoss, pinwheel]) {
+      const files = await seed(database, demo, now);
+      const folder = flags.statements;
+      if (folder === '' || files.length === 0) continue;
+      mkdirSync(folder, { recursive: true });
+      for (const { name, text } of files) writeFileSync(join(folder, name), text);
+    }
   }
   await clearSpent(database, now);
   const enrolment = new Enrolment(database);

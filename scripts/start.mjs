@@ -28,6 +28,8 @@ const { demo, dev } = flagsOf({
   dev: { type: 'boolean', default: false },
 });
 const folder = process.env.STALL_TILL_DATA ?? join(ROOT, '.data');
+/** Statements of the demo's bank that nobody has taken in yet. */
+const statements = join(folder, 'statements');
 const runningFile = join(folder, 'running.json');
 const portFile = join(folder, 'port');
 const FIRST_PORT = 4180;
@@ -93,7 +95,7 @@ async function main() {
   }
   if (isStopping) return;
   const what = demo ? 'Getting the books and the demo ready' : 'Getting the books ready';
-  const ways = await step(what, () => prepare(databaseUrl, { demo, wasUnclean }));
+  const ways = await step(what, () => prepare(databaseUrl, { demo, wasUnclean, statements }));
   if (!dev) await ensureBuild();
   if (isStopping) return;
   const port = await chosenPort();
@@ -129,6 +131,7 @@ async function main() {
   if (mailbox !== null) say(`\nMail that is sent can be read at ${mailbox.web}`);
   if (texts !== null) say(`Text messages that are sent can be read at ${texts.url}`);
   if (acquirer !== null) say(`Approval codes are given by voice at ${acquirer.url}/voice`);
+  if (existsSync(statements)) say(`A statement of the bank to take in is in ${statements}`);
   say('\nCtrl-C stops everything. What was sold is kept for the next start.');
 }
 

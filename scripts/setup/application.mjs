@@ -21,11 +21,15 @@ const LARGEST_BODY = 4 * 1024 * 1024;
 /**
  * Migrates, puts the demo in if asked, and makes fresh codes.
  * @param {string} databaseUrl
- * @param {{ demo?: boolean, wasUnclean?: boolean }} options
+ * @param {{ demo?: boolean, wasUnclean?: boolean, statements?: string }} options `statements`: a folder for files of the demo's bank.
  * @returns {Promise<readonly Way[]>}
  */
-export async function prepare(databaseUrl, { demo = false, wasUnclean = false }) {
-  const flags = [...(demo ? ['--demo'] : []), ...(wasUnclean ? ['--after-unclean-stop'] : [])];
+export async function prepare(databaseUrl, { demo = false, wasUnclean = false, statements = '' }) {
+  const flags = [
+    ...(demo ? ['--demo'] : []),
+    ...(wasUnclean ? ['--after-unclean-stop'] : []),
+    ...(statements === '' ? [] : ['--statements', statements]),
+  ];
   const env = { ...process.env, DATABASE_URL: databaseUrl };
   const out = await run('node', ['--import', 'tsx', 'scripts/prepare.ts', ...flags], {
     env,

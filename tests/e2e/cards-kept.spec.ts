@@ -152,7 +152,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await other.goto('/counter');
   await type(other, '30.00 basket');
   await forHazel(other);
-  await other.goto('/counter/pay');
+  await other.getByRole('button', { name: /^Take payment/ }).click();
   await wayRow(other, /^Card(?! by)/)
     .getByRole('button')
     .first()

@@ -187,7 +187,7 @@ test('the report of today’s cards is fetched from the acquirer, and each line 
     .getByTestId('goods')
     .getByRole('button', { name: /Lavender/ })
     .click();
-  await page.goto('/counter/pay');
+  await page.getByRole('button', { name: /^Take payment/ }).click();
   await askFor(page, '4.50');
   await hold(page);
   await expect(lastSale(page)).toContainText('£4.50');

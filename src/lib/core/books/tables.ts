@@ -5,6 +5,7 @@ import { eventSumTables } from './tables/event-sums';
 import { listTables } from './tables/lists';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
+import { bankTables } from './tables/bank';
 import { settlingTables } from './tables/settling';
 import { setUpTables } from './tables/set-up';
 import { slipAndSaleTables } from './tables/slips-sales';
@@ -20,6 +21,7 @@ export const tables = {
   ...paymentTables,
   ...eventSumTables,
   ...settlingTables,
+  ...bankTables,
 } as const;
 
 export type TableName = keyof typeof tables;

@@ -32,6 +32,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'photo.set': nothing,
   'table.set': nothing,
   'staff.set': nothing,
+  'staff.pay': nothing,
   'pin.set': nothing,
   'device.set': nothing,
   'customer.set': nothing,
@@ -55,6 +56,11 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'cards.reported': nothing,
   'cards.joined': nothing,
   'money.came': moneyCame,
+  'money.undone': ({ body }) => postingsOf([body.takes]),
+  'handed.in': nothing,
+  'bank.set': nothing,
+  'bank.stated': nothing,
+  'bank.joined': nothing,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': nothing,
@@ -82,6 +88,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'hold.decided': nothing,
   'receipt.asked': nothing,
   'looseEnd.settled': nothing,
+  'looseEnd.handed': nothing,
 };
 
 export function journalOf(entry: KnownEntry): JournalEntry {

@@ -7,6 +7,7 @@ import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
 import { amountOf } from '../journal/posting';
 import { isBarred } from '../people/judge';
+import { judgeHandedIn, judgeJoined, judgeStated, judgeUndone } from './bank';
 import { judgeDevice } from './device';
 import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawer';
 import type { Evidence } from './evidence';
@@ -54,6 +55,10 @@ const judges: Judges = {
   'drawer.counted': judgeRead,
   'drawer.late': judgeLate,
   'money.came': judgeMoneyCame,
+  'money.undone': judgeUndone,
+  'handed.in': judgeHandedIn,
+  'bank.stated': judgeStated,
+  'bank.joined': judgeJoined,
   'tips.shared': judgeTipsShared,
   'paid.out': judgePaidOut,
   'event.settled': judgeSettled,

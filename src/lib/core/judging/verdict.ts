@@ -76,6 +76,15 @@ export const EFFECT_OF = {
   'tips/not-so': 'barred',
   'paid/more': 'doubted',
   'money/more': 'barred',
+  /** What came or was paid is not known, was of other figures, or was taken back already. */
+  'money/unknown': 'barred',
+  'money/figures': 'barred',
+  'money/again': 'barred',
+  /** An account or a line that there is not; more joined to a sum than it is. */
+  'bank/account': 'barred',
+  'bank/line': 'barred',
+  'bank/more': 'barred',
+  'handed/way': 'doubted',
   /** Something has come since, or was not known where it was written. */
   'settled/heads': 'barred',
   'settled/balances': 'barred',

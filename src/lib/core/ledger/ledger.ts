@@ -197,6 +197,7 @@ class Documents {
   readonly #plainly: ReadonlyMap<Kind, string> = new Map<Kind, string>([
     ['cash.moved', 'cash'],
     ['money.came', 'money'],
+    ['money.undone', 'money back'],
     ['tips.shared', 'tips'],
     ['paid.out', 'paid'],
     ['drawer.late', 'late cash'],

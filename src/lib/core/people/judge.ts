@@ -49,6 +49,7 @@ const needs: Needs = {
   'photo.set': setUp,
   'table.set': setUp,
   'staff.set': setUp,
+  'staff.pay': setUp,
   // Everybody sets their own; whose it may be besides is asked below.
   'pin.set': ({ body, by }) => (body.person === by ? [] : ['set-up']),
   // A device names itself when it is enrolled, before anybody has signed in on it.
@@ -79,6 +80,11 @@ const needs: Needs = {
   'cards.reported': settle,
   'cards.joined': settle,
   'money.came': settle,
+  'money.undone': settle,
+  'handed.in': settle,
+  'bank.set': setUp,
+  'bank.stated': settle,
+  'bank.joined': settle,
   'tips.shared': settle,
   'paid.out': settle,
   'event.settled': settle,
@@ -112,6 +118,7 @@ const needs: Needs = {
   'hold.decided': nothing,
   'receipt.asked': nothing,
   'looseEnd.settled': setUp,
+  'looseEnd.handed': settle,
 };
 
 /** The rights that writing this asks of this person; none if everybody may. */
@@ -207,6 +214,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'photo.set': true,
   'table.set': true,
   'staff.set': true,
+  'staff.pay': true,
   'pin.set': true,
   'device.set': true,
   'customer.set': true,
@@ -232,6 +240,12 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'cards.reported': true,
   'cards.joined': true,
   'money.came': true,
+  'money.undone': true,
+  // Cheques that were handed in are gone, whoever said so.
+  'handed.in': false,
+  'bank.set': true,
+  'bank.stated': true,
+  'bank.joined': true,
   'tips.shared': true,
   'paid.out': false,
   'event.settled': true,
@@ -259,6 +273,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'hold.decided': false,
   'receipt.asked': false,
   'looseEnd.settled': true,
+  'looseEnd.handed': true,
 };
 
 export const isBarred = ({ kind }: Pick<KnownEntry, 'kind'>): boolean => isSetUp[kind];

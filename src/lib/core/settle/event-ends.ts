@@ -10,7 +10,7 @@ import { lateCashes } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
 import { openCardEnds, type CardLooseEnd } from '../payment/card-state';
 import type { CardsSettled, OddLine, SettledCard } from './cards';
-import type { MakerSettled, TipsSettled } from './people';
+import type { MakerSettled, PaySettled, TipsSettled } from './people';
 import type { SettlingDevice, SettlingRows } from './rows';
 import { isUnloaded, type StockSettled } from './stock';
 
@@ -54,6 +54,14 @@ export type EventEnd =
   | End<'tips/not-paid', { readonly person: string; readonly amount: number }>
   | End<'maker/not-paid', { readonly maker: string; readonly amount: number }>
   | End<
+      'pay/not-paid',
+      {
+        readonly person: string;
+        readonly for: 'wages' | 'commission';
+        readonly amount: number;
+      }
+    >
+  | End<
       'entry/kept',
       { readonly kind: string; readonly message: string; readonly by: string | null }
     >
@@ -73,6 +81,7 @@ interface Worked {
   readonly stock: readonly StockSettled[];
   readonly tips: TipsSettled;
   readonly makers: readonly MakerSettled[];
+  readonly pay: readonly PaySettled[];
 }
 
 /** @returns Those that nobody has settled, and how many were. */
@@ -265,7 +274,7 @@ function stockEnds(rows: SettlingRows, stock: readonly StockSettled[]): EventEnd
     }));
 }
 
-function peopleEnds({ event }: SettlingRows, { tips, makers }: Worked): EventEnd[] {
+function peopleEnds({ event }: SettlingRows, { tips, makers, pay }: Worked): EventEnd[] {
   const open = tips.open.reduce((total, { amount }) => total + amount, 0);
   return [
     ...(open > 0
@@ -292,6 +301,22 @@ function peopleEnds({ event }: SettlingRows, { tips, makers }: Worked): EventEnd
               ...{ maker, amount: toPay - paid },
             },
           ],
+    ),
+    ...pay.flatMap(({ person, wage, commission, paidWage, paidCommission }) =>
+      [
+        { for: 'wages' as const, amount: wage - paidWage },
+        { for: 'commission' as const, amount: commission - paidCommission },
+      ].flatMap((owed): EventEnd[] =>
+        owed.amount === 0
+          ? []
+          : [
+              {
+                looseEnd: `pay:${outsideId(event.id, owed.for, person)}-${byAmount(owed.amount)}`,
+                code: 'pay/not-paid',
+                ...{ person, ...owed },
+              },
+            ],
+      ),
     ),
   ];
 }

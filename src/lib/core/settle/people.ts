@@ -1,8 +1,9 @@
 /** What an event owes to people: tips, and makers' shares. Minor units. */
 import { NOBODY } from '../books/names';
 import { sum } from '../money/units';
-import { makersShares, type MakersShare } from './makers-share';
+import { makersShares, sellersCommission, type MakersShare } from './makers-share';
 import type { SettlingRows } from './rows';
+import { wageOf } from './wages';
 
 /** Minutes on duty by person, as the event has them; over midnight where it ends before it begins. */
 export function minutesOnDuty({ duty }: SettlingRows['event']): ReadonlyMap<string, number> {
@@ -65,4 +66,49 @@ export function settleMakers({ makers, makerLines, paidOut }: SettlingRows): Mak
       ),
     ),
   }));
+}
+
+/** What somebody is owed for an event beside tips, and has been paid of it. */
+export interface PaySettled {
+  readonly person: string;
+  readonly minutes: number;
+  readonly wage: number;
+  readonly sold: number;
+  readonly commission: number;
+  readonly paidWage: number;
+  readonly paidCommission: number;
+}
+
+/** Of everybody who has a wage or a commission and was there or sold, and of whoever was paid either. */
+export function settlePay({ event, staffPay, sellers, paidOut }: SettlingRows): PaySettled[] {
+  const minutes = minutesOnDuty(event);
+  const paidTo = (person: string, what: 'wages' | 'commission'): number =>
+    sum(paidOut.flatMap((paid) => (paid.for === what && paid.whom === person ? paid.amount : [])));
+  const people = new Set([
+    ...staffPay.map(({ id }) => id),
+    ...paidOut.flatMap(({ for: what, whom }) =>
+      (what === 'wages' || what === 'commission') && whom !== null ? whom : [],
+    ),
+  ]);
+  return [...people]
+    .sort()
+    .map((person): PaySettled => {
+      const pay = staffPay.find(({ id }) => id === person);
+      const sold = sellers.flatMap((each) => (each.seller === person ? each.net : []));
+      const long = minutes.get(person) ?? 0;
+      const rate = pay?.commission ?? '';
+      return {
+        person,
+        minutes: long,
+        wage: wageOf(long, pay?.wage ?? 0),
+        sold: sum(sold),
+        // A commission is of what was sold; what only came back earns none, and costs none.
+        commission: rate === '' ? 0 : Math.max(0, sellersCommission(sold, rate)),
+        paidWage: paidTo(person, 'wages'),
+        paidCommission: paidTo(person, 'commission'),
+      };
+    })
+    .filter(({ wage, commission, paidWage, paidCommission }) =>
+      [wage, commission, paidWage, paidCommission].some((each) => each !== 0),
+    );
 }

@@ -5,13 +5,16 @@ import { dayAfter, isOverMidnight } from '../event/event-days';
 import { spentAt } from '../drawer/cash-places';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
+import type { PaySettled } from './people';
 import type { SettlingRows } from './rows';
 
 export interface CostLine {
   readonly what: string;
   readonly amount: number;
   /** Agreed beforehand, paid from a drawer or the safe, or paid while settling. */
-  readonly is: 'agreed' | 'from cash' | 'paid';
+  readonly is: 'agreed' | 'from cash' | 'paid' | 'earned';
+  /** Who earned it, where it is somebody's wage or commission. */
+  readonly person?: string;
 }
 
 export interface EventResult {
@@ -53,14 +56,22 @@ export const tradingMinutes = ({ days, timeZone }: SettlingRows['event']): numbe
 
 export function resultOf(
   rows: SettlingRows,
-  { cardFees, makers }: { readonly cardFees: number; readonly makers: number },
+  {
+    cardFees,
+    makers,
+    pay,
+  }: {
+    readonly cardFees: number;
+    readonly makers: number;
+    readonly pay: readonly PaySettled[];
+  },
 ): EventResult {
   const { event, totals, movements, eventItems, before } = rows;
   const { takings = 0, tax = 0, cost = 0 } = totals ?? {};
   const net = takings - tax;
   const fee = event.fee ?? NO_FEE;
   const pitch = feeOf(fee, { gross: takings, net });
-  const costs = costsOf(rows);
+  const costs = costsOf(rows, pay);
   const other = sum(costs.map(({ amount }) => amount));
   const left = net - cost - cardFees - pitch - makers - other;
   const minutes = tradingMinutes(event);
@@ -91,7 +102,10 @@ function breakEven(
 }
 
 /** A bill that was paid from cash is not counted again where it was agreed beforehand under the same words. */
-function costsOf({ event, cashMoves, paidOut }: SettlingRows): readonly CostLine[] {
+function costsOf(
+  { event, cashMoves, paidOut }: SettlingRows,
+  pay: readonly PaySettled[],
+): readonly CostLine[] {
   const spent = cashMoves.flatMap(({ from, to, what, amount }): CostLine[] => {
     const [on, of] = [spentAt(to), spentAt(from)];
     if (on !== null && on !== 'pitch')
@@ -99,14 +113,23 @@ function costsOf({ event, cashMoves, paidOut }: SettlingRows): readonly CostLine
     // Given back by whoever it was paid to.
     return of !== null && of !== 'pitch' ? [{ what, amount: -amount, is: 'from cash' }] : [];
   });
-  const paid = paidOut.flatMap(({ for: what, what: said, amount }): CostLine[] =>
-    what === 'wages' || what === 'commission' || what === 'cost'
+  const paid = paidOut.flatMap(({ for: what, whom, what: said, amount }): CostLine[] =>
+    what === 'cost' || ((what === 'wages' || what === 'commission') && whom === null)
       ? [{ what: said === '' ? what : said, amount, is: 'paid' }]
       : [],
   );
-  const named = new Set([...spent, ...paid].map(({ what }) => what.trim().toLowerCase()));
+  // What somebody has earned counts before it is paid; what was paid beyond it counts as well.
+  const earned = pay.flatMap(({ person, wage, commission, paidWage, paidCommission }): CostLine[] =>
+    [
+      { what: 'wages', amount: Math.max(wage, paidWage) },
+      { what: 'commission', amount: Math.max(commission, paidCommission) },
+    ].flatMap((each) => (each.amount === 0 ? [] : { ...each, is: 'earned' as const, person })),
+  );
+  const named = new Set(
+    [...spent, ...paid, ...earned].map(({ what }) => what.trim().toLowerCase()),
+  );
   const agreed = event.costs
     .filter(({ what }) => !named.has(what.trim().toLowerCase()))
     .map((each): CostLine => ({ what: each.what, amount: costOfCost(each), is: 'agreed' }));
-  return [...agreed, ...spent, ...paid];
+  return [...agreed, ...spent, ...paid, ...earned];
 }

@@ -18,6 +18,7 @@ export interface SettlingRows {
   readonly lines: readonly Row<'cardLines'>[];
   readonly joins: readonly Row<'cardJoins'>[];
   readonly came: readonly Row<'moneyCame'>[];
+  readonly handedIn: readonly Row<'handedIn'>[];
   readonly tipShares: readonly Row<'tipShares'>[];
   readonly paidOut: readonly Row<'paidOut'>[];
   readonly settled: readonly Row<'settledEvents'>[];
@@ -25,6 +26,12 @@ export interface SettlingRows {
   readonly ways: readonly Row<'ways'>[];
   readonly items: readonly Pick<Row<'items'>, 'id' | 'name' | 'detail' | 'unit' | 'price'>[];
   readonly makers: readonly Row<'makers'>[];
+  /** What people are paid. */
+  readonly staffPay: readonly Pick<Row<'staffPay'>, 'id' | 'wage' | 'commission'>[];
+  /** What each sold of sales that stand: lines without tax, minor units. */
+  readonly sellers: readonly { readonly seller: string; readonly net: number }[];
+  /** Who was asked to look after which loose end. */
+  readonly hands: readonly Pick<Row<'looseEndHands'>, 'looseEnd' | 'to' | 'note'>[];
   /** Lines of sales that stand, of makers' goods. */
   readonly makerLines: readonly { readonly maker: string; readonly net: number }[];
   /** What was sold and is not listed, by its price. */

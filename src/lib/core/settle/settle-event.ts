@@ -12,6 +12,7 @@ export type SettleEventRefusal =
   | { readonly code: 'settle/settled' }
   | { readonly code: 'settle/not-sent'; readonly entries: number }
   | { readonly code: 'settle/no-reason' }
+  | { readonly code: 'settle/no-slip' }
   | { readonly code: 'settle/no-tips' }
   | { readonly code: 'settle/nobody-on-duty' }
   | { readonly code: 'settle/amount-wrong'; readonly typed: string }
@@ -145,6 +146,8 @@ export interface MoneyCame {
   readonly currency: string;
   readonly day: string;
   readonly what: string;
+  /** Payments that it is the money of, where each is known. */
+  readonly payments?: readonly string[];
 }
 
 /** What a payout would come of: each way with what it has of it, no more than is still to come by that way. */
@@ -161,12 +164,16 @@ export function owedBy(
 
 /** What did not come of what was owed was kept on the way. */
 export function moneyCame(command: MoneyCame): SettleEventOutcome {
-  const { newId, event, from, typed, currency, day } = command;
+  const { newId, event, from, typed, currency, day, payments = [] } = command;
   const read = readAmount(typed, currency);
   if (!read.ok || read.amount === 0) return refuse({ code: 'settle/amount-wrong', typed });
   const owed = from.reduce((sum, { amount }) => sum + amount, 0);
   if (read.amount > owed) return refuse({ code: 'settle/more-than-owed', owed });
   const what = command.what.trim().slice(0, 120);
-  const body = { day, amount: read.amount, fees: owed - read.amount, from: [...from], what };
+  const body = {
+    ...{ day, amount: read.amount, fees: owed - read.amount, from: [...from] },
+    payments: [...payments],
+    what,
+  };
   return { ok: true, drafts: [draft('money.came', newId(), event, body)] };
 }

@@ -6,8 +6,10 @@ import { eventEnds, lastSettled, type EventEnd } from './event-ends';
 import {
   minutesOnDuty,
   settleMakers,
+  settlePay,
   settleTips,
   type MakerSettled,
+  type PaySettled,
   type TipsSettled,
 } from './people';
 import { resultOf, type EventResult } from './result';
@@ -33,15 +35,21 @@ export interface Settling {
     readonly taken: number;
     readonly open: number;
   }[];
+  /** What came, and what was handed in to come. */
+  readonly came: SettlingRows['came'];
+  readonly handedIn: SettlingRows['handedIn'];
   readonly stock: readonly StockSettled[];
   readonly taxes: SettlingRows['taxes'];
   readonly tips: TipsSettled;
   readonly minutes: readonly { readonly person: string; readonly minutes: number }[];
   readonly makers: readonly MakerSettled[];
+  readonly pay: readonly PaySettled[];
   readonly result: EventResult;
   readonly hours: SettlingRows['hours'];
   readonly ends: readonly EventEnd[];
   readonly accepted: readonly string[];
+  /** Who looks after which of them. */
+  readonly hands: SettlingRows['hands'];
   /** What stands on its accounts, and how far each device is known: what it is settled with. */
   readonly balances: readonly { readonly account: string; readonly amount: number }[];
   readonly heads: readonly {
@@ -63,7 +71,8 @@ export function settlingOf(rows: SettlingRows): Settling {
   const stock = settleStock(rows);
   const tips = settleTips(rows);
   const makers = settleMakers(rows);
-  const { open, accepted } = eventEnds(rows, { cards, stock, tips, makers });
+  const pay = settlePay(rows);
+  const { open, accepted } = eventEnds(rows, { cards, stock, tips, makers, pay });
   const last = lastSettled(rows.settled);
   const isSettled = last !== undefined && rows.event.settledStamp > rows.event.backStamp;
   return {
@@ -71,18 +80,23 @@ export function settlingOf(rows: SettlingRows): Settling {
     bags: bagsOf(rows.drawerReads, rows.cashMoves),
     cards,
     toCome: toComeOf(rows),
+    came: rows.came,
+    handedIn: rows.handedIn,
     stock,
     taxes: rows.taxes,
     tips,
     minutes: [...minutesOnDuty(rows.event)].map(([person, minutes]) => ({ person, minutes })),
     makers,
+    pay,
     result: resultOf(rows, {
       cardFees: cards.fees,
       makers: sum(makers.map(({ toPay }) => toPay)),
+      pay,
     }),
     hours: rows.hours,
     ends: open,
     accepted,
+    hands: rows.hands.filter(({ looseEnd }) => open.some((end) => end.looseEnd === looseEnd)),
     balances: balancesOf(rows.accounts),
     heads: rows.devices
       .filter(({ seq }) => seq > 0)

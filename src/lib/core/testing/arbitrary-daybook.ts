@@ -1,6 +1,8 @@
 /** Any daybook that several devices of one business could write, for the property tests. */
 import fc from 'fast-check';
 import { chainEntry, EMPTY_CHAIN, headAfter, type ChainHead, type Draft } from '../daybook/chain';
+import type { Posting } from '../journal/posting';
+import { bankLineId } from '../books/changes/bank';
 import { cardLineId } from '../books/changes/settling';
 import { stampOf } from '../daybook/clock';
 import { digestOf } from '../daybook/digest';
@@ -159,9 +161,21 @@ export type Step =
   | { readonly does: 'join'; readonly line: number; readonly isOurs: boolean }
   | { readonly does: 'came' | 'paid' | 'tips'; readonly amount: number }
   | { readonly does: 'settled'; readonly amount: number }
+  | { readonly does: 'bank'; readonly which: (typeof BANK)[number]; readonly n: number }
   | { readonly does: 'cash rules'; readonly above: number }
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
+
+/** Kinds about the bank, and about who is paid what and looks after what. */
+const BANK = [
+  'bank.set',
+  'bank.stated',
+  'bank.joined',
+  'money.undone',
+  'handed.in',
+  'staff.pay',
+  'looseEnd.handed',
+] as const;
 
 const GROUPS = [
   'event.costs',
@@ -330,6 +344,11 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
   ...(['came', 'paid', 'tips', 'settled'] as const).map((does) =>
     fc.record({ does: fc.constant(does), amount: fc.integer({ min: 1, max: 900 }) }),
   ),
+  fc.record({
+    does: fc.constant('bank' as const),
+    which: fc.constantFrom(...BANK),
+    n: fc.integer({ min: 1, max: 4 }),
+  }),
   fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -585,7 +604,9 @@ export class DeviceWriter {
       }
       case 'came': {
         const from = [{ account: `owed:${CARD_WAY.id}`, amount: what.amount + 5 }];
-        const body = { day: '2026-11-24', amount: what.amount, fees: 5, from, what: 'PO-1' };
+        const body = {
+          ...{ day: '2026-11-24', amount: what.amount, fees: 5, from, payments: [], what: 'PO-1' },
+        };
         return [draft('money.came', this.newId(), EVENT, body)];
       }
       case 'tips': {
@@ -607,6 +628,8 @@ export class DeviceWriter {
         const body = { ...facts, accepted: [], isAddendum: false, digest: digestOf(facts) };
         return [draft('event.settled', this.newId(), EVENT, body)];
       }
+      case 'bank':
+        return [this.#bank(what.which, what.n)];
       case 'cash rules': {
         const body = { isBlind: what.above % 2 === 0, recountAbove: what.above };
         return [draft('business.cash', this.newId(), null, body)];
@@ -618,6 +641,46 @@ export class DeviceWriter {
       }
       case 'count':
         return this.#count(what.counted);
+    }
+  }
+
+  #bank(which: (typeof BANK)[number], n: number): Draft {
+    const [account, id] = [idOf(75, 1), this.newId()];
+    const line = bankLineId(BUSINESS, account, String(n).repeat(32));
+    switch (which) {
+      case 'bank.set': {
+        const body = { id: account, name: `Bank ${String(n)}`, number: `GB0${String(n)}` };
+        return draft('bank.set', id, null, { ...body, columns: null, isActive: n > 1 });
+      }
+      case 'bank.stated': {
+        const said = { day: '2026-11-24', amount: n * 100, reference: '', text: '', other: '' };
+        const lines = [{ id: String(n).repeat(32), ...said }];
+        return draft('bank.stated', id, null, { account, source: 'nov.xml', lines });
+      }
+      case 'bank.joined': {
+        const money = n === 4 ? null : idOf(76, n);
+        return draft('bank.joined', id, null, { line, money, amount: n - 1, why: '' });
+      }
+      case 'money.undone': {
+        const postings: Posting[] = [
+          { account: 'bank', amount: -n },
+          { account: `owed:${CARD_WAY.id}`, amount: n },
+        ];
+        const takes = { of: idOf(76, n), postings };
+        return draft('money.undone', id, EVENT, { takes, why: 'another line' });
+      }
+      case 'handed.in': {
+        const body = { way: CARD_WAY.id, day: '2026-11-24', amount: n, payments: [] };
+        return draft('handed.in', id, EVENT, { ...body, what: 'slip 7' });
+      }
+      case 'staff.pay':
+        return draft('staff.pay', id, null, {
+          ...{ person: personId(n), wage: n * 100, commission: '2.5' },
+        });
+      case 'looseEnd.handed': {
+        const to = n === 4 ? null : personId(n);
+        return draft('looseEnd.handed', id, null, { looseEnd: 'bag:one', to, note: 'please' });
+      }
     }
   }
 

@@ -165,7 +165,7 @@ export class SettlingWorld {
 
   came(account: string, amount: number, fees: number, what: string): void {
     const from = [{ account, amount: amount + fees }];
-    const body = { day: '2026-11-24', amount, fees, from, what };
+    const body = { day: '2026-11-24', amount, fees, from, payments: [], what };
     this.write([draft('money.came', this.writer.newId(), EVENT, body)], LATER);
   }
 
@@ -195,6 +195,9 @@ export class SettlingWorld {
       ...{ id: deviceId(1), number: 1, name: 'Till', seq: head.seq, hash: head.hash },
       ...{ seenAt: LATER, headSaid: head.seq, isShutOut: false, hasWritten: true },
     };
+    const undone = new Set(books.rows('moneyUndone').map(({ money }) => money));
+    const standing = <R extends { readonly id: string }>(all: readonly R[]): readonly R[] =>
+      all.filter(({ id }) => !undone.has(id));
     return {
       event: books.row('events', EVENT)!,
       totals: books.row('eventTotals', EVENT),
@@ -210,14 +213,22 @@ export class SettlingWorld {
       cards: at(books.rows('cardPayments')),
       lines: books.rows('cardLines'),
       joins: books.rows('cardJoins'),
-      came: at(books.rows('moneyCame')),
+      came: standing(at(books.rows('moneyCame'))),
+      handedIn: at(books.rows('handedIn')),
       tipShares: at(books.rows('tipShares')),
-      paidOut: at(books.rows('paidOut')),
+      paidOut: standing(at(books.rows('paidOut'))),
       settled: at(books.rows('settledEvents')),
       settlements: books.rows('settlements'),
       ways: books.rows('ways'),
       items: books.rows('items'),
       makers: books.rows('makers'),
+      staffPay: books.rows('staffPay'),
+      sellers: books
+        .rows('sales')
+        .flatMap(({ id, by, total, tax }) =>
+          off.has(id) || by === null ? [] : { seller: by, net: total - tax },
+        ),
+      hands: books.rows('looseEndHands'),
       makerLines: lines.flatMap(({ maker, total, tax: taxes }) =>
         maker === null
           ? []

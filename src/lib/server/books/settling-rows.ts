@@ -42,6 +42,9 @@ export async function settlingRows(
     const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
     const accounts = await all('eventAccounts');
     const lines = await cardLines(reading, event, cards);
+    const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
+    const standing = <R extends { readonly id: string }>(rows: readonly R[]): readonly R[] =>
+      rows.filter(({ id: money }) => !undone.has(money));
     return {
       event,
       totals,
@@ -73,14 +76,18 @@ export async function settlingRows(
               { id: lines.map((line) => line.id) },
               transaction,
             ),
-      came: await all('moneyCame'),
+      came: standing(await all('moneyCame')),
+      handedIn: await all('handedIn'),
       tipShares: await all('tipShares'),
-      paidOut: await all('paidOut'),
+      paidOut: standing(await all('paidOut')),
       settled: await all('settledEvents'),
       settlements: await settlementsOf(reading),
       ways: await books.rows(business, 'ways', {}, transaction),
       items: await books.rows(business, 'items', {}, transaction),
       makers: await books.rows(business, 'makers', {}, transaction),
+      staffPay: await books.rows(business, 'staffPay', {}, transaction),
+      sellers: await sellersOf(reading, off),
+      hands: await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } }, transaction),
       ...(await oddLines(reading, off)),
       movements: await books.rows(
         business,
@@ -178,6 +185,22 @@ async function oddLines(
     }),
     unlisted: [...unlisted].map(([price, quantity]) => ({ price, quantity })),
   };
+}
+
+/** What each sold, of sales that stand: lines without tax, and without the service charge. */
+async function sellersOf(
+  { database, business, event, transaction }: Reading,
+  off: ReadonlySet<string>,
+): Promise<SettlingRows['sellers']> {
+  const rows = await select<{ seller: string; net: string }>(
+    database,
+    'SELECT `by` AS seller, SUM(total - tax - (service - serviceTax)) AS net ' +
+      `FROM ${sqlTable('sales')} WHERE business = ? AND event = ? AND \`by\` IS NOT NULL ` +
+      `${off.size === 0 ? '' : 'AND id NOT IN (?) '}GROUP BY \`by\` ORDER BY \`by\``,
+    [business, event, ...(off.size === 0 ? [] : [[...off]])],
+    transaction,
+  );
+  return rows.map(({ seller, net }) => ({ seller, net: Number(net) }));
 }
 
 async function waitingSlips({

@@ -30,6 +30,7 @@ import { stockAndLists } from './migrations/0024-stock-and-lists';
 import { calendars } from './migrations/0025-calendars';
 import { cashBetween } from './migrations/0026-cash-between';
 import { settling } from './migrations/0027-settling';
+import { bank } from './migrations/0028-bank';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -59,6 +60,7 @@ const migrations: readonly Migration[] = [
   calendars,
   cashBetween,
   settling,
+  bank,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -162,6 +162,12 @@ async function gatherRows(
   await put('drawerSums', 'drawer', drawers);
   await put('drawerReads', 'drawer', drawers);
   await put('eventAccounts', 'event', references.accountsOf);
+  await put('moneyCame', 'id', references.money);
+  await put('paidOut', 'id', references.money);
+  await put('moneyUndone', 'money', references.money);
+  await put('bankAccounts', 'id', references.bankAccounts);
+  await put('bankLines', 'id', references.bankLines);
+  await put('bankJoins', 'money', references.money);
   await put('cardPayments', 'id', cards);
   await put('devices', 'id', devices);
   if (asksAboutCarried)

@@ -1,5 +1,6 @@
 /** What a device has not seen yet. */
 import type { Transaction } from 'sequelize';
+import { SERVER_ONLY } from '../../core/daybook/server-only';
 import { MOST_PULLED, PULL_BYTES } from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -19,7 +20,7 @@ export interface Pulled {
 
 /**
  * Entries of other devices after a position, in order: at most `MOST_PULLED` and about `PULL_BYTES`, but
- * always one. What was barred or cannot be read is handed out to nobody.
+ * always one. What was barred or cannot be read is handed out to nobody, and neither is what only the server needs.
  */
 export async function pull(
   database: Database,
@@ -35,8 +36,8 @@ export async function pull(
       database,
       'SELECT position, LENGTH(entry) AS bytes FROM daybook_entries WHERE business = ? ' +
         "AND position > ? AND device <> ? AND state IN ('applied', 'doubted') " +
-        'ORDER BY position LIMIT ?',
-      [business, after, device, MOST_PULLED],
+        'AND kind NOT IN (?) ORDER BY position LIMIT ?',
+      [business, after, device, SERVER_ONLY, MOST_PULLED],
       transaction,
     );
     const upTo = lastWithin(sizes);
@@ -47,8 +48,8 @@ export async function pull(
             database,
             'SELECT position, entry, held, late FROM daybook_entries WHERE business = ? ' +
               "AND position > ? AND position <= ? AND device <> ? AND state IN ('applied', 'doubted') " +
-              'ORDER BY position',
-            [business, after, upTo, device],
+              'AND kind NOT IN (?) ORDER BY position',
+            [business, after, upTo, device, SERVER_ONLY],
             transaction,
           );
     const [head] = await select<{ seq: number }>(
@@ -62,8 +63,9 @@ export async function pull(
     const passed = await select<{ device: string; seq: number }>(
       database,
       'SELECT device, seq FROM daybook_entries WHERE business = ? AND position > ? ' +
-        "AND position <= ? AND device <> ? AND state NOT IN ('applied', 'doubted') ORDER BY position",
-      [business, after, position, device],
+        "AND position <= ? AND device <> ? AND (state NOT IN ('applied', 'doubted') OR kind IN (?)) " +
+        'ORDER BY position',
+      [business, after, position, device, SERVER_ONLY],
       transaction,
     );
     const shutOut = await select<{ device: string }>(

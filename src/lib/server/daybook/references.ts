@@ -16,6 +16,10 @@ export interface References {
   readonly drawers: Set<string>;
   /** Events whose accounts it is about. */
   readonly accountsOf: Set<string>;
+  /** What came or was paid, and what was joined to it. */
+  readonly money: Set<string>;
+  readonly bankAccounts: Set<string>;
+  readonly bankLines: Set<string>;
   readonly cards: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
@@ -44,6 +48,9 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     slipsOfReversed: new Set(),
     drawers: new Set(),
     accountsOf: new Set(),
+    money: new Set(),
+    bankAccounts: new Set(),
+    bankLines: new Set(),
     cards: new Set(),
     devices: new Set(),
     settled: new Set(),
@@ -118,6 +125,20 @@ function note(entry: KnownEntry, found: References): void {
     case 'paid.out':
       if (entry.event !== null) found.accountsOf.add(entry.event);
       return;
+    case 'money.undone':
+      found.money.add(entry.body.takes.of);
+      return;
+    case 'handed.in':
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      setUp['way.set'].add(entry.body.way);
+      return;
+    case 'bank.stated':
+      found.bankAccounts.add(entry.body.account);
+      return;
+    case 'bank.joined':
+      found.bankLines.add(entry.body.line);
+      if (entry.body.money !== null) found.money.add(entry.body.money);
+      return;
     case 'event.settled':
       setUp['event.set'].add(entry.body.event);
       found.accountsOf.add(entry.body.event);
@@ -172,6 +193,9 @@ function note(entry: KnownEntry, found: References): void {
       found.devices.add(entry.body.id);
       return;
     // These speak of nothing else.
+    case 'bank.set':
+    case 'looseEnd.handed':
+    case 'staff.pay':
     case 'business.set':
     case 'business.cash':
     case 'business.lock':

@@ -50,7 +50,7 @@
   <p class="soft">Nothing has been sold yet. Takings show here hour by hour.</p>
 {:else}
   <div class="relative h-44" role="img" aria-label="Takings by the hour, as in the table below">
-    <canvas bind:this={canvas} aria-hidden="true"></canvas>
+    <canvas bind:this={canvas} class="max-w-full" aria-hidden="true"></canvas>
   </div>
   <details class="mt-2">
     <summary class="min-h-8 cursor-pointer font-[560]">The figures</summary>

@@ -27,6 +27,7 @@
   /** Pages that belong under another way. */
   const under: Readonly<Record<string, string>> = {
     '/events': '/books',
+    '/bank': '/books',
     '/season': '/books',
     '/sales': '/find',
     '/drawer': '/',

@@ -49,6 +49,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'way.set': 'A way to pay set up',
   'maker.set': 'A maker set up',
   'photo.set': 'A picture of goods',
+  'staff.pay': 'What a person is paid',
   'pin.set': 'A PIN set',
   'payment.taken': 'A part of a payment',
   'payment.reversed': 'A part given back',
@@ -64,6 +65,11 @@ const kindWords: Readonly<Record<string, string>> = {
   'cards.reported': 'A report of the acquirer',
   'cards.joined': 'A line of a report joined by hand',
   'money.came': 'Money that came to the bank',
+  'money.undone': 'Money that came or was paid, taken back',
+  'handed.in': 'Cheques or tokens handed in',
+  'bank.set': 'A bank account set up',
+  'bank.stated': 'A bank statement taken in',
+  'bank.joined': 'A line of a statement joined',
   'tips.shared': 'Tips shared out',
   'paid.out': 'Somebody paid',
   'event.settled': 'An event settled',
@@ -82,6 +88,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'receipt.asked': 'A receipt to be sent',
   'sale.rung': 'A sale',
   'looseEnd.settled': 'A loose end settled',
+  'looseEnd.handed': 'A loose end handed to somebody',
 };
 
 /** A kind in words; one that is not known here, by its own name. */

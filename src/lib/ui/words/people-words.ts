@@ -1,4 +1,5 @@
 /** Sentences about people, their rights and their PINs. */
+import type { PayRefusal } from '../../core/people/set-pay';
 import type { Fault } from '../forms/faults.svelte';
 import type { Act } from '../../core/books/tables';
 import type { PinRefusal } from '../../core/people/pin';
@@ -46,6 +47,8 @@ export const actWords: Readonly<Record<Act, string>> = {
   'cash.moved': 'Cash moved',
   'cash.set': 'How drawers are counted set',
   'money.came': 'Money came to the bank',
+  'money.undone': 'Money at the bank taken back',
+  'handed.in': 'Cheques or tokens handed in',
   'tips.shared': 'Tips shared out',
   'paid.out': 'Somebody paid',
   'event.settled': 'Event settled',
@@ -59,6 +62,11 @@ export const actWords: Readonly<Record<Act, string>> = {
   'count.accepted': 'Count of stock accepted',
   'looseEnd.settled': 'Loose end settled',
 };
+
+export const payWords = ({ code, typed }: PayRefusal): string =>
+  code === 'pay/wage'
+    ? `“${typed}” is no amount; type what an hour is paid, such as 12.50.`
+    : `“${typed}” is no percentage from 0 to 100, such as 7.5.`;
 
 export function pinWords(refusal: PinRefusal): string {
   switch (refusal.code) {

@@ -146,6 +146,13 @@ export function endWords(end: EventEnd, names: SettleNames): EndWords {
           : `${names.maker(end.maker)} was paid ${money.text(-end.amount)} too much`,
         'Their statement says what for; pay it out, or accept that it is paid later.',
       );
+    case 'pay/not-paid':
+      return here(
+        end.amount > 0
+          ? `${names.person(end.person)} is owed ${money.text(end.amount)} of ${end.for}`
+          : `${names.person(end.person)} was paid ${money.text(-end.amount)} more ${end.for} than was earned`,
+        'By the hours on duty and what was sold; pay it out, or accept that it is paid another day.',
+      );
     case 'entry/kept':
       return there(
         `${kindInWords(end.kind)} does not stand as it was written`,
@@ -240,6 +247,8 @@ export function settleEventWords(refusal: SettleEventRefusal, money: MoneyWords)
       return `This device still has ${String(refusal.entries)} to send; wait until it says “All sent”.`;
     case 'settle/no-reason':
       return 'Say why, in a few words; whoever looks at the books later will want to know.';
+    case 'settle/no-slip':
+      return 'Type what stands on the paying-in slip, or who took them: the bank’s line is found by it.';
     case 'settle/no-tips':
       return 'There are no tips that are not shared out.';
     case 'settle/nobody-on-duty':

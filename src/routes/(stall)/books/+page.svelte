@@ -21,7 +21,10 @@
 <div class="page gap-5">
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Books</h1>
-    <a class="btn btn-quiet px-5" href="/season">The season</a>
+    <span class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet px-5" href="/bank">The bank</a>
+      <a class="btn btn-quiet px-5" href="/season">The season</a>
+    </span>
   </div>
   <section class="sheet" aria-labelledby="events">
     <h2 id="events" class="mb-2">Events</h2>

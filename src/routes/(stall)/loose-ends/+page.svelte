@@ -13,6 +13,7 @@
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
   import { useStall } from '../stall.svelte';
+  import EventEnds from './EventEnds.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
   import LateCashCard from './LateCashCard.svelte';
@@ -31,6 +32,9 @@
   /** Cards that were charged, and that no device has written down. */
   let charged = $state.raw<KeptAnswer['charged']>([]);
   let says = $state('');
+  /** How many the events have; null until the server has said. */
+  let ofEvents = $state<number | null>(null);
+  let person = $state('');
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
@@ -162,7 +166,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && ofEvents === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}
@@ -175,6 +179,14 @@
       {row.where === 'server' ? 'on the server' : 'on this device'}: {row.message}
     </section>
   {/each}
+  <label class="grid max-w-xs gap-1 font-[560]">
+    Loose ends of the events, looked after by
+    <select class="select min-h-12 w-full" bind:value={person}>
+      <option value="">anybody</option>
+      {#each stall.staff as { id, name } (id)}<option value={id}>{name}</option>{/each}
+    </select>
+  </label>
+  <EventEnds {person} onFound={(count) => (ofEvents = count)} />
   {#if settled.length > 0}
     <section class="sheet grid gap-2" aria-labelledby="settled">
       <h2 id="settled">Settled</h2>

@@ -3,11 +3,12 @@ import type { EntryOf, Kind, KnownEntry } from '../../daybook/kinds';
 import { journalOf } from '../../journal';
 import { sumsOf } from '../../journal/sums';
 import { add, type Change } from '../change';
+import { bankJoined, bankSet, bankStated, handedIn, moneyUndone } from './bank';
 import { countAccepted, countEnded, countNoted, countSet } from './count';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
-import { looseEndSettled } from './loose-end';
+import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
 import { saleRung, saleVoided, voidUndone } from './sale';
@@ -31,6 +32,7 @@ import {
   makerSet,
   photoSet,
   pinSet,
+  staffPay,
   staffSet,
   tableSet,
   taxSet,
@@ -62,6 +64,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'photo.set': photoSet,
   'table.set': tableSet,
   'staff.set': staffSet,
+  'staff.pay': staffPay,
   'pin.set': pinSet,
   'device.set': deviceSet,
   'customer.set': customerSet,
@@ -85,6 +88,11 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'cards.reported': cardsReported,
   'cards.joined': cardsJoined,
   'money.came': moneyCame,
+  'money.undone': moneyUndone,
+  'handed.in': handedIn,
+  'bank.set': bankSet,
+  'bank.stated': bankStated,
+  'bank.joined': bankJoined,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': eventSettled,
@@ -111,6 +119,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'hold.decided': holdDecided,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
+  'looseEnd.handed': looseEndHanded,
 };
 
 /**

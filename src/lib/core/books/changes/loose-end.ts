@@ -1,5 +1,6 @@
 import type { EntryOf } from '../../daybook/kinds';
-import { put, type Change } from '../change';
+import { outsideId } from '../../daybook/outside-id';
+import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
@@ -10,4 +11,8 @@ export const looseEndSettled = (entry: EntryOf<'looseEnd.settled'>): Change[] =>
     about: `${entry.body.how}: ${entry.body.reason}`.slice(0, 120),
     amount: null,
   }),
+];
+
+export const looseEndHanded = ({ business, stamp, body }: EntryOf<'looseEnd.handed'>): Change[] => [
+  merge('looseEndHands', outsideId(business, 'loose-end', body.looseEnd), 'set', stamp, body),
 ];

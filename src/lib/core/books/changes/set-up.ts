@@ -63,6 +63,10 @@ export const staffSet = (entry: EntryOf<'staff.set'>): Change[] => {
     act(entry, { what: 'person.set', about: body.name, amount: null }),
   ];
 };
+export const staffPay = ({ stamp, body }: EntryOf<'staff.pay'>): Change[] => {
+  const { person, ...set } = body;
+  return [merge('staffPay', person, 'set', stamp, set)];
+};
 export const pinSet = ({ body, stamp }: EntryOf<'pin.set'>): Change[] => [
   merge('staff', body.person, 'pin', stamp, { pin: body.pin }),
 ];

@@ -99,6 +99,8 @@ export type Act =
   | 'cash.moved'
   | 'cash.set'
   | 'money.came'
+  | 'money.undone'
+  | 'handed.in'
   | 'tips.shared'
   | 'paid.out'
   | 'event.settled'

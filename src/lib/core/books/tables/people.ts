@@ -70,6 +70,23 @@ export const peopleTables = {
     },
     { indexes: ['looseEnd'] },
   ),
+  /** Who was asked to look after a loose end. */
+  looseEndHands: records(
+    { set: { looseEnd: text(80), to: textOrNull(40), note: text(500) } },
+    { keep: 'server' },
+  ),
+  /** What people are paid; no device has it. */
+  staffPay: records(
+    {
+      set: {
+        /** Minor units an hour. */
+        wage: whole(),
+        /** Percent of what they sold, without tax. */
+        commission: text(12),
+      },
+    },
+    { keep: 'server' },
+  ),
   /** What an owner looks through: prices, set-up, discounts, drawers. */
   acts: facts(
     ['id'],

@@ -37,9 +37,10 @@ export const settlingTables = {
       amount: whole(),
       fees: whole(),
       from: json<BodyOf<'money.came'>['from']>([]),
+      payments: json<readonly string[]>([]),
       what: text(120),
     },
-    { indexes: ['event'], keep: 'server' },
+    { indexes: ['event', 'day'], keep: 'server' },
   ),
   tipShares: facts(
     ['id'],

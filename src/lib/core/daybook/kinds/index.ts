@@ -3,6 +3,8 @@ import type { z } from 'zod';
 import type { Draft } from '../chain';
 import type { Entry } from '../entry';
 import type { Immutable } from '../kind';
+import { bankSet } from './bank-set';
+import { bankJoined, bankStated, moneyUndone } from './bank-stated';
 import { businessCash, businessLock, businessSet } from './business-set';
 import { cardsJoined, cardsReported } from './cards-reported';
 import { cashMoved } from './cash-moved';
@@ -21,10 +23,11 @@ import { eventSet, eventTaxes, eventWays } from './event-set';
 import { eventSettled } from './event-settled';
 import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
+import { handedIn } from './handed-in';
 import { itemSet } from './item-set';
 import { itemSupply } from './item-supply';
 import { listLine, listPacked, listSet, listStage } from './list-set';
-import { looseEndSettled } from './loose-end-settled';
+import { looseEndHanded, looseEndSettled } from './loose-end-settled';
 import { moneyCame, paidOut, tipsShared } from './paid-out';
 import { paymentAsked } from './payment-asked';
 import { paymentResult } from './payment-result';
@@ -41,7 +44,7 @@ import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
 import { saleRung } from './sale-rung';
 import { saleVoided, voidUndone } from './sale-voided';
-import { staffSet } from './staff-set';
+import { staffPay, staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
 import { supplierSet } from './supplier-set';
 import { tableSet } from './table-set';
@@ -63,6 +66,7 @@ export const kinds = {
   'table.set': tableSet,
   'way.set': waySet,
   'staff.set': staffSet,
+  'staff.pay': staffPay,
   'pin.set': pinSet,
   'device.set': deviceSet,
   'customer.set': customerSet,
@@ -86,6 +90,11 @@ export const kinds = {
   'cards.reported': cardsReported,
   'cards.joined': cardsJoined,
   'money.came': moneyCame,
+  'money.undone': moneyUndone,
+  'handed.in': handedIn,
+  'bank.set': bankSet,
+  'bank.stated': bankStated,
+  'bank.joined': bankJoined,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': eventSettled,
@@ -112,6 +121,7 @@ export const kinds = {
   'hold.decided': holdDecided,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
+  'looseEnd.handed': looseEndHanded,
 } as const;
 
 export type Kind = keyof typeof kinds;

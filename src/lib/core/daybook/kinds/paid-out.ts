@@ -52,7 +52,7 @@ export const tipsShared = kind(
 
 /** Money came to the bank, as a statement or somebody who has looked says. */
 export const moneyCame = kind(
-  1,
+  2,
   z
     .strictObject({
       /** The bank's own day, ISO date. */
@@ -74,10 +74,13 @@ export const moneyCame = kind(
         )
         .min(1)
         .max(50),
+      /** Payments that it is the money of, where each is known: cheques, transfers. */
+      payments: z.array(recordId).max(200),
       what: z.string().trim().max(120),
     })
     .refine(({ amount, fees, from }) => sum(from.map((each) => each.amount)) === amount + fees, {
       path: ['from'],
       message: 'what came and the fees must be what was owed',
     }),
+  { 1: (body) => ({ ...body, payments: [] }) },
 );

@@ -6,7 +6,7 @@ import {
   withLaterRights,
   withSettling,
 } from '../../people/rights';
-import { kind, name, percent, recordId } from '../kind';
+import { amountFromZero, kind, name, percent, recordId } from '../kind';
 import { pinHash } from './pin-set';
 
 /**
@@ -42,4 +42,16 @@ export const staffSet = kind(
     3: (body) => ({ ...body, rights: withLaterRights(body['rights'] as readonly string[]) }),
     4: (body) => ({ ...body, rights: withSettling(body['rights'] as readonly string[]) }),
   },
+);
+
+/** What somebody is paid for being there and for selling; it is between them and the owner. */
+export const staffPay = kind(
+  1,
+  z.strictObject({
+    person: recordId,
+    /** Minor units an hour on duty. */
+    wage: amountFromZero,
+    /** Percent of what they sold, without tax. */
+    commission: percent,
+  }),
 );

@@ -3,6 +3,7 @@
   import { live } from '$lib/device/live.svelte';
   import ActList from '../../acts/ActList.svelte';
   import { useStall } from '../../stall.svelte';
+  import PayForm from './PayForm.svelte';
   import PersonForm from './PersonForm.svelte';
 
   const stall = useStall();
@@ -39,6 +40,7 @@
   {:else}
     <h1>{person.name}</h1>
     {#key person.setStamp}<PersonForm {person} />{/key}
+    {#if stall.may('set-up')}{#key person.id}<PayForm {person} />{/key}{/if}
     <section class="sheet grid gap-2" aria-labelledby="did">
       <h2 id="did">What {person.name} did</h2>
       <p data-testid="rang-up">

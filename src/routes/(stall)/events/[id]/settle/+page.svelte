@@ -11,9 +11,10 @@
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
   import CardsPanel from './CardsPanel.svelte';
-  import EndCard from './EndCard.svelte';
+  import EndCard from '../../../loose-ends/EndCard.svelte';
   import JoinLine from './JoinLine.svelte';
   import MakersPanel from './MakersPanel.svelte';
+  import PayPanel from './PayPanel.svelte';
   import ResultPanel from './ResultPanel.svelte';
   import SettleTable from './SettleTable.svelte';
   import ShareTips from './ShareTips.svelte';
@@ -87,7 +88,7 @@
             <h2 id="by-hour" class="mb-2">Takings by the hour</h2>
             <HourChart hours={settling.hours} {money} />
           </section>
-          <ResultPanel result={settling.result} />
+          <ResultPanel result={settling.result} {names} />
           <section class="sheet" aria-labelledby="taxes">
             <h2 id="taxes" class="mb-2">Tax</h2>
             <table class="rows">
@@ -117,7 +118,11 @@
           <section class="grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="ends">
             <h2 id="ends">Loose ends</h2>
             {#each settling.ends as end (end.looseEnd)}
-              <EndCard {end} {names}>
+              <EndCard
+                {end}
+                {names}
+                hand={settling.hands.find(({ looseEnd }) => looseEnd === end.looseEnd)}
+              >
                 {#if end.code === 'card/odd' && (end.odd.is === 'unknown' || end.odd.is === 'double')}
                   <JoinLine odd={end.odd} missing={settling.cards.missing} {names} />
                 {/if}
@@ -134,6 +139,7 @@
           </section>
           <ShareTips event={event.id} {settling} {names} />
           <MakersPanel {event} makers={settling.makers} {names} />
+          <PayPanel event={event.id} pay={settling.pay} {names} />
           <section class="sheet border-accent grid gap-3 border-l-8" aria-labelledby="close">
             <h2 id="close">{settling.settled === null ? 'Settle it' : 'Settled'}</h2>
             {#if settling.settled !== null}

@@ -2,12 +2,14 @@
   /** What the event left. */
   import type { EventResult } from '$lib/core/settle/result';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import type { SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
 
   interface Props {
     result: EventResult;
+    names: SettleNames;
   }
-  const { result }: Props = $props();
+  const { result, names }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const lines = $derived(
@@ -17,8 +19,13 @@
       { what: 'Card fees', amount: -result.cardFees },
       { what: 'Pitch', amount: -result.pitch },
       { what: 'Makers', amount: -result.makers },
-      ...result.costs.map(({ what, amount, is }) => ({
-        what: is === 'agreed' ? `${what}, as agreed` : what,
+      ...result.costs.map(({ what, amount, is, person }) => ({
+        what:
+          person !== undefined
+            ? `${what === 'wages' ? 'Wages' : 'Commission'} of ${names.person(person)}`
+            : is === 'agreed'
+              ? `${what}, as agreed`
+              : what,
         amount: -amount,
       })),
     ].filter(({ what, amount }) => amount !== 0 || what === 'Takings without tax'),

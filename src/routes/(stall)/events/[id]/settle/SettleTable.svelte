@@ -9,6 +9,8 @@
   import { guessWords, type SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
   import CameForm from './CameForm.svelte';
+  import CameList from './CameList.svelte';
+  import HandIn from './HandIn.svelte';
 
   interface Props {
     event: Row<'events'>;
@@ -87,6 +89,9 @@
   /** Drawers are counted blind here, or by whoever may not see what should be in them. */
   const isHidden = (row: Look): boolean =>
     row.is === 'money' && row.key.startsWith('drawer ') && row.found === null && !stall.seesCash();
+  /** Cheques and tokens are things; what comes by transfer or from a terminal is not. */
+  const isHandedIn = (way: string): boolean =>
+    ['cheque', 'own'].includes(stall.wayRows.find(({ id }) => id === way)?.method ?? '');
   const drawerName = (id: string): string =>
     cash.value.drawers.find((drawer) => drawer.id === id)?.name ?? 'a drawer';
 </script>
@@ -107,7 +112,7 @@
           <td>
             <button
               type="button"
-              class="plain min-h-10 text-left"
+              class="plain min-h-12 text-left"
               aria-expanded={open === row.key}
               onclick={() => (open = open === row.key ? null : row.key)}>{row.what}</button
             >
@@ -175,18 +180,31 @@
                     </li>
                   {/if}
                 </ul>
-              {:else if row.is === 'to come' && row.left > 0}
+              {:else if row.is === 'to come'}
                 {@const account = row.key.startsWith('bag ')
                   ? `bag:${row.key.slice('bag '.length)}`
                   : `owed:${row.key.slice('way '.length)}`}
-                <CameForm
-                  event={event.id}
-                  from={[{ account, amount: row.left }]}
-                  what={row.what}
-                  expected={row.left}
-                />
-              {:else}
-                <p class="soft">All of it is at the bank.</p>
+                {@const way = row.key.slice('way '.length)}
+                <div class="grid gap-3">
+                  <CameList event={event.id} came={settling.came} {account} />
+                  {#if row.left > 0}
+                    {#if isHandedIn(way)}
+                      <HandIn event={event.id} {way} open={row.left} {settling} />
+                    {/if}
+                    <CameForm
+                      event={event.id}
+                      from={[{ account, amount: row.left }]}
+                      what={row.what}
+                      expected={row.left}
+                    />
+                    <p class="soft text-sm">
+                      A <a class="plain" href="/bank">statement of the bank</a> that is taken in finds
+                      it by itself.
+                    </p>
+                  {:else}
+                    <p class="soft">All of it is at the bank.</p>
+                  {/if}
+                </div>
               {/if}
             </td>
           </tr>
@@ -196,7 +214,7 @@
         <td>
           <button
             type="button"
-            class="plain min-h-10 text-left"
+            class="plain min-h-12 text-left"
             aria-expanded={open === 'stock'}
             onclick={() => (open = open === 'stock' ? null : 'stock')}
             >Goods gone and not rung up, at retail</button

@@ -1,0 +1,59 @@
+/** The bank in words: what lines may be, and why something is not done. */
+import type { BankRefusal } from '../../core/bank/join-bank';
+import type { OpenMoney } from '../../core/bank/open-money';
+import type { AccountRefusal } from '../../core/bank/take-statement';
+import type { MoneyWords } from './money-words';
+
+/** What is still to come or to go, as it is chosen. */
+export function openWords(open: OpenMoney, eventName: (id: string) => string): string {
+  const of = open.events.map(eventName).join(', ');
+  const named = open.what === '' ? '' : ` ${open.what}`;
+  const at = of === '' ? '' : ` · ${of}`;
+  switch (open.is) {
+    case 'payout':
+      return `Payout${named}${at}`;
+    case 'bag':
+      return `Bag${named}${at}`;
+    case 'payment':
+      return `A payment${named === '' ? ' without a reference' : named}${at}`;
+    case 'handed in':
+      return `Handed in:${named}${at}`;
+    case 'way':
+      return `All that is still to come${at}`;
+    case 'noted':
+      return `Noted by hand:${named === '' ? ' money that came' : named}${at}`;
+    case 'paid':
+      return `Paid:${named === '' ? ' out of the bank' : named}${at}`;
+  }
+}
+
+export function bankRefusalWords(refusal: BankRefusal | AccountRefusal, money: MoneyWords): string {
+  switch (refusal.code) {
+    case 'bank/amount-wrong':
+      return refusal.typed.trim() === ''
+        ? 'Type how much of the line it is, such as 120.50.'
+        : `“${refusal.typed}” is no amount; type one such as 120.50.`;
+    case 'bank/more-than-line':
+      return `The line has ${money.text(refusal.left)} left; it cannot be more than that.`;
+    case 'bank/more-than-open':
+      return `Only ${money.text(refusal.open)} of it is still to come; join that much, and say what the rest of the line is.`;
+    case 'bank/other-way':
+      return 'One of them came and the other went; they cannot be the same.';
+    case 'bank/no-reason':
+      return 'Say why, in a few words; whoever looks at the books later will want to know.';
+    case 'bank/no-event':
+      return 'Choose the event that it was paid for.';
+    case 'bank/no-name':
+      return 'Give the account a name, such as “Business account”.';
+    case 'bank/no-number':
+      return `“${refusal.typed}” is no number of an account; type its IBAN, or the number that stands on its statements.`;
+    case 'bank/number-taken':
+      return `${refusal.name} has this number already.`;
+  }
+}
+
+export const ORDER_CHOICES = {
+  ymd: 'year, month, day (2026-11-27)',
+  dmy: 'day, month, year (27/11/2026)',
+  mdy: 'month, day, year (11/27/2026)',
+} as const;
