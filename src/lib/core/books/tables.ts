@@ -6,6 +6,7 @@ import { listTables } from './tables/lists';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
 import { bankTables } from './tables/bank';
+import { ledgerTables } from './tables/ledger';
 import { settlingTables } from './tables/settling';
 import { setUpTables } from './tables/set-up';
 import { slipAndSaleTables } from './tables/slips-sales';
@@ -22,6 +23,7 @@ export const tables = {
   ...eventSumTables,
   ...settlingTables,
   ...bankTables,
+  ...ledgerTables,
 } as const;
 
 export type TableName = keyof typeof tables;

@@ -6,6 +6,7 @@ import type { AccountKind } from '../ledger/chart';
 import type { Ledger, LedgerPosting, LedgerTransaction } from '../ledger/ledger';
 import { typedText } from '../money/amount-text';
 import { currencyOf } from '../money/currency';
+import { guarded } from './csv-cell';
 
 const KIND_TYPES: Readonly<Record<AccountKind, string>> = {
   Assets: 'A',
@@ -82,6 +83,33 @@ export function plainLedger({ business, currency, transactions }: Ledger): strin
   }
   return `${lines.join('\n')}\n`;
 }
+
+/** A line of the ledger as a spreadsheet has it. */
+export interface LedgerLine {
+  readonly date: string;
+  readonly what: string;
+  readonly number: string;
+  readonly account: string;
+  readonly debit: string;
+  readonly credit: string;
+  readonly currency: string;
+  readonly documents: string;
+}
+
+/** A line a posting, in the order of the text. */
+export const ledgerLines = ({ currency, transactions }: Ledger): LedgerLine[] =>
+  transactions.flatMap(({ day, what, postings }) =>
+    postings.map(({ account, amount, documents }) => ({
+      date: day,
+      what: guarded(what),
+      number: guarded(account.number),
+      account: guarded(account.name),
+      debit: amount > 0 ? typedText(amount, currency) : '',
+      credit: amount < 0 ? typedText(-amount, currency) : '',
+      currency,
+      documents: guarded(documentsText(documents)),
+    })),
+  );
 
 /** A posting as it stands in the text; amounts in minor units. */
 export interface PlainPosting {

@@ -62,7 +62,7 @@ export type AccountHead = keyof typeof ACCOUNTS;
 /** Accounts of quantities; all others are of money. */
 const OF_GOODS = ['place', 'packed', 'sent', 'received', 'to-do'] as const;
 export type MoneyHead = Exclude<AccountHead, (typeof OF_GOODS)[number]>;
-export const moneyHeads = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
+export const moneyHeads: readonly MoneyHead[] = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
   (head): head is MoneyHead => !OF_GOODS.some((each) => each === head),
 );
 type WithId = {

@@ -61,6 +61,8 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'bank.set': nothing,
   'bank.stated': nothing,
   'bank.joined': nothing,
+  'ledger.chart': nothing,
+  'ledger.handed': nothing,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': nothing,

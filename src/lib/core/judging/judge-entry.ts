@@ -59,6 +59,7 @@ const judges: Judges = {
   'handed.in': judgeHandedIn,
   'bank.stated': judgeStated,
   'bank.joined': judgeJoined,
+  'ledger.handed': judgeOfEvent,
   'tips.shared': judgeTipsShared,
   'paid.out': judgePaidOut,
   'event.settled': judgeSettled,

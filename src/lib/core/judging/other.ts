@@ -28,7 +28,8 @@ type OfEvent =
   | 'event.prices'
   | 'event.people'
   | 'event.bring'
-  | 'event.ticked';
+  | 'event.ticked'
+  | 'ledger.handed';
 
 /** What is sent is the receipt of a sale that there is. */
 export function judgeReceipt(

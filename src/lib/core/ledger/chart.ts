@@ -2,6 +2,8 @@
 import type { Books } from '../books/books';
 import { NOBODY } from '../books/names';
 import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft, type BodyOf } from '../daybook/kinds';
 import { ACCOUNTS, headOf, type MoneyHead } from '../journal/accounts';
 
 /** Kinds of accounts of a ledger; the first part of every name in plain-text accounting. */
@@ -50,6 +52,45 @@ export const DEFAULT_CHART: Chart = {
   owner: line('Equity', '3000', 'Owner'),
   unexplained: line('Equity', '9990', 'Unexplained'),
 };
+
+/** The vendor's own, where there is any said; the kinds of accounts are not theirs to change. */
+export function chartWith(
+  own: readonly { readonly head: MoneyHead; readonly number: string; readonly name: string }[],
+): Chart {
+  const said = own.map(({ head, number, name }) => [
+    head,
+    { kind: DEFAULT_CHART[head].kind, number, name },
+  ]);
+  return { ...DEFAULT_CHART, ...(Object.fromEntries(said) as Partial<Chart>) };
+}
+
+export type ChartRefusal =
+  | { readonly code: 'chart/no-name'; readonly head: MoneyHead }
+  | { readonly code: 'chart/name-twice'; readonly name: string };
+
+/** Only what is not as it begins is said; two accounts of one kind do not share a name. */
+export function setChart(
+  newId: () => string,
+  typed: BodyOf<'ledger.chart'>['accounts'],
+):
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: ChartRefusal } {
+  const said = typed.map(({ head, number, name }) => ({
+    ...{ head, number: number.trim().slice(0, 20), name: name.trim().slice(0, 60) },
+  }));
+  const names = new Set<string>();
+  for (const { head, name } of said) {
+    if (name === '') return { ok: false, refusal: { code: 'chart/no-name', head } };
+    const full = `${DEFAULT_CHART[head].kind}:${name}`;
+    if (names.has(full)) return { ok: false, refusal: { code: 'chart/name-twice', name } };
+    names.add(full);
+  }
+  const accounts = said.filter(
+    ({ head, number, name }) =>
+      number !== DEFAULT_CHART[head].number || name !== DEFAULT_CHART[head].name,
+  );
+  return { ok: true, drafts: [draft('ledger.chart', newId(), null, { accounts })] };
+}
 
 export const isMoneyHead = (head: string): head is MoneyHead => Object.hasOwn(DEFAULT_CHART, head);
 

@@ -18,7 +18,8 @@ import { isAccount, moneyHeads } from '../journal/accounts';
 import { Trial } from '../journal/trial';
 import { arbitraryDaybook, DeviceWriter, DRAWER, EVENT } from '../testing/arbitrary-daybook';
 import { DEFAULT_CHART, ledgerAccountOf, namesIn } from './chart';
-import { LEDGER_BY, ledgerOf, type Ledger } from './ledger';
+import { ledgerOf, type Ledger } from './ledger';
+import { LEDGER_BY } from './ledger-by';
 
 function read(entries: readonly Entry[]): { known: readonly KnownEntry[]; books: Books } {
   const books = new Books();

@@ -7,6 +7,7 @@ import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import type { TakenBack } from '../journal/take-back';
 import { readNumber, saleNumber } from '../sale/sale-number';
+import type { LedgerBy } from './ledger-by';
 import {
   DEFAULT_CHART,
   isMoneyHead,
@@ -16,10 +17,6 @@ import {
   type Chart,
   type LedgerAccount,
 } from './chart';
-
-/** What goes together: all of an event, each of its days, or what was taken with one drawer in use. */
-export const LEDGER_BY = ['day', 'event', 'shift'] as const;
-export type LedgerBy = (typeof LEDGER_BY)[number];
 
 export interface LedgerPosting {
   readonly account: LedgerAccount;
@@ -47,6 +44,8 @@ export interface LedgerOptions {
   readonly by?: LedgerBy;
   /** Only what belongs to it. */
   readonly event?: string;
+  /** Only these, such as what came since it was handed over; names are those of all. */
+  readonly isWanted?: (entry: KnownEntry) => boolean;
   readonly chart?: Chart;
 }
 
@@ -73,7 +72,7 @@ interface Group {
 export function ledgerOf(
   entries: readonly KnownEntry[],
   books: Books,
-  { by = 'day', event, chart = DEFAULT_CHART }: LedgerOptions = {},
+  { by = 'day', event, isWanted = () => true, chart = DEFAULT_CHART }: LedgerOptions = {},
 ): Ledger {
   const [business] = books.rows('businesses');
   const names = namesIn(books);
@@ -81,7 +80,7 @@ export function ledgerOf(
   const shifts = by === 'shift' ? shiftsOf(entries) : null;
   const groups = new Map<string, Group>();
   for (const entry of entries) {
-    if (event !== undefined && entry.event !== event) continue;
+    if ((event !== undefined && entry.event !== event) || !isWanted(entry)) continue;
     const { postings } = journalOf(entry);
     const day = about.dayOf(entry);
     const shift = shifts?.get(entry.id) ?? null;

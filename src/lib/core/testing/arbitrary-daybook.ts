@@ -175,6 +175,8 @@ const BANK = [
   'handed.in',
   'staff.pay',
   'looseEnd.handed',
+  'ledger.chart',
+  'ledger.handed',
 ] as const;
 
 const GROUPS = [
@@ -677,6 +679,15 @@ export class DeviceWriter {
         return draft('staff.pay', id, null, {
           ...{ person: personId(n), wage: n * 100, commission: '2.5' },
         });
+      case 'ledger.chart': {
+        const accounts = [{ head: 'sales' as const, number: String(n), name: 'Plants' }];
+        return draft('ledger.chart', id, null, { accounts });
+      }
+      case 'ledger.handed': {
+        const heads = [{ device: deviceId(1), seq: n }];
+        const body = { event: EVENT, groupedBy: 'day', heads, leftOut: [], postings: n } as const;
+        return draft('ledger.handed', id, EVENT, body);
+      }
       case 'looseEnd.handed': {
         const to = n === 4 ? null : personId(n);
         return draft('looseEnd.handed', id, null, { looseEnd: 'bag:one', to, note: 'please' });

@@ -25,7 +25,9 @@ export async function allLooseEnds(
   );
   const open = (await books.rows(business, 'events', { setStamp: { [Op.ne]: '' } }))
     .filter((event) => event.days.length > 0 && stageOf(event) !== 'settled')
-    .filter((event) => lastDay(event) <= today! && lastDay(event) >= since!)
+    // Of a market that is still on, it is too early to say.
+    .filter((event) => lastDay(event) < today! || stageOf(event) === 'counted')
+    .filter((event) => lastDay(event) >= since!)
     .sort((a, b) => (lastDay(a) < lastDay(b) ? 1 : -1));
   const events: EventLooseEnds[] = [];
   for (const { id, name } of open.slice(0, MOST_EVENTS)) {

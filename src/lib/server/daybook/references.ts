@@ -139,6 +139,9 @@ function note(entry: KnownEntry, found: References): void {
       found.bankLines.add(entry.body.line);
       if (entry.body.money !== null) found.money.add(entry.body.money);
       return;
+    case 'ledger.handed':
+      setUp['event.set'].add(entry.body.event);
+      return;
     case 'event.settled':
       setUp['event.set'].add(entry.body.event);
       found.accountsOf.add(entry.body.event);
@@ -194,6 +197,7 @@ function note(entry: KnownEntry, found: References): void {
       return;
     // These speak of nothing else.
     case 'bank.set':
+    case 'ledger.chart':
     case 'looseEnd.handed':
     case 'staff.pay':
     case 'business.set':

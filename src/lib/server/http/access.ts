@@ -53,6 +53,8 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/events/[id]/takings': 'device',
   'GET /api/events/[id]/settling': 'device',
   'GET /api/loose-ends': 'device',
+  'GET /api/ledger': 'device',
+  'GET /api/ledger/chart': 'device',
   'GET /api/sales': 'device',
   'GET /api/sales/[id]': 'device',
   'GET /api/kept': 'device',

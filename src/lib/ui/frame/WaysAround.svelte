@@ -28,6 +28,7 @@
   const under: Readonly<Record<string, string>> = {
     '/events': '/books',
     '/bank': '/books',
+    '/ledger': '/books',
     '/season': '/books',
     '/sales': '/find',
     '/drawer': '/',

@@ -70,6 +70,8 @@ const kindWords: Readonly<Record<string, string>> = {
   'bank.set': 'A bank account set up',
   'bank.stated': 'A bank statement taken in',
   'bank.joined': 'A line of a statement joined',
+  'ledger.chart': 'The accounts of the ledger',
+  'ledger.handed': 'A ledger handed over',
   'tips.shared': 'Tips shared out',
   'paid.out': 'Somebody paid',
   'event.settled': 'An event settled',

@@ -49,6 +49,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'money.came': 'Money came to the bank',
   'money.undone': 'Money at the bank taken back',
   'handed.in': 'Cheques or tokens handed in',
+  'ledger.handed': 'Ledger handed over',
   'tips.shared': 'Tips shared out',
   'paid.out': 'Somebody paid',
   'event.settled': 'Event settled',

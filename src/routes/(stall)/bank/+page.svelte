@@ -95,7 +95,7 @@
         {/if}
       </div>
       <div class="grid grid-cols-[minmax(0,1fr)] gap-4">
-        <StatementIn {bank} />
+        <StatementIn {bank} {eventName} />
         <section class="sheet" aria-labelledby="to-come">
           <h2 id="to-come" class="mb-2">Still to come</h2>
           <table class="rows" data-testid="bank-to-come">

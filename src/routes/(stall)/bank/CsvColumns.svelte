@@ -65,8 +65,8 @@
               : { ...columns, amount: columns.came, came: '', went: '' },
           )}
       >
-        <option value="one">one column, with signs</option>
-        <option value="two">one for what came, one for what went</option>
+        <option value="one">one, with signs</option>
+        <option value="two">two: came, went</option>
       </select>
     </label>
     <label class="grid gap-1 text-sm font-[560]">

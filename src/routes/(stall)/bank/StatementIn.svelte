@@ -21,6 +21,7 @@
   import { readBankFile } from '$lib/device/bank-file/bank-file';
   import { newId } from '$lib/device/new-id';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { openWords } from '$lib/ui/words/bank-words';
   import { faultWords } from '$lib/ui/words/fault-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -29,8 +30,9 @@
 
   interface Props {
     bank: AskedBank;
+    eventName: (id: string) => string;
   }
-  const { bank }: Props = $props();
+  const { bank, eventName }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const accounts = $derived((bank.now?.accounts ?? []).filter(({ isActive }) => isActive));
@@ -59,6 +61,28 @@
     return look.fresh.filter(({ id }) => !alike.has(id));
   };
   const toTake = $derived(looks.reduce((sum, look) => sum + linesOf(look).length, 0));
+
+  /** What a line is without a doubt, in words: it is joined as it is taken in. */
+  const certainOf = (look: StatementLook, line: string): string | undefined => {
+    const { account } = look;
+    if (account === null) return undefined;
+    const id = bankLineId(stall.business.id, account.id, line);
+    const found = certain.find((each) => each.line === id);
+    const of = bank.now?.money.find(({ key }) => key === found?.key);
+    return of === undefined ? undefined : openWords(of, eventName);
+  };
+  const hereOf = (look: StatementLook) =>
+    linesOf(look).map((line) => ({
+      ...line,
+      id: bankLineId(stall.business.id, look.account?.id ?? '', line.id),
+      left: line.amount,
+    }));
+  const certain = $derived(
+    proposeBank(
+      looks.flatMap((look) => (look.account === null ? [] : hereOf(look))),
+      bank.now?.money ?? [],
+    ).filter(({ isCertain }) => isCertain),
+  );
 
   function leave(): void {
     says = '';
@@ -145,15 +169,11 @@
       const { account } = look;
       if (account === null || lines.length === 0) continue;
       all.push(...takeStatement(newId, account.id, name, lines));
-      const here = lines.map((line) => ({
-        ...line,
-        id: bankLineId(stall.business.id, account.id, line.id),
-        left: line.amount,
-      }));
-      for (const { line: id, key, isCertain } of proposeBank(here, open)) {
+      const here = hereOf(look);
+      for (const { line: id, key } of certain) {
         const line = here.find((each) => each.id === id);
         const of = open.find((each) => each.key === key);
-        if (!isCertain || line === undefined || of === undefined) continue;
+        if (line === undefined || of === undefined) continue;
         const typed = money.plain(Math.abs(line.left));
         const { currency } = stall.business;
         const made = joinBank({ newId, line, open: of, typed, currency, rest: 'to come' });
@@ -255,7 +275,7 @@
         <div class="grid gap-2">
           <p>
             {look.account?.name ?? (look.statement.account || 'No account')}{look.statement
-              .number === ''
+              .number === '' || table !== null
               ? ''
               : ` · ${look.statement.number}`}: {look.fresh.length}
             {look.fresh.length === 1 ? 'line is' : 'lines are'} new{look.known === 0
@@ -280,10 +300,15 @@
                 {#each look.fresh.slice(0, 12) as line (line.id)}
                   <tr>
                     <td>{shortDayWords(line.day, stall.business.locale)}</td>
-                    <td class="min-w-0 break-words"
+                    <td class="min-w-0 !text-left break-words"
                       >{[line.other, line.reference, line.text]
                         .filter((each) => each !== '')
-                        .join(' · ')}</td
+                        .join(' · ')}
+                      {#if certainOf(look, line.id) !== undefined}
+                        <span class="text-secondary block font-[600]"
+                          >is {certainOf(look, line.id)}</span
+                        >
+                      {/if}</td
                     >
                     <td class="figure">{money.figure(line.amount)}</td>
                   </tr>

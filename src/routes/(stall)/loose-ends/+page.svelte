@@ -123,8 +123,8 @@
   <h1>Loose ends</h1>
   <p class="soft">
     What was written without the right to it, could not be understood, was rung up twice or on
-    another day, or a card that does not tie up. Nothing of it is lost; each is settled by a record
-    that says how and why.
+    another day, a card that does not tie up, and whatever is left open of the events. Nothing of it
+    is lost; each is settled by a record that says how and why.
   </p>
   {#if says !== ''}
     <p class="sheet" role="status">{says}</p>

@@ -8,6 +8,7 @@ import { countAccepted, countEnded, countNoted, countSet } from './count';
 import { customerCard, customerConsent, customerErased, customerSet } from './customer';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
+import { ledgerChart, ledgerHanded } from './ledger';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
@@ -93,6 +94,8 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'bank.set': bankSet,
   'bank.stated': bankStated,
   'bank.joined': bankJoined,
+  'ledger.chart': ledgerChart,
+  'ledger.handed': ledgerHanded,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': eventSettled,

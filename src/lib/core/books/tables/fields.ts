@@ -101,6 +101,7 @@ export type Act =
   | 'money.came'
   | 'money.undone'
   | 'handed.in'
+  | 'ledger.handed'
   | 'tips.shared'
   | 'paid.out'
   | 'event.settled'

@@ -26,6 +26,7 @@ import { holdDecided } from './hold-decided';
 import { handedIn } from './handed-in';
 import { itemSet } from './item-set';
 import { itemSupply } from './item-supply';
+import { ledgerChart, ledgerHanded } from './ledger-chart';
 import { listLine, listPacked, listSet, listStage } from './list-set';
 import { looseEndHanded, looseEndSettled } from './loose-end-settled';
 import { moneyCame, paidOut, tipsShared } from './paid-out';
@@ -95,6 +96,8 @@ export const kinds = {
   'bank.set': bankSet,
   'bank.stated': bankStated,
   'bank.joined': bankJoined,
+  'ledger.chart': ledgerChart,
+  'ledger.handed': ledgerHanded,
   'tips.shared': tipsShared,
   'paid.out': paidOut,
   'event.settled': eventSettled,

@@ -1,4 +1,4 @@
-/** Banks: accounts, lines of statements, what they are; what is handed in, what people are paid, who looks after what. */
+/** Banks: accounts, lines of statements, what they are; what is handed in, what people are paid, who looks after what, and the ledger. */
 import type { Migration } from '../migration';
 
 const SAID = `\`id\` VARCHAR(40) NOT NULL,
@@ -85,6 +85,24 @@ export const bank: Migration = {
       \`note\` VARCHAR(500) NOT NULL DEFAULT '',
       \`setStamp\` VARCHAR(60) NOT NULL DEFAULT '',
       PRIMARY KEY (business, \`id\`)
+    )`,
+    `CREATE TABLE IF NOT EXISTS books_ledger_charts (
+      business CHAR(36) NOT NULL,
+      \`id\` VARCHAR(40) NOT NULL,
+      \`accounts\` JSON NOT NULL DEFAULT '[]',
+      \`setStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      PRIMARY KEY (business, \`id\`)
+    )`,
+    `CREATE TABLE IF NOT EXISTS books_ledger_handed (
+      business CHAR(36) NOT NULL,
+      ${SAID},
+      \`stamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      \`groupedBy\` VARCHAR(10) NOT NULL DEFAULT '',
+      \`heads\` JSON NOT NULL DEFAULT '[]',
+      \`leftOut\` JSON NOT NULL DEFAULT '[]',
+      \`postings\` BIGINT NOT NULL DEFAULT 0,
+      PRIMARY KEY (business, \`id\`),
+      KEY by_event (business, \`event\`)
     )`,
     `ALTER TABLE books_money_came
       ADD COLUMN IF NOT EXISTS \`payments\` JSON NOT NULL DEFAULT '[]',

@@ -70,6 +70,7 @@
               {settling.ends.length === 1 ? 'loose end' : 'loose ends'}</span
             >{/if}
           · <a class="plain" href="/events/{event.id}">The event’s page</a>
+          · <a class="plain" href="/ledger?event={event.id}">Its ledger</a>
         </p>
       </div>
       <Bunting stage={stageOf(event)} />
