@@ -31,6 +31,8 @@ async function forHazel(page: Page): Promise<void> {
   await page.getByPlaceholder('Name, company or phone').fill('hazel');
   await page.getByRole('button', { name: /Hazel Birk/ }).click();
   await expect(page.getByPlaceholder('Name, company or phone')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
 test('above the limit a card is signed for; unsigned it is undone, and what the reader shows is checked', async ({

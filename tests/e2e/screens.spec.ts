@@ -318,6 +318,7 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/customers/new',
     '/loose-ends',
     '/drawer',
+    '/ledger',
     '/devices',
   ]) {
     await page.goto(path);

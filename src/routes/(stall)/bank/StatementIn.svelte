@@ -209,10 +209,11 @@
       lentBy,
     );
   }
+  const isSame = (kept: BankColumns | null, now: BankColumns): boolean =>
+    kept !== null &&
+    (Object.keys(now) as (keyof BankColumns)[]).every((field) => kept[field] === now[field]);
   const isNewColumns = $derived(
-    chosen !== null &&
-      columns !== null &&
-      JSON.stringify(chosen.columns) !== JSON.stringify(columns),
+    chosen !== null && columns !== null && !isSame(chosen.columns, columns),
   );
 </script>
 
