@@ -20,7 +20,7 @@ export interface EventLedger {
   readonly leftOut: readonly string[];
   /** When it was handed over before, the last time first. */
   readonly handed: readonly LedgerHandedRow[];
-  /** Entries that have come since. */
+  /** Entries that have come since, and move money. */
   readonly fresh: number;
 }
 

@@ -4,7 +4,8 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { draft } from '../daybook/kinds';
 import { BASE } from '../books/names';
-import { idOf, EVENT } from '../testing/arbitrary-daybook';
+import { undoMoney } from '../bank/join-bank';
+import { idOf, EVENT, personId } from '../testing/arbitrary-daybook';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import type { EventEndCode } from './event-ends';
 import { joinLine, moneyCame, owedBy, payOut, settleEvent, shareOutTips } from './settle-event';
@@ -35,6 +36,7 @@ interface Fault {
   readonly isNotAtBank?: true;
   /** What too little comes of the payout. */
   readonly payoutShort?: number;
+  readonly isTakenBack?: true;
   readonly isBagLeft?: true;
   readonly areTipsLeft?: true;
   readonly areTipsUnpaid?: true;
@@ -121,6 +123,31 @@ const faults: readonly Fault[] = [
   { name: 'tips are not shared', code: 'tips/not-shared', areTipsLeft: true },
   { name: 'tips are not paid', code: 'tips/not-paid', areTipsUnpaid: true },
   { name: 'a maker is not paid', code: 'maker/not-paid', isMakerUnpaid: true },
+  {
+    name: 'a wage is not paid',
+    code: 'pay/not-paid',
+    after: ({ world }) => {
+      const { newId } = world.writer;
+      const hours = { from: '09:00', until: '16:00' };
+      const duty = [{ person: personId(2), date: '2026-11-22', ...hours }];
+      const pay = { person: personId(2), wage: 1200, commission: '0' };
+      world.write([
+        draft('event.people', newId(), EVENT, { event: EVENT, duty, devices: [] }),
+        draft('staff.pay', newId(), null, pay),
+      ]);
+    },
+  },
+  {
+    name: 'money that was said to have come had not',
+    code: 'way/to-come',
+    isTakenBack: true,
+    after: ({ world }) => {
+      const came = world.settling().came.find(({ from }) => from[0]?.account.startsWith('owed:'));
+      if (came === undefined) throw new Error('nothing came');
+      const made = undoMoney(world.writer.newId, { is: 'came', ...came }, 'the wrong account');
+      if (made.ok) world.write(made.drafts);
+    },
+  },
   {
     name: 'a phone has not sent all of it',
     code: 'device/not-sent',
@@ -273,6 +300,8 @@ describe('an event', () => {
     // Without a report it cannot be wrong, and without money nothing of it is short.
     const clashes: readonly (readonly [keyof Fault, keyof Fault])[] = [
       ['isUnreported', 'report'],
+      ['isTakenBack', 'payoutShort'],
+      ['isTakenBack', 'isNotAtBank'],
       ['isUnreported', 'payoutShort'],
       ['isNotAtBank', 'payoutShort'],
       ['report', 'payoutShort'],
@@ -399,6 +428,35 @@ describe('an event', () => {
       world.settling().result.costs.map(({ what, amount, is }) => [what, amount, is]),
       [['diesel', 500, 'from cash']],
     );
+  });
+});
+
+describe('wages and commission', () => {
+  it('are earned by hours and by what was sold, and are costs before they are paid', () => {
+    const { world } = evening(SALES, []);
+    const { newId } = world.writer;
+    const person = personId(2);
+    const duty = [{ person, date: '2026-11-22', from: '09:00', until: '16:30' }];
+    world.write([
+      draft('event.people', newId(), EVENT, { event: EVENT, duty, devices: [] }),
+      draft('staff.pay', newId(), null, { person, wage: 1250, commission: '10' }),
+    ]);
+    const before = world.settling();
+    const [pay] = before.pay;
+    assert.deepEqual([pay?.minutes, pay?.wage, pay?.commission], [450, 9375, 0]);
+    const costs = before.result.costs.filter(({ is }) => is === 'earned');
+    assert.deepEqual(costs, [{ what: 'wages', amount: 9375, is: 'earned', person }]);
+    const paid = payOut({
+      ...{ newId, event: EVENT, for: 'wages', whom: person, from: 'safe', what: 'wages' },
+      ...{ typed: '50', currency: 'GBP', owed: 9375 },
+    });
+    assert.ok(paid.ok);
+    world.write(paid.drafts);
+    const after = world.settling();
+    assert.equal(after.result.left, before.result.left);
+    const end = after.ends.find(({ code }) => code === 'pay/not-paid');
+    assert.ok(end?.code === 'pay/not-paid');
+    assert.deepEqual([end.person, end.for, end.amount], [person, 'wages', 4375]);
   });
 });
 

@@ -3,6 +3,7 @@ import { Books } from '../../core/books/books';
 import type { LedgerHandedRow, EventLedger } from '../../core/ledger/event-ledger';
 import { isNewSince } from '../../core/ledger/event-ledger';
 import type { KnownEntry } from '../../core/daybook/kinds';
+import { journalOf } from '../../core/journal';
 import { readEntry } from '../../core/daybook/read-entry';
 import { chartWith } from '../../core/ledger/chart';
 import { ledgerOf } from '../../core/ledger/ledger';
@@ -84,10 +85,13 @@ export async function eventLedger(
       heads: [...heads].map(([device, seq]) => ({ device, seq })).sort(byDevice),
       leftOut: leftOut.sort(),
       handed: [...handed].sort((a, b) => (a.stamp < b.stamp ? 1 : -1)),
-      fresh: entries.filter(isNew).length,
+      fresh: entries.filter((entry) => isNew(entry) && movesMoney(entry)).length,
     };
   });
 }
+
+const movesMoney = (entry: KnownEntry): boolean =>
+  journalOf(entry).postings.some(({ amount = 0 }) => amount !== 0);
 
 const byDevice = (a: { readonly device: string }, b: { readonly device: string }): number =>
   a.device < b.device ? -1 : 1;
