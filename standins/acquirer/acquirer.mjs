@@ -153,6 +153,8 @@ export async function startAcquirer({ port, apiKey, file }) {
         return payments.refund(body.reference, body.amount);
       case 'POST /dispute':
         return payments.dispute(body.reference);
+      case 'POST /decline':
+        return payments.declineLate(body.reference);
       case 'GET /report':
         return { status: 200, body: payments.report(url.searchParams.get('day') ?? '') };
       case 'GET /settlement':

@@ -21,6 +21,7 @@ const FEE_FIXED = 5; // minor units
  * @property {string} at ISO 8601
  * @property {string} expires ISO 8601, for what is only held.
  * @property {boolean} [chargedBack]
+ * @property {boolean} [declinedLate]
  *
  * @typedef {{ status: number, body: object }} Answer
  * @typedef {object} Card What was sealed, or is on file.
@@ -192,6 +193,8 @@ export class Payments {
       .flatMap((payment) => {
         const { id, reference, at, amount, refunded, scheme, last4, state } = payment;
         const plain = { reference, scheme, last4, at, payout, payoutDay: next };
+        if (payment.declinedLate === true)
+          return [{ ...plain, id: `${id}-decline`, sort: 'decline', amount: 0, fee: 0 }];
         const charged = state === 'captured' || (state === 'reversed' && amount > 0);
         const fee = charged ? Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED : 0;
         return [
@@ -214,10 +217,20 @@ export class Payments {
     return this.#keep({ ...known, chargedBack: true });
   }
 
+  /** The bank behind the card says no after all, days later: nothing comes of it. @param {string} reference @returns {Answer} */
+  declineLate(reference) {
+    const known = this.all.get(reference);
+    if (!known) return unknown();
+    return this.#keep({ ...known, declinedLate: true });
+  }
+
   /** What is paid out for a day, with the fee of each, as CSV. @param {string} day ISO date. */
   settlement(day) {
     const lines = [...this.all.values()]
-      .filter(({ state, at }) => state === 'captured' && at.startsWith(day))
+      .filter(
+        ({ state, at, declinedLate }) =>
+          state === 'captured' && at.startsWith(day) && declinedLate !== true,
+      )
       .map(({ reference, id, at, amount, currency, scheme, last4 }) => {
         const fee = Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED;
         return [id, reference, at, scheme, last4, amount, fee, amount - fee, currency].join(',');

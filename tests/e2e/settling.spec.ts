@@ -56,10 +56,23 @@ test('an event is settled once nothing of it is loose, and what comes later show
       .getByRole('button')
       .click();
     await expect(page.getByTestId('drawer-formula')).toContainText('Handed over');
+    const documents = page.getByTestId('behind').getByRole('listitem');
+    const link = documents.first().getByRole('link');
+    const number = await link.innerText();
+    await link.click();
+    await expect(page).toHaveURL(/\/sales\//);
+    await expect(page.locator('main')).toContainText(number);
+    await page.goBack();
+    await row(page, /^Cash in Drawer 1/)
+      .getByRole('button')
+      .click();
     await row(page, /^Goods gone/)
       .getByRole('button')
       .click();
     await expect(page.getByTestId('settle-stock').getByRole('row')).toHaveCount(3);
+    await page.getByTestId('settle-stock').getByRole('button').first().click();
+    await expect(page.getByTestId('behind').last()).toContainText(/D\d+-\d+/);
+    await page.getByTestId('settle-stock').getByRole('button').first().click();
     await page.getByRole('button', { name: /^All \d+ items/ }).click();
     await expect(page.getByTestId('settle-stock').getByRole('row').nth(30)).toBeVisible();
     await page.getByRole('button', { name: 'Only what is off' }).click();

@@ -3,6 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { BUSINESS, EVENT, idOf } from '../testing/arbitrary-daybook';
 import { bankLineId } from '../books/changes/bank';
+import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { bankEnds, bankLinesOf } from './bank-lines';
 import { joinBank, noneOfOurs, payByLine, takeApart, type JoinBank } from './join-bank';
 import { alreadyCame, proposeBank, type BankLine } from './match-bank';
@@ -380,6 +381,15 @@ describe('a file', () => {
       drafts.map(({ body }) => (body as { lines: unknown[] }).lines.length),
       [80, 80, 10],
     );
+    // Words of two bytes a letter, as long as they may be.
+    const long = namedLines(
+      Array.from({ length: 80 }, (_, n) => ({
+        ...{ day: '2026-11-23', amount: n + 1, own: '', reference: 'Ж'.repeat(140) },
+        ...{ text: 'Ж'.repeat(300), other: 'Ж'.repeat(140) },
+      })),
+    );
+    for (const { body } of takeStatement(newId, idOf(75, 1), 'x', long))
+      assert.ok(bytesOf(body) < LARGEST_ENTRY * 0.8);
   });
 
   it('has an account with a name and a number of its own', () => {

@@ -1,5 +1,6 @@
 /** A statement on its way into the books: what is new of it, and whether it may be taken at all. */
 import type { Draft } from '../daybook/chain';
+import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { bankLineId } from '../books/changes/bank';
 import { accountNumber, statementFaults, type Statement, type StatementLine } from './statement';
@@ -105,8 +106,9 @@ export function lookAt(
   };
 }
 
-/** As many lines as one entry may have, within its size. */
-const AT_ONCE = 80;
+/** As many lines, and bytes of them, as one entry may have within its size. */
+const MOST_LINES = 80;
+const MOST_BYTES = LARGEST_ENTRY * 0.7;
 
 export function takeStatement(
   newId: () => string,
@@ -114,17 +116,28 @@ export function takeStatement(
   file: string,
   lines: readonly StatementLine[],
 ): readonly Draft[] {
-  const drafts: Draft[] = [];
   const source = file.trim().slice(0, 60);
-  for (let from = 0; from < lines.length; from += AT_ONCE) {
+  const batches: StatementLine[][] = [];
+  let bytes = 0;
+  for (const line of lines) {
+    const last = batches.at(-1);
+    const more = bytesOf(line);
+    if (last === undefined || last.length === MOST_LINES || bytes + more > MOST_BYTES) {
+      batches.push([line]);
+      bytes = more;
+    } else {
+      last.push(line);
+      bytes += more;
+    }
+  }
+  return batches.map((batch) => {
     const body: BodyOf<'bank.stated'> = {
       account,
       source: source === '' ? 'a file' : source,
-      lines: lines.slice(from, from + AT_ONCE),
+      lines: batch,
     };
-    drafts.push(draft('bank.stated', newId(), null, body));
-  }
-  return drafts;
+    return draft('bank.stated', newId(), null, body);
+  });
 }
 
 export type AccountRefusal =

@@ -91,12 +91,21 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     ...match.pairs.flatMap(({ line, payment, difference }) =>
       difference === 0 ? [] : { ...oddOf(lineAt(line), 'amount', difference), payment },
     ),
-    ...standing.flatMap((line) =>
-      line.sort === 'payment'
-        ? []
-        : { ...oddOf(line, line.sort, 0), payment: byHand.get(line.id) ?? referenced(line, known) },
-    ),
+    ...standing.flatMap((line) => {
+      if (line.sort === 'payment') return [];
+      const payment = byHand.get(line.id) ?? referenced(line, known);
+      // Nothing comes of it: what it had been taken for says more.
+      const amount = line.amount === 0 ? cardOf.get(payment ?? '')?.amount : undefined;
+      const odd = oddOf(line, line.sort, 0);
+      return { ...odd, amount: amount ?? odd.amount, payment };
+    }),
   ];
+  // Declined after all: that it is not there as a payment is the same thing once more.
+  const declined = new Set(
+    own.flatMap(({ id, sort, reference }) =>
+      sort === 'decline' ? (byHand.get(id) ?? reference) : [],
+    ),
+  );
   const hand = match.pairs.filter(({ line }) => byHand.has(lineAt(line).id)).length;
   const count = (by: string): number => match.pairs.filter((pair) => pair.by === by).length;
   return {
@@ -107,7 +116,10 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
     fees: sum(own.map(({ fee }) => fee)),
     back: sum(standing.flatMap(({ sort, amount }) => (isBack(sort) ? amount : []))),
     // Where nothing was reported yet, nothing is missing from it.
-    missing: lines.length === 0 ? [] : match.missing.map((payment) => cardOf.get(payment)!),
+    missing:
+      lines.length === 0
+        ? []
+        : match.missing.flatMap((payment) => (declined.has(payment) ? [] : cardOf.get(payment)!)),
     odd,
     payouts: payoutsOf(own, wayOfLine(cards, match, paid, byHand), came),
     paired: { reference: count('reference') - hand, likeness: count('likeness'), hand },

@@ -19,6 +19,8 @@ export interface CostLine {
 
 export interface EventResult {
   readonly takings: number;
+  /** How many sales. */
+  readonly sales: number;
   readonly tax: number;
   readonly net: number;
   readonly goods: number;
@@ -67,7 +69,7 @@ export function resultOf(
   },
 ): EventResult {
   const { event, totals, movements, eventItems, before } = rows;
-  const { takings = 0, tax = 0, cost = 0 } = totals ?? {};
+  const { takings = 0, sales = 0, tax = 0, cost = 0 } = totals ?? {};
   const net = takings - tax;
   const fee = event.fee ?? NO_FEE;
   const pitch = feeOf(fee, { gross: takings, net });
@@ -79,7 +81,20 @@ export function resultOf(
   const brought = new Set(movements.flatMap(({ to, item }) => (to === event.id ? item : [])));
   const sold = sum(eventItems.flatMap(({ item, quantity }) => (brought.has(item) ? quantity : [])));
   return {
-    ...{ takings, tax, net, goods: cost, cardFees, pitch, makers, costs, left, minutes, before },
+    ...{
+      takings,
+      sales,
+      tax,
+      net,
+      goods: cost,
+      cardFees,
+      pitch,
+      makers,
+      costs,
+      left,
+      minutes,
+      before,
+    },
     perHour: minutes === 0 ? null : roundToMinor(fraction(BigInt(left) * 60n, minutes)),
     sellThrough: loaded <= 0 ? null : roundToMinor(fraction(BigInt(sold) * 1000n, loaded)),
     breakEven: breakEven(rows, { takings, left, other, pitch }),

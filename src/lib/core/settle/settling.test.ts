@@ -7,6 +7,7 @@ import { BASE } from '../books/names';
 import { undoMoney } from '../bank/join-bank';
 import { idOf, EVENT, personId } from '../testing/arbitrary-daybook';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
+import { averageOf } from './editions';
 import type { EventEndCode } from './event-ends';
 import { joinLine, moneyCame, owedBy, payOut, settleEvent, shareOutTips } from './settle-event';
 import { shareTips } from './share-tips';
@@ -457,6 +458,34 @@ describe('wages and commission', () => {
     const end = after.ends.find(({ code }) => code === 'pay/not-paid');
     assert.ok(end?.code === 'pay/not-paid');
     assert.deepEqual([end.person, end.for, end.amount], [person, 'wages', 4375]);
+  });
+});
+
+describe('what a sale brought', () => {
+  it('is rounded to the minor unit, and none where nothing was sold', () => {
+    assert.equal(averageOf({ takings: 1001, sales: 2 }), 501);
+    assert.equal(averageOf({ takings: 0, sales: 0 }), null);
+  });
+});
+
+describe('a card that was declined late', () => {
+  it('is one loose end, and not missing as well; it says what it had been taken for', () => {
+    const { world } = evening(SALES, [
+      {
+        name: 'declined in place of paid',
+        code: 'card/odd',
+        report: ([first, ...rest]) => [
+          { ...first!, id: 'late', sort: 'decline', amount: 0, fee: 0 },
+          ...rest,
+        ],
+      },
+    ]);
+    const { missing, odd } = world.settling().cards;
+    assert.deepEqual(missing, []);
+    assert.deepEqual(
+      odd.map(({ is, amount, payment }) => [is, amount > 0, payment !== null]),
+      [['decline', true, true]],
+    );
   });
 });
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Row } from '../../core/books/tables';
   import type { MoneyWords } from '../words/money-words';
+  import BarChart from './BarChart.svelte';
 
   interface Props {
     hours: readonly Row<'eventHours'>[];
@@ -28,30 +29,16 @@
       }),
     );
   });
-
-  let canvas = $state<HTMLCanvasElement>();
-
-  $effect(() => {
-    const [element, data] = [canvas, bars];
-    if (element === undefined || data.length === 0) return;
-    let chart: { destroy(): void } | undefined;
-    let isGone = false;
-    void import('./hour-chart').then(({ drawHours }) => {
-      if (!isGone) chart = drawHours(element, data, money);
-    });
-    return () => {
-      isGone = true;
-      chart?.destroy();
-    };
-  });
 </script>
 
 {#if bars.length === 0}
   <p class="soft">Nothing has been sold yet. Takings show here hour by hour.</p>
 {:else}
-  <div class="relative h-44" role="img" aria-label="Takings by the hour, as in the table below">
-    <canvas bind:this={canvas} class="max-w-full" aria-hidden="true"></canvas>
-  </div>
+  <BarChart
+    bars={bars.map(({ hour, takings }) => ({ label: String(hour), amount: takings }))}
+    {money}
+    label="Takings by the hour, as in the table below"
+  />
   <details class="mt-2">
     <summary class="min-h-8 cursor-pointer font-[560]">The figures</summary>
     <table class="rows">

@@ -12,6 +12,7 @@
   import { useStall } from '../../../stall.svelte';
   import CardsPanel from './CardsPanel.svelte';
   import EndCard from '../../../loose-ends/EndCard.svelte';
+  import EditionsPanel from './EditionsPanel.svelte';
   import JoinLine from './JoinLine.svelte';
   import MakersPanel from './MakersPanel.svelte';
   import PayPanel from './PayPanel.svelte';
@@ -90,6 +91,12 @@
             <HourChart hours={settling.hours} {money} />
           </section>
           <ResultPanel result={settling.result} {names} />
+          <EditionsPanel
+            day={event.days[0]?.date ?? ''}
+            takings={settling.result.takings}
+            sales={settling.result.sales}
+            before={settling.result.before}
+          />
           <section class="sheet" aria-labelledby="taxes">
             <h2 id="taxes" class="mb-2">Tax</h2>
             <table class="rows">

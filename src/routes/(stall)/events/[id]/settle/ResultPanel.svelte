@@ -1,7 +1,6 @@
 <script lang="ts">
   /** What the event left. */
   import type { EventResult } from '$lib/core/settle/result';
-  import { shortDayWords } from '$lib/ui/words/date-words';
   import type { SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
 
@@ -30,7 +29,6 @@
       })),
     ].filter(({ what, amount }) => amount !== 0 || what === 'Takings without tax'),
   );
-  const [last] = $derived(result.before);
 </script>
 
 <section class="sheet grid gap-3" aria-labelledby="result">
@@ -59,13 +57,6 @@
     {/if}
     {#if result.breakEven !== null}
       <li>Takings of {money.text(result.breakEven)} would have paid for the day.</li>
-    {/if}
-    {#if last !== undefined}
-      <li>
-        {last.name} on {shortDayWords(last.day, stall.business.locale)} took {money.text(
-          last.takings,
-        )}; this one took {money.text(result.takings)}.
-      </li>
     {/if}
   </ul>
 </section>

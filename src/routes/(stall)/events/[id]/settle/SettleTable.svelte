@@ -8,6 +8,7 @@
   import { quantityWords } from '$lib/ui/words/money-words';
   import { guessWords, type SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
+  import BehindList from './BehindList.svelte';
   import CameForm from './CameForm.svelte';
   import CameList from './CameList.svelte';
   import HandIn from './HandIn.svelte';
@@ -33,6 +34,8 @@
     { drawers: [], sums: [], moves: [] },
   );
   let open = $state<string | null>(null);
+  /** Whose sales are shown. */
+  let openItem = $state('');
   /** All items, also those that agree. */
   let isAll = $state(false);
 
@@ -154,7 +157,8 @@
                       </li>
                     {/each}
                   </ul>
-                  <a class="plain" href="/find">The sales behind it</a>
+                  <h3 class="mt-3 font-[650]">What went into it</h3>
+                  <BehindList event={event.id} of="drawer" {id} {names} />
                 {/if}
               {:else if row.key === 'cards'}
                 <ul class="grid gap-1 text-sm">
@@ -204,6 +208,10 @@
                   {:else}
                     <p class="soft">All of it is at the bank.</p>
                   {/if}
+                  {#if row.key.startsWith('way ')}
+                    <h3 class="font-[650]">What it was taken for</h3>
+                    <BehindList event={event.id} of="way" id={way} {names} />
+                  {/if}
                 </div>
               {/if}
             </td>
@@ -245,7 +253,13 @@
                   {@const unit = names.unit(each.item)}
                   <tr>
                     <td
-                      >{names.item(each.item)}
+                      ><button
+                        type="button"
+                        class="plain min-h-12 text-left"
+                        aria-expanded={openItem === each.item}
+                        onclick={() => (openItem = openItem === each.item ? '' : each.item)}
+                        >{names.item(each.item)}</button
+                      >
                       {#if each.open !== 0}
                         <span class="soft block text-sm">{guessWords(each.guess, names)}</span>
                       {/if}</td
@@ -258,6 +272,13 @@
                       >{quantityWords(each.open, unit)}</td
                     >
                   </tr>
+                  {#if openItem === each.item}
+                    <tr>
+                      <td colspan="6" class="!text-left">
+                        <BehindList event={event.id} of="item" id={each.item} {names} />
+                      </td>
+                    </tr>
+                  {/if}
                 {/each}
               </tbody>
             </table>

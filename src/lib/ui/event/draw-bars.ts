@@ -1,17 +1,20 @@
-/** The shape of a day, drawn by Chart.js; loaded only where it is shown. */
+/** Amounts side by side, drawn by Chart.js; loaded only where it is shown. */
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 import type { MoneyWords } from '../words/money-words';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
-export interface HourBar {
-  readonly hour: number;
-  readonly takings: number;
+export interface Bar {
+  readonly label: string;
+  /** Minor units. */
+  readonly amount: number;
+  /** The one that is looked at. */
+  readonly isThis?: boolean;
 }
 
-export function drawHours(
+export function drawBars(
   canvas: HTMLCanvasElement,
-  bars: readonly HourBar[],
+  bars: readonly Bar[],
   money: MoneyWords,
 ): Chart {
   const style = getComputedStyle(canvas);
@@ -19,11 +22,13 @@ export function drawHours(
   return new Chart(canvas, {
     type: 'bar',
     data: {
-      labels: bars.map(({ hour }) => String(hour)),
+      labels: bars.map(({ label }) => label),
       datasets: [
         {
-          data: bars.map(({ takings }) => takings),
-          backgroundColor: colour('--color-primary'),
+          data: bars.map(({ amount }) => amount),
+          backgroundColor: bars.map(({ isThis = true }) =>
+            colour(isThis ? '--color-primary' : '--soft'),
+          ),
           borderRadius: 3,
           maxBarThickness: 72,
         },

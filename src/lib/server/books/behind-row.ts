@@ -1,0 +1,121 @@
+/** The documents behind a row of the settling page: parts of payments and lines of sales, the latest first. */
+import type { Transaction } from 'sequelize';
+import {
+  BEHIND_AT_ONCE,
+  type Behind,
+  type BehindDocument,
+  type BehindPage,
+} from '../../core/settle/behind-row';
+import { sqlTable } from '../database/book-tables';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+
+interface Asked {
+  readonly business: string;
+  readonly event: string;
+  readonly of: Behind;
+  /** The drawer, way or item. */
+  readonly id: string;
+  /** Where the page before ended; empty for the first. */
+  readonly after: string;
+}
+
+export async function behindRow(database: Database, asked: Asked): Promise<BehindPage> {
+  return await database.snapshot(async (transaction) => {
+    const rows =
+      asked.of === 'item'
+        ? await linesOf(database, asked, transaction)
+        : await partsOf(database, asked, transaction);
+    const documents = rows.slice(0, BEHIND_AT_ONCE);
+    const last = documents.at(-1);
+    return {
+      documents: documents.map(({ key: _key, ...document }) => document),
+      next: rows.length > BEHIND_AT_ONCE && last !== undefined ? last.key : '',
+    };
+  });
+}
+
+type Found = BehindDocument & { readonly key: string };
+
+/** Ids grow with time, and the key of every index ends with them: the latest are read from its end. */
+async function partsOf(
+  database: Database,
+  { business, event, of, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  const parts = await select<{
+    id: string;
+    slip: string;
+    at: string;
+    by: string | null;
+    reference: string;
+    amount: string;
+  }>(
+    database,
+    'SELECT id, slip, at, `by`, reference, charge + surcharge + tip - `change` AS amount ' +
+      `FROM ${sqlTable('payments')} WHERE business = ? AND event = ? AND ${of} = ? ` +
+      `${after === '' ? '' : 'AND id < ? '}ORDER BY id DESC LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+    [business, event, id, ...(after === '' ? [] : [after])],
+    transaction,
+  );
+  if (parts.length === 0) return [];
+  const slips = parts.map(({ slip }) => slip);
+  const sales = await select<{ id: string; slip: string; number: string; isVoid: number }>(
+    database,
+    `SELECT id, slip, number, ${IS_VOID} AS isVoid FROM ${sqlTable('sales')} s ` +
+      'WHERE business = ? AND slip IN (?)',
+    [business, slips],
+    transaction,
+  );
+  const back = await select<{ payment: string }>(
+    database,
+    `SELECT payment FROM ${sqlTable('reversals')} WHERE business = ? AND payment IN (?)`,
+    [business, parts.map((part) => part.id)],
+    transaction,
+  );
+  const gone = new Set(back.map(({ payment }) => payment));
+  return parts.map(({ id: key, slip, at, by, reference, amount }) => {
+    const sale = sales.find((each) => each.slip === slip);
+    return {
+      ...{ key, sale: sale?.id ?? null, at, by, amount: Number(amount), quantity: null },
+      number: sale?.number ?? reference,
+      isBack: gone.has(key) || sale?.isVoid === 1,
+    };
+  });
+}
+
+const IS_VOID =
+  `EXISTS (SELECT 1 FROM ${sqlTable('voids')} v WHERE v.business = s.business AND v.sale = s.id ` +
+  `AND NOT EXISTS (SELECT 1 FROM ${sqlTable('voidsUndone')} u WHERE u.business = v.business AND u.void = v.id))`;
+
+async function linesOf(
+  database: Database,
+  { business, event, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  const [sale = '', line = '0'] = after.split(' ');
+  const rows = await select<{
+    sale: string;
+    line: number;
+    number: string;
+    at: string;
+    by: string | null;
+    amount: string;
+    quantity: string;
+    isVoid: number;
+  }>(
+    database,
+    `SELECT l.sale, l.line, s.number, s.at, s.\`by\`, l.total AS amount, l.quantity, ${IS_VOID} AS isVoid ` +
+      `FROM ${sqlTable('saleLines')} l JOIN ${sqlTable('sales')} s ON s.business = l.business AND s.id = l.sale ` +
+      'WHERE l.business = ? AND l.event = ? AND l.item = ? ' +
+      `${after === '' ? '' : 'AND (l.sale < ? OR (l.sale = ? AND l.line > ?)) '}` +
+      `ORDER BY l.sale DESC, l.line LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+    [business, event, id, ...(after === '' ? [] : [sale, sale, Number(line)])],
+    transaction,
+  );
+  return rows.map((row) => ({
+    key: `${row.sale} ${String(row.line)}`,
+    ...{ sale: row.sale, number: row.number, at: row.at, by: row.by },
+    ...{ amount: Number(row.amount), quantity: Number(row.quantity), isBack: row.isVoid === 1 },
+  }));
+}
