@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readPlainLedger } from '../../src/lib/core/formats/plain-ledger';
-import { enrol } from '../support/at-the-stall';
+import { enrol, openSettling } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -22,12 +22,7 @@ async function saved(name: string): Promise<string> {
 }
 
 test('it is read back and balances, by day, by event and by drawer', async () => {
-  await page.goto('/books');
-  await page
-    .getByRole('link', { name: /counted/ })
-    .first()
-    .click();
-  await page.getByRole('link', { name: 'Settle …' }).click();
+  await openSettling(page);
   await page.getByRole('link', { name: 'Its ledger' }).click();
   await expect(page.getByTestId('ledger')).toContainText('Revenues › Sales');
   for (const by of ['day', 'event', 'shift']) {

@@ -1,7 +1,15 @@
 /** Every screen in every theme: axe, contrast by computation, touch targets, no faults in the console. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, openDrawer, sellOne, signIn, slipIsKept, tag } from '../support/at-the-stall';
+import {
+  enrol,
+  openDrawer,
+  openSettling,
+  sellOne,
+  signIn,
+  slipIsKept,
+  tag,
+} from '../support/at-the-stall';
 import { lowContrast, smallTargets } from '../support/looks';
 import { RunningTill } from '../support/running-till';
 
@@ -206,12 +214,7 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
   [
     'settling an event, with a row open',
     async () => {
-      await page.goto('/books');
-      await page
-        .getByRole('link', { name: /counted/ })
-        .first()
-        .click();
-      await page.getByRole('link', { name: 'Settle …' }).click();
+      await openSettling(page);
       await page
         .getByTestId('settle-table')
         .getByRole('button', { name: /^Goods gone/ })

@@ -1,7 +1,7 @@
 /** At a desk at night: the demo's last market, from its loose ends to settled, and what comes after that. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { enrol, lastSale, signIn } from '../support/at-the-stall';
+import { enrol, lastSale, openSettling, signIn } from '../support/at-the-stall';
 import { askFor, hold } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
@@ -16,16 +16,6 @@ const end = (page: Page, code: string) =>
   page.locator(`[data-testid="end"][data-code="${code}"]`).first();
 const row = (page: Page, name: RegExp) =>
   page.getByTestId('settle-table').getByRole('row', { name });
-
-async function openSettling(page: Page): Promise<void> {
-  await page.goto('/books');
-  await page
-    .getByRole('link', { name: /counted/ })
-    .first()
-    .click();
-  await page.getByRole('link', { name: 'Settle …' }).click();
-  await expect(page.getByTestId('settle-table')).toBeVisible();
-}
 
 test('an event is settled once nothing of it is loose, and what comes later shows', async ({
   browser,

@@ -138,3 +138,14 @@ export async function goOnline(page: Page): Promise<void> {
     )
     .toBe(true);
 }
+
+/** The settling page of the demo's last market. */
+export async function openSettling(page: Page): Promise<void> {
+  await page.goto('/books');
+  await page
+    .getByRole('link', { name: /counted/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Settle …' }).click();
+  await expect(page.getByTestId('settle-table')).toBeVisible();
+}

@@ -56,7 +56,9 @@
             >{each.number === '' ? 'Not rung up' : `${each.number}, not rung up`}</span
           >
         {:else}
-          <a class="plain min-h-12 content-center" href="/sales/{each.sale}">{each.number}</a>
+          <a class="plain inline-block min-h-12 min-w-16 content-center" href="/sales/{each.sale}"
+            >{each.number}</a
+          >
         {/if}
         <span class="soft min-w-0 flex-1 break-words"
           >{names.moment(each.at)} · {stall.nameOf(each.by)}{each.isBack

@@ -255,7 +255,7 @@
                     <td
                       ><button
                         type="button"
-                        class="plain min-h-12 text-left"
+                        class="plain min-h-12 min-w-12 text-left"
                         aria-expanded={openItem === each.item}
                         onclick={() => (openItem = openItem === each.item ? '' : each.item)}
                         >{names.item(each.item)}</button
