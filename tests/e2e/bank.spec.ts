@@ -1,7 +1,7 @@
 /** The bank at a desk: statements taken in, lines that find what they are, joined by hand, undone. */
 import { expect, test, type Page } from '@playwright/test';
 import { enrol } from '../support/at-the-stall';
-import { bankFile, type FileLine } from '../support/bank-file';
+import { bagIn, bankFile, type FileLine } from '../support/bank-file';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -19,15 +19,7 @@ const line = (name: string) => page.getByTestId('bank-line').filter({ hasText: n
 const done = () => page.getByTestId('bank-done');
 const choose = (file: ReturnType<typeof bankFile>) =>
   page.getByLabel('File', { exact: true }).setInputFiles(file);
-/** The demo's bag that has not been at the bank: its number and what is in it. */
-async function openBag(): Promise<{ number: string; amount: number }> {
-  const row = page.getByTestId('bank-to-come').getByRole('row', { name: /^Bag / });
-  const text = (await row.innerText()).replaceAll(',', '');
-  const [, number = ''] = /Bag (\S+)/.exec(text) ?? [];
-  const [, pounds = '', pence = ''] = /(\d+)\.(\d\d)\s*$/.exec(text.trim()) ?? [];
-  return { number, amount: Number(pounds + pence) };
-}
-let bag: { number: string; amount: number };
+let bag: ReturnType<typeof bagIn>;
 const common = (): readonly FileLine[] => [
   { day: today, amount: bag.amount, other: 'Branch counter', text: `Cash, bag ${bag.number}` },
   { day: today, amount: -4500, other: 'Market office', text: 'November' },
@@ -45,7 +37,9 @@ test('only whoever signs in as the owner sees the bank', async () => {
   await page.goto('/books');
   await page.getByRole('link', { name: 'The bank' }).click();
   await expect(done()).toContainText('Practice acquirer');
-  bag = await openBag();
+  bag = bagIn(
+    await page.getByTestId('bank-to-come').getByRole('row', { name: /^Bag / }).innerText(),
+  );
   expect(bag.amount).toBeGreaterThan(0);
 });
 

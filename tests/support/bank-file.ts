@@ -25,3 +25,11 @@ export function bankFile(
   const mimeType = as === 'xml' ? 'application/xml' : 'text/csv';
   return { name: `statement.${as}`, mimeType, buffer: Buffer.from(text) };
 }
+
+/** A row of what is still to come: the number of a bag and what is in it, minor units. */
+export function bagIn(row: string): { readonly number: string; readonly amount: number } {
+  const text = row.replaceAll(',', '');
+  const [, number = ''] = /Bag (\S+)/.exec(text) ?? [];
+  const [, pounds = '', pence = ''] = /(\d+)\.(\d\d)\s*$/.exec(text.trim()) ?? [];
+  return { number, amount: Number(pounds + pence) };
+}

@@ -13,6 +13,7 @@ import {
   type,
   useDrawer,
 } from './at-the-stall';
+import { bagIn, bankFile } from './bank-file';
 import { chromiumOptions } from './chromium';
 import { RunningTill } from './running-till';
 
@@ -122,6 +123,25 @@ try {
   await desk.getByRole('button', { name: 'Sign in' }).click();
   await desk.getByRole('button', { name: 'Add a device' }).click();
   await take(desk, 'account-desk');
+  await desk.goto('/bank');
+  await desk.getByTestId('bank-to-come').waitFor();
+  const today = new Date().toISOString().slice(0, 10);
+  const bag = await desk.getByTestId('bank-to-come').getByRole('row').first().innerText();
+  const said = bagIn(bag);
+  await desk.getByLabel('File', { exact: true }).setInputFiles(
+    bankFile([
+      {
+        day: today,
+        amount: said.amount,
+        other: 'Branch counter',
+        text: `Cash, bag ${said.number}`,
+      },
+      { day: today, amount: -4500, other: 'Market office', text: 'Pitch at Quay Street' },
+      { day: today, amount: -1899, other: 'Lantern Energy', text: 'Electricity at home' },
+    ]),
+  );
+  await desk.getByTestId('bank-preview').waitFor();
+  await take(desk, 'bank-desk');
 } finally {
   await browser.close();
   await till.end();
