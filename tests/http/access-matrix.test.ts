@@ -41,7 +41,7 @@ const askers = [
 type Asker = (typeof askers)[number];
 
 // prettier-ignore
-/** Columns in the order of `askers`. `404`: as if it did not exist. `200 empty`: nothing of ours. */
+/** Columns in the order of `askers`. `404`: as if it did not exist. */
 const table: readonly (readonly [string, string, ...string[]])[] = [
   //                                            stranger  their d.  their o.  our d.   shut out our owner
   ['GET /healthz', '/healthz',                            '200', '200', '200', '200', '200', '200'],
@@ -73,10 +73,10 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/account', '/api/account',                    '401', '401', '200', '401', '401', '200'],
   ['DELETE /api/account/sessions/[id]', '/api/account/sessions/SESSION',
                                                           '401', '401', '404', '401', '401', '200'],
-  ['GET /api/bank', '/api/bank',                          '401', '401', '200 empty', '401', '401', '200'],
+  ['GET /api/bank', '/api/bank',                          '401', '401', '200', '401', '401', '200'],
   ['GET /api/bank/lines', '/api/bank/lines?from=2026-11-01&to=2026-11-30',
-                                                          '401', '401', '200 empty', '401', '401', '200'],
-  ['GET /api/pay', '/api/pay',                            '401', '401', '200 empty', '401', '401', '200'],
+                                                          '401', '401', '200', '401', '401', '200'],
+  ['GET /api/pay', '/api/pay',                            '401', '401', '200', '401', '401', '200'],
   ['GET /api/devices', '/api/devices',                    '401', '401', '200', '401', '401', '200'],
   ['POST /api/devices/code', '/api/devices/code',         '401', '401', '200', '401', '401', '200'],
   ['GET /api/devices/[id]/unsent', `/api/devices/${OUT}/unsent`,
@@ -98,11 +98,11 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/sales', '/api/sales?find=9',                 '401', '200', '401', '200', '403', '401'],
   ['GET /api/sales/[id]', `/api/sales/${EVENT}`,          '401', '404', '401', '404', '403', '401'],
   ['GET /api/events/[id]/behind', `/api/events/${EVENT}/behind?of=way&id=cash`,
-                                                          '401', '200 empty', '401', '200', '403', '401'],
+                                                          '401', '200', '401', '200', '403', '401'],
   ['GET /api/ledger', `/api/ledger?event=${EVENT}&by=day&only=all`,
                                                           '401', '404', '401', '200', '403', '401'],
-  ['GET /api/ledger/chart', '/api/ledger/chart',          '401', '200 empty', '401', '200', '403', '401'],
-  ['GET /api/loose-ends', '/api/loose-ends',              '401', '200 empty', '401', '200', '403', '401'],
+  ['GET /api/ledger/chart', '/api/ledger/chart',          '401', '200', '401', '200', '403', '401'],
+  ['GET /api/loose-ends', '/api/loose-ends',              '401', '200', '401', '200', '403', '401'],
   ['GET /api/kept', '/api/kept',                          '401', '200', '401', '200', '403', '401'],
   ['GET /api/cards/key', '/api/cards/key',                '401', '503', '401', '503', '403', '401'],
   ['GET /api/cards/report', '/api/cards/report?day=2026-11-22',

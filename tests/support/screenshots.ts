@@ -5,7 +5,6 @@ import {
   countPieces,
   enrol,
   entryLine,
-  goOffline,
   openDrawer,
   sellOne,
   standing,
@@ -64,12 +63,6 @@ try {
   await take(desk, 'counter-desk');
   await theme(desk, 'full-sun');
   await take(desk, 'counter-sun');
-  await theme(desk, 'night');
-  await goOffline(desk);
-  await type(desk, '2 mint');
-  await desk.waitForTimeout(5000);
-  await take(desk, 'counter-night');
-  await desk.context().setOffline(false);
   await theme(desk, 'daylight');
   await desk.goto('/counter/pay');
   await payPart(desk, 'Cheque', '10', '000417');
