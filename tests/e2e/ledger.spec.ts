@@ -51,7 +51,9 @@ test('once it is handed over only what comes later is new', async () => {
   await page.getByLabel('Which of it').selectOption('new');
   await expect(page.getByTestId('ledger-handed')).toContainText('Never handed over');
   await page.getByRole('button', { name: 'Note that it was handed over' }).click();
-  await expect(page.getByTestId('ledger-handed')).toContainText(/by Maren; nothing has come since/);
+  await expect(page.getByTestId('ledger-handed')).toContainText(
+    /by Maren;\s+nothing has come since/,
+  );
   await expect(page.getByTestId('ledger')).toContainText('Nothing new to post');
   await page.goBack();
   await page

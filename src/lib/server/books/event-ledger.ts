@@ -18,6 +18,7 @@ import type { BookReader } from './read-books';
 /** What the ledger takes names from. */
 const NAMED: readonly TableName[] = [
   'businesses',
+  'devices',
   'ways',
   'staff',
   'suppliers',
@@ -49,7 +50,6 @@ export async function eventLedger(
         ),
       );
     named.put('drawers', await books.rows(business, 'drawers', { event }, transaction));
-    named.put('sales', await books.rows(business, 'sales', { event }, transaction));
     const stored = await select<{ entry: string; held: string; state: string; id: string }>(
       database,
       'SELECT id, entry, held, state FROM daybook_entries WHERE business = ? AND event = ? ORDER BY position',

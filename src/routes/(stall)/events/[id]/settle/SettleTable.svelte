@@ -45,6 +45,10 @@
   );
   const stockOff = $derived(settling.stock.filter((each) => each.open !== 0));
   const goneAtRetail = $derived(stockOff.reduce((sum, { retail }) => sum + retail, 0));
+  const leftIn = (bag: string): number =>
+    settling.balances.find(({ account }) => account === `bag:${bag}`)?.amount ?? 0;
+  const hasCome = (bag: string): boolean =>
+    settling.came.some(({ from }) => from.some(({ account }) => account === `bag:${bag}`));
   const rows = $derived<readonly Look[]>([
     ...settling.drawers.map(({ drawer, name, should, is }): Look => ({
       key: `drawer ${drawer}`,
@@ -68,13 +72,13 @@
       left,
     })),
     ...settling.bags
-      .filter(({ id }) => settling.balances.some(({ account }) => account === `bag:${id}`))
+      .filter(({ id }) => leftIn(id) !== 0 || hasCome(id))
       .map(({ id, number, amount }): Look => ({
         key: `bag ${id}`,
         what: `Bag ${number}, at the bank`,
         is: 'to come',
         should: amount,
-        left: amount,
+        left: leftIn(id),
       })),
   ]);
   const differenceOf = (row: Look): { readonly says: string; readonly isOff: boolean } => {
