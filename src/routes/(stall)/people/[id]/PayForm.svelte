@@ -81,7 +81,7 @@
         help="Of what was sold, without tax."
       />
     </div>
-    <RightButton right="set-up" label="Save the pay" look="btn-quiet" {isBusy} onGo={save} />
+    <RightButton right="set-up" label="Set the pay" look="btn-quiet" {isBusy} onGo={save} />
   {:else}
     <p class="soft">Asking the server …</p>
   {/if}
