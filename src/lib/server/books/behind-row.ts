@@ -108,8 +108,8 @@ async function linesOf(
     `SELECT l.sale, l.line, s.number, s.at, s.\`by\`, l.total AS amount, l.quantity, ${IS_VOID} AS isVoid ` +
       `FROM ${sqlTable('saleLines')} l JOIN ${sqlTable('sales')} s ON s.business = l.business AND s.id = l.sale ` +
       'WHERE l.business = ? AND l.event = ? AND l.item = ? ' +
-      (after === '' ? '' : 'AND (l.sale < ? OR (l.sale = ? AND l.line > ?)) ') +
-      `ORDER BY l.sale DESC, l.line LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+      (after === '' ? '' : 'AND (l.sale < ? OR (l.sale = ? AND l.line < ?)) ') +
+      `ORDER BY l.sale DESC, l.line DESC LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
     [business, event, id, ...(after === '' ? [] : [sale, sale, Number(line)])],
     transaction,
   );
