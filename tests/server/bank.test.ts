@@ -108,7 +108,6 @@ describe('the bank', () => {
         [1500, 1500],
       ],
     );
-    assert.equal((await bank()).ends.length, 2);
   });
 
   it('has what is none of ours, and what was said of it can be said again', async () => {
@@ -187,6 +186,22 @@ describe('the bank', () => {
     const before = JSON.stringify(await bank());
     await rebuild(t.database, BUSINESS);
     assert.equal(JSON.stringify(await bank()), before);
+  });
+});
+
+describe('what is handed in', () => {
+  it('is handed in once, by its payments and by its paying-in slip', async () => {
+    const slip = (what: string, payments: readonly string[]) =>
+      draft('handed.in', desk.newId(), EVENT, {
+        ...{ way: CARD_WAY.id, day: '2026-11-24', amount: 50, payments: [...payments], what },
+      });
+    const codes = async (each: Draft) => (await push([each])).kept.map(({ code }) => code);
+    assert.deepEqual(await codes(slip('slip 7', [idOf(41, 1)])), []);
+    assert.deepEqual(await codes(slip('slip 7', [])), ['handed/again']);
+    assert.deepEqual(await codes(slip('slip 8', [idOf(41, 2), idOf(41, 1)])), ['handed/again']);
+    assert.deepEqual(await codes(slip('slip 8', [idOf(41, 2)])), []);
+    const rows = await books.rows(BUSINESS, 'handedIn', { event: EVENT });
+    assert.equal(rows.length, 2);
   });
 });
 

@@ -15,11 +15,23 @@
   const { right, label, onGo, look = 'btn-main', isBusy = false }: Props = $props();
   const stall = useStall();
   let isLending = $state(false);
+  /** What was pressed is under way: a second tap is the same one. */
+  let isGoing = $state(false);
+
+  async function go(lentBy?: string): Promise<void> {
+    if (isGoing) return;
+    isGoing = true;
+    try {
+      await onGo(lentBy);
+    } finally {
+      isGoing = false;
+    }
+  }
 
   /** Enter in a field of its form presses it too. */
   function press(event: MouseEvent): void {
     event.preventDefault();
-    if (right === null || stall.may(right)) void onGo();
+    if (right === null || stall.may(right)) void go();
     else isLending = true;
   }
 </script>
@@ -29,7 +41,7 @@
     {right}
     onLent={(lender) => {
       isLending = false;
-      void onGo(lender);
+      void go(lender);
     }}
     onBack={() => (isLending = false)}
   />

@@ -42,27 +42,6 @@ export function bankLinesOf(
   });
 }
 
-/** A loose end of a bank account. */
-export type BankEnd =
-  | {
-      readonly looseEnd: string;
-      readonly code: 'bank/open';
-      readonly line: BankLineNow;
-    }
-  /** More was joined to a line than it is: two people said so at once. */
-  | { readonly looseEnd: string; readonly code: 'bank/over'; readonly line: BankLineNow };
-
-/** What is loose in lines that nobody has accepted as they are. */
-export function bankEnds(
-  lines: readonly BankLineNow[],
-  accepted: ReadonlySet<string>,
-): readonly BankEnd[] {
-  return lines
-    .flatMap((line): BankEnd[] => {
-      if (line.left === 0) return [];
-      const isOver = Math.sign(line.left) !== Math.sign(line.amount);
-      const looseEnd = `bank:${line.id}-${line.left < 0 ? 'm' : 'p'}${String(Math.abs(line.left))}`;
-      return [{ looseEnd, code: isOver ? 'bank/over' : 'bank/open', line }];
-    })
-    .filter(({ looseEnd }) => !accepted.has(looseEnd));
-}
+/** More was joined to a line than it is: two people said so at once. */
+export const isOver = ({ amount, left }: Pick<BankLineNow, 'amount' | 'left'>): boolean =>
+  left !== 0 && Math.sign(left) !== Math.sign(amount);

@@ -1,6 +1,6 @@
 /** The bank at one moment: what the server answers, and a page shows. */
 import type { Row } from '../books/tables';
-import type { BankEnd, BankLineNow } from './bank-lines';
+import type { BankLineNow } from './bank-lines';
 import type { WrittenMoney } from './join-bank';
 import type { Already, Proposal } from './match-bank';
 import type { OpenMoney } from './open-money';
@@ -16,7 +16,6 @@ export interface BankNow {
   readonly money: readonly OpenMoney[];
   readonly proposals: readonly Proposal[];
   readonly already: readonly Already[];
-  readonly ends: readonly BankEnd[];
   /** What came or was paid that lines were joined to. */
   readonly written: readonly (WrittenMoney & { readonly what: string; readonly at: string })[];
   readonly events: readonly { readonly id: string; readonly name: string; readonly day: string }[];

@@ -4,11 +4,12 @@ import fc from 'fast-check';
 import { BUSINESS, EVENT, idOf } from '../testing/arbitrary-daybook';
 import { bankLineId } from '../books/changes/bank';
 import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
-import { bankEnds, bankLinesOf } from './bank-lines';
+import { bankLinesOf, isOver } from './bank-lines';
 import { joinBank, noneOfOurs, payByLine, takeApart, type JoinBank } from './join-bank';
 import { alreadyCame, proposeBank, type BankLine } from './match-bank';
 import { openMoneyOf, type OpenMoney, type OpenRows } from './open-money';
 import { namedLines, type Statement } from './statement';
+import { linesToTake, takeIn } from './take-in';
 import { accountOf, lookAt, setBankAccount, takeStatement } from './take-statement';
 
 const OTHER_EVENT = idOf(3, 99);
@@ -297,18 +298,12 @@ describe('a line', () => {
     assert.equal(of([joined('m1', 3000), joined(null, 500)], ['m1']), 4500);
   });
 
-  it('with something left, or too much said of it, is a loose end named by how much', () => {
-    const ends = (joins: readonly never[], accepted: readonly string[] = []) =>
-      bankEnds(bankLinesOf([row(5000)], joins, new Set()), new Set(accepted)).map(
-        ({ code, looseEnd }) => [code, looseEnd],
-      );
-    const name = `bank:${idOf(70, 1)}-p5000`;
-    assert.deepEqual(ends([]), [['bank/open', name]]);
-    assert.deepEqual(ends([], [name]), []);
-    assert.deepEqual(ends([joined('m1', 5000)]), []);
-    assert.deepEqual(ends([joined('m1', 5000), joined('m2', 100)]), [
-      ['bank/over', `bank:${idOf(70, 1)}-m100`],
-    ]);
+  it('has too much said of it where what is left has the other sign', () => {
+    const over = (joins: readonly never[]): boolean | undefined =>
+      bankLinesOf([row(5000)], joins, new Set()).map(isOver)[0];
+    assert.equal(over([]), false);
+    assert.equal(over([joined('m1', 5000)]), false);
+    assert.equal(over([joined('m1', 5000), joined('m2', 100)]), true);
   });
 });
 
@@ -367,6 +362,39 @@ describe('a file', () => {
       [otherForm.fresh.length, otherForm.alike.map(({ source }) => source)],
       [2, ['nov.xml']],
     );
+  });
+
+  it('is taken in with what is certain joined, and what is alike left out unless it is said to be another', () => {
+    const sure = open({ references: ['a-7781'], what: 'A-7781', amount: 100 });
+    const named = statement({
+      lines: namedLines([
+        { day: '2026-11-23', amount: 100, own: 'B1', reference: 'A-7781', text: '', other: '' },
+        { day: '2026-11-24', amount: 200, own: 'B2', reference: '', text: 'b', other: '' },
+      ]),
+    });
+    const other = { id: idOf(70, 99), account: idOf(75, 1), day: '2026-11-24', amount: 200 };
+    const looks = [look(named, { known: [{ ...other, source: 'nov.csv' }] })];
+    const taken = (isAlikeTaken: boolean) =>
+      linesToTake({ business: BUSINESS, looks, isAlikeTaken, money: [sure] });
+    assert.deepEqual(
+      taken(false).map((line) => [line.amount, line.is?.key]),
+      [[100, 'bag b1']],
+    );
+    const all = taken(true);
+    assert.deepEqual(
+      all.map((line) => [line.amount, line.is?.key]),
+      [
+        [100, 'bag b1'],
+        [200, undefined],
+      ],
+    );
+    const drafts = takeIn(newId, all, 'nov.xml', 'GBP');
+    assert.deepEqual(
+      drafts.map(({ kind }) => kind),
+      ['bank.stated', 'money.came', 'bank.joined'],
+    );
+    // What is joined is the line as the books will call it.
+    assert.equal((drafts[2]?.body as { line: string }).line, all[0]?.id);
   });
 
   it('is written in entries that are small enough', () => {

@@ -72,8 +72,16 @@ export function judgeUndone(
   return isAll ? null : { code: 'money/figures', found: id };
 }
 
-export const judgeHandedIn = (
-  { body }: EntryOf<'handed.in'>,
-  { history }: Evidence,
-): Doubt | null =>
-  history.knows('way.set', body.way) ? null : { code: 'handed/way', found: body.way };
+/** A way that there is; nothing is handed in twice, nor anything else under the same paying-in slip. */
+export function judgeHandedIn(
+  { event, body }: EntryOf<'handed.in'>,
+  { books, history }: Evidence,
+): Doubt | null {
+  const { way, what, payments } = body;
+  if (!history.knows('way.set', way)) return { code: 'handed/way', found: way };
+  const before = books
+    .rows('handedIn')
+    .filter((each) => each.event === event && each.way === way)
+    .find((each) => each.what === what || each.payments.some((id) => payments.includes(id)));
+  return before === undefined ? null : { code: 'handed/again', found: what };
+}

@@ -85,6 +85,8 @@ export const EFFECT_OF = {
   'bank/line': 'barred',
   'bank/more': 'barred',
   'handed/way': 'doubted',
+  /** Said twice: by two taps, or by two people. */
+  'handed/again': 'barred',
   /** Something has come since, or was not known where it was written. */
   'settled/heads': 'barred',
   'settled/balances': 'barred',

@@ -10,6 +10,7 @@ import { journalOf } from '../journal';
 import { takingsOfPart } from '../payment/part-sums';
 import { standingVoids } from '../loose-end/voided-twice';
 import { takeReport, type CardLine } from '../settle/take-report';
+import { standing } from '../settle/standing';
 import type { SettlingDevice, SettlingRows } from '../settle/rows';
 import { settlingOf, type Settling } from '../settle/settling';
 import { CASH_WAY } from '../payment/ways';
@@ -196,8 +197,6 @@ export class SettlingWorld {
       ...{ seenAt: LATER, headSaid: head.seq, isShutOut: false, hasWritten: true },
     };
     const undone = new Set(books.rows('moneyUndone').map(({ money }) => money));
-    const standing = <R extends { readonly id: string }>(all: readonly R[]): readonly R[] =>
-      all.filter(({ id }) => !undone.has(id));
     return {
       event: books.row('events', EVENT)!,
       totals: books.row('eventTotals', EVENT),
@@ -213,10 +212,10 @@ export class SettlingWorld {
       cards: at(books.rows('cardPayments')),
       lines: books.rows('cardLines'),
       joins: books.rows('cardJoins'),
-      came: standing(at(books.rows('moneyCame'))),
+      came: standing(at(books.rows('moneyCame')), undone),
       handedIn: at(books.rows('handedIn')),
       tipShares: at(books.rows('tipShares')),
-      paidOut: standing(at(books.rows('paidOut'))),
+      paidOut: standing(at(books.rows('paidOut')), undone),
       settled: at(books.rows('settledEvents')),
       settlements: books.rows('settlements'),
       ways: books.rows('ways'),

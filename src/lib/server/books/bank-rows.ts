@@ -1,11 +1,12 @@
 /** The rows that the bank page is worked out from, out of the server's books, all of one moment. */
 import { Op, type Transaction } from 'sequelize';
-import { bankEnds, bankLinesOf, type BankLineNow } from '../../core/bank/bank-lines';
+import { bankLinesOf, type BankLineNow } from '../../core/bank/bank-lines';
 import type { BankNow } from '../../core/bank/bank-now';
 import { alreadyCame, proposeBank } from '../../core/bank/match-bank';
 import { openMoneyOf, type OpenRows } from '../../core/bank/open-money';
 import type { KnownLine } from '../../core/bank/take-statement';
 import type { Row } from '../../core/books/tables';
+import { standing } from '../../core/settle/standing';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -54,16 +55,6 @@ export async function bankNow(
     const rows = await openRows(reading, since);
     const money = openMoneyOf(rows);
     const written = await writtenOf(reading, joined);
-    const accepted = new Set(
-      (
-        await select<{ looseEnd: string }>(
-          database,
-          `SELECT looseEnd FROM ${sqlTable('settlements')} WHERE business = ? AND looseEnd LIKE 'bank:%'`,
-          [business],
-          transaction,
-        )
-      ).map(({ looseEnd }) => looseEnd),
-    );
     const named = new Set([
       ...money.flatMap(({ events }) => events),
       ...written.flatMap(({ event }) => event ?? []),
@@ -83,7 +74,6 @@ export async function bankNow(
       money,
       proposals: proposeBank(open, money),
       already: alreadyCame(open, rows.came),
-      ends: bankEnds(open, accepted),
       written,
       events: events
         .map(({ id, name, days }) => ({ id, name, day: days[0]?.date ?? '' }))
@@ -238,8 +228,10 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
   const bagged = [
     ...new Set(accounts.flatMap(({ event, account }) => (account.startsWith('bag:') ? event : []))),
   ];
-  const came = await standing(reading, 'moneyCame', since);
-  const paid = (await standing(reading, 'paidOut', since)).filter(({ from }) => from === 'bank');
+  const came = await standingRows(reading, 'moneyCame', since);
+  const paid = (await standingRows(reading, 'paidOut', since)).filter(
+    ({ from }) => from === 'bank',
+  );
   return {
     accounts,
     ways,
@@ -267,7 +259,7 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
   };
 }
 
-async function standing<T extends 'moneyCame' | 'paidOut'>(
+async function standingRows<T extends 'moneyCame' | 'paidOut'>(
   reading: Reading,
   table: T,
   since: string,
@@ -283,5 +275,5 @@ async function standing<T extends 'moneyCame' | 'paidOut'>(
     reading,
     rows.map(({ id }) => id),
   );
-  return rows.filter(({ id }) => !undone.has(id));
+  return standing(rows, undone);
 }

@@ -7,6 +7,7 @@ import { keptSchema } from '../../core/daybook/sync-messages';
 import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { takingsOfPart } from '../../core/payment/part-sums';
+import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
@@ -42,9 +43,8 @@ export async function settlingRows(
     const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
     const accounts = await all('eventAccounts');
     const lines = await cardLines(reading, event, cards);
+    const staffPay = await books.rows(business, 'staffPay', {}, transaction);
     const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
-    const standing = <R extends { readonly id: string }>(rows: readonly R[]): readonly R[] =>
-      rows.filter(({ id: money }) => !undone.has(money));
     return {
       event,
       totals,
@@ -76,17 +76,20 @@ export async function settlingRows(
               { id: lines.map((line) => line.id) },
               transaction,
             ),
-      came: standing(await all('moneyCame')),
+      came: standing(await all('moneyCame'), undone),
       handedIn: await all('handedIn'),
       tipShares: await all('tipShares'),
-      paidOut: standing(await all('paidOut')),
+      paidOut: standing(await all('paidOut'), undone),
       settled: await all('settledEvents'),
       settlements: await settlementsOf(reading),
       ways: await books.rows(business, 'ways', {}, transaction),
       items: await books.rows(business, 'items', {}, transaction),
       makers: await books.rows(business, 'makers', {}, transaction),
-      staffPay: await books.rows(business, 'staffPay', {}, transaction),
-      sellers: await sellersOf(reading, off),
+      staffPay,
+      // A sum over all sales: only where somebody earns by what was sold.
+      sellers: staffPay.some(({ commission }) => Number(commission) > 0)
+        ? await sellersOf(reading, off)
+        : [],
       hands: await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } }, transaction),
       ...(await oddLines(reading, off)),
       movements: await books.rows(

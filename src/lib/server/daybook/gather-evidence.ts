@@ -165,6 +165,7 @@ async function gatherRows(
   await put('moneyCame', 'id', references.money);
   await put('paidOut', 'id', references.money);
   await put('moneyUndone', 'money', references.money);
+  await put('handedIn', 'event', references.handedInAt);
   await put('bankAccounts', 'id', references.bankAccounts);
   await put('bankLines', 'id', references.bankLines);
   await put('bankJoins', 'money', references.money);

@@ -18,6 +18,8 @@ export interface References {
   readonly accountsOf: Set<string>;
   /** What came or was paid, and what was joined to it. */
   readonly money: Set<string>;
+  /** Events where something is handed in. */
+  readonly handedInAt: Set<string>;
   readonly bankAccounts: Set<string>;
   readonly bankLines: Set<string>;
   readonly cards: Set<string>;
@@ -49,6 +51,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     drawers: new Set(),
     accountsOf: new Set(),
     money: new Set(),
+    handedInAt: new Set(),
     bankAccounts: new Set(),
     bankLines: new Set(),
     cards: new Set(),
@@ -129,7 +132,7 @@ function note(entry: KnownEntry, found: References): void {
       found.money.add(entry.body.takes.of);
       return;
     case 'handed.in':
-      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      if (entry.event !== null) found.handedInAt.add(entry.event);
       setUp['way.set'].add(entry.body.way);
       return;
     case 'bank.stated':

@@ -128,6 +128,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'bank/line': 'there is no such line of a statement',
   'bank/more': 'more would be joined to it than it is',
   'handed/way': 'there is no such way to pay',
+  'handed/again': 'that was handed in already',
   'settled/heads': 'a device had sent something that was not known there',
   'settled/balances': 'the event’s accounts stand otherwise',
   'cash/drawer': 'it went from or into a drawer that was never opened',

@@ -15,16 +15,6 @@
   const now = $derived(bank.now);
   const eventName = (id: string): string =>
     now?.events.find((event) => event.id === id)?.name ?? 'an event';
-  const certain = $derived(
-    new Map((now?.proposals ?? []).flatMap((each) => (each.isCertain ? [[each.line, each]] : []))),
-  );
-  const accepted = $derived(
-    new Set(
-      (now?.open ?? [])
-        .filter(({ id }) => !(now?.ends ?? []).some(({ line }) => line.id === id))
-        .map(({ id }) => id),
-    ),
-  );
   const toCome = $derived(
     (now?.money ?? []).filter(({ is, amount }) => is !== 'paid' && amount > 0),
   );
@@ -63,13 +53,7 @@
         <section class="grid gap-3" aria-labelledby="open">
           <h2 id="open">To look at</h2>
           {#each now.open as line (line.id)}
-            <BankLine
-              {bank}
-              {line}
-              certain={certain.get(line.id)}
-              isAccepted={accepted.has(line.id)}
-              {eventName}
-            />
+            <BankLine {bank} {line} {eventName} />
           {:else}
             <p class="sheet" data-testid="bank-none">
               {now.done.length === 0

@@ -5,6 +5,7 @@
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
+  import { bankRefusalWords } from '$lib/ui/words/bank-words';
   import RightButton from '../RightButton.svelte';
   import type { AskedBank } from './bank.svelte';
 
@@ -34,7 +35,7 @@
       ...{ id: account?.id ?? null, typedName, typedNumber, isActive, accounts },
       columns: account?.columns ?? null,
     };
-    wrong = await bank.write(() => setBankAccount(newId, set), lentBy);
+    wrong = await bank.write(() => setBankAccount(newId, set), bankRefusalWords, lentBy);
     if (wrong === '') open = '';
   }
 </script>
@@ -78,7 +79,7 @@
         right="set-up"
         label="Save the account"
         look="btn-quiet"
-        isBusy={bank.isBusy}
+        isBusy={bank.isOld}
         onGo={save}
       />
       <button type="button" class="btn btn-quiet" onclick={() => (open = '')}>Cancel</button>

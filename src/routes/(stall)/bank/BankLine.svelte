@@ -1,11 +1,11 @@
 <script lang="ts">
   /** A line of a statement that nobody has said everything of: what it may be, and what it is said to be. */
-  import type { BankLineNow } from '$lib/core/bank/bank-lines';
+  import { isOver, type BankLineNow } from '$lib/core/bank/bank-lines';
   import { joinBank, noneOfOurs, payByLine } from '$lib/core/bank/join-bank';
   import type { Proposal } from '$lib/core/bank/match-bank';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { openWords } from '$lib/ui/words/bank-words';
+  import { bankRefusalWords, openWords } from '$lib/ui/words/bank-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -15,12 +15,9 @@
   interface Props {
     bank: AskedBank;
     line: BankLineNow;
-    certain: Proposal | undefined;
-    /** Somebody said that it stays as it is. */
-    isAccepted: boolean;
     eventName: (id: string) => string;
   }
-  const { bank, line, certain, isAccepted, eventName }: Props = $props();
+  const { bank, line, eventName }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const now = $derived(bank.now);
@@ -64,6 +61,7 @@
     const of = { id: line.id, day: line.day, left: line.left };
     wrong = await bank.write(
       () => joinBank({ newId, line: of, open, typed: much, currency, rest: left }),
+      bankRefusalWords,
       lentBy,
     );
     if (wrong === '') doing = '';
@@ -77,13 +75,13 @@
       currency: stall.business.currency,
       what: why === '' ? line.other || line.text : why,
     };
-    wrong = await bank.write(() => payByLine(command), lentBy);
+    wrong = await bank.write(() => payByLine(command), bankRefusalWords, lentBy);
     if (wrong === '') doing = '';
   }
 
   async function isNone(lentBy?: string): Promise<void> {
     const [said, before, of] = [why, none, { id: line.id, left: line.left }];
-    wrong = await bank.write(() => noneOfOurs(newId, of, before, said), lentBy);
+    wrong = await bank.write(() => noneOfOurs(newId, of, before, said), bankRefusalWords, lentBy);
     if (wrong === '') doing = '';
   }
 </script>
@@ -110,7 +108,7 @@
       {/if}
     </p>
   </div>
-  {#if Math.sign(line.left) !== Math.sign(line.amount)}
+  {#if isOver(line)}
     <p class="text-error text-sm">
       More was joined to it than it is: two people may have said so at once. Take one apart below.
     </p>
@@ -121,7 +119,6 @@
     </p>
   {/if}
   {#if line.joins.length > 0}<JoinedTo {bank} {line} {eventName} />{/if}
-  {#if isAccepted}<p class="soft text-sm">Accepted as it is.</p>{/if}
   {#if doing === ''}
     {#each proposals.slice(0, 4) as each (each.key)}
       {@const open = openOf(each.key)}
@@ -141,16 +138,16 @@
             {#if each.difference === 0}
               <RightButton
                 right="event.settle"
-                label={certain === undefined ? 'Yes, this is it' : 'This is it'}
+                label="This is it"
                 look="btn-quiet"
-                isBusy={bank.isBusy}
+                isBusy={bank.isOld}
                 onGo={(lender) => joinAll(each, lender)}
               />
             {:else}
               <button
                 type="button"
                 class="btn btn-quiet"
-                disabled={bank.isBusy}
+                disabled={bank.isOld}
                 onclick={() => begin('join', each.key)}>This, in part …</button
               >
             {/if}
@@ -207,7 +204,7 @@
         right="event.settle"
         label="Join them"
         look="btn-quiet"
-        isBusy={bank.isBusy}
+        isBusy={bank.isOld}
         onGo={(lender) => join(chosen, typed, rest, lender)}
       />
       <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Not now</button>
@@ -238,7 +235,7 @@
         right="event.settle"
         label="It was paid for that"
         look="btn-quiet"
-        isBusy={bank.isBusy}
+        isBusy={bank.isOld}
         onGo={pay}
       />
       <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Not now</button>
@@ -255,7 +252,7 @@
         right="event.settle"
         label="So it is"
         look="btn-quiet"
-        isBusy={bank.isBusy}
+        isBusy={bank.isOld}
         onGo={isNone}
       />
       <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Not now</button>

@@ -3,6 +3,7 @@
   import type { BankLineNow } from '$lib/core/bank/bank-lines';
   import { takeApart } from '$lib/core/bank/join-bank';
   import { newId } from '$lib/device/new-id';
+  import { bankRefusalWords } from '$lib/ui/words/bank-words';
   import RightButton from '../RightButton.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
@@ -43,6 +44,7 @@
     const [of, isBack] = [writtenOf(id) ?? null, isTakenBack];
     wrong = await bank.write(
       () => takeApart(newId, line.id, id === null ? null : of, isBack),
+      bankRefusalWords,
       lentBy,
     );
     if (wrong === '') asking = null;
@@ -84,7 +86,7 @@
             right="event.settle"
             label="Take them apart"
             look="btn-quiet"
-            isBusy={bank.isBusy}
+            isBusy={bank.isOld}
             onGo={(lender) => apart(join.money, lender)}
           />
           <button type="button" class="btn btn-quiet" onclick={() => (asking = null)}

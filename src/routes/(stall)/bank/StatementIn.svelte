@@ -1,17 +1,10 @@
 <script lang="ts">
   /** A file of the bank: what it says, what is new of it, and what speaks against it, before any of it is taken. */
   import { toast } from 'svelte-sonner';
-  import { joinBank } from '$lib/core/bank/join-bank';
-  import { proposeBank } from '$lib/core/bank/match-bank';
-  import type { Statement } from '$lib/core/bank/statement';
-  import {
-    lookAt,
-    setBankAccount,
-    takeStatement,
-    type StatementLook,
-  } from '$lib/core/bank/take-statement';
-  import { bankLineId } from '$lib/core/books/changes/bank';
-  import type { Draft } from '$lib/core/daybook/chain';
+  import type { OpenMoney } from '$lib/core/bank/open-money';
+  import type { Statement, StatementLine } from '$lib/core/bank/statement';
+  import { linesToTake, takeIn } from '$lib/core/bank/take-in';
+  import { lookAt, setBankAccount, type StatementLook } from '$lib/core/bank/take-statement';
   import {
     guessColumns,
     readBankTable,
@@ -21,7 +14,7 @@
   import { readBankFile } from '$lib/device/bank-file/bank-file';
   import { newId } from '$lib/device/new-id';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { openWords } from '$lib/ui/words/bank-words';
+  import { bankRefusalWords, openWords } from '$lib/ui/words/bank-words';
   import { faultWords } from '$lib/ui/words/fault-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -56,33 +49,15 @@
   );
   const faults = $derived(looks.flatMap((look) => look.faults));
   const isFitting = $derived(looks.length > 0 && faults.length === 0 && bad.length === 0);
-  const linesOf = (look: StatementLook) => {
-    const alike = new Set(isAlikeTaken ? [] : look.alike.map(({ line }) => line.id));
-    return look.fresh.filter(({ id }) => !alike.has(id));
-  };
-  const toTake = $derived(looks.reduce((sum, look) => sum + linesOf(look).length, 0));
-
-  /** What a line is without a doubt, in words: it is joined as it is taken in. */
-  const certainOf = (look: StatementLook, line: string): string | undefined => {
-    const { account } = look;
-    if (account === null) return undefined;
-    const id = bankLineId(stall.business.id, account.id, line);
-    const found = certain.find((each) => each.line === id);
-    const of = bank.now?.money.find(({ key }) => key === found?.key);
-    return of === undefined ? undefined : openWords(of, eventName);
-  };
-  const hereOf = (look: StatementLook) =>
-    linesOf(look).map((line) => ({
-      ...line,
-      id: bankLineId(stall.business.id, look.account?.id ?? '', line.id),
-      left: line.amount,
-    }));
-  const certain = $derived(
-    proposeBank(
-      looks.flatMap((look) => (look.account === null ? [] : hereOf(look))),
-      bank.now?.money ?? [],
-    ).filter(({ isCertain }) => isCertain),
+  const taken = $derived(
+    linesToTake({
+      ...{ business: stall.business.id, looks, isAlikeTaken },
+      money: bank.now?.money ?? [],
+    }),
   );
+  /** What a line is without a doubt: it is joined as it is taken in. */
+  const certainOf = (look: StatementLook, { id }: StatementLine): OpenMoney | undefined =>
+    taken.find(({ account, said }) => account === look.account?.id && said.id === id)?.is;
 
   function leave(): void {
     says = '';
@@ -160,37 +135,17 @@
     } else if (looks.length > 0) await compare(looks.map(({ statement }) => statement));
   }
 
-  /** The statement; the columns that were chosen; and what of it is certain, joined at once. */
-  function drafts(): readonly Draft[] {
-    const all: Draft[] = [];
-    let open = [...(bank.now?.money ?? [])];
-    for (const look of looks) {
-      const lines = linesOf(look);
-      const { account } = look;
-      if (account === null || lines.length === 0) continue;
-      all.push(...takeStatement(newId, account.id, name, lines));
-      const here = hereOf(look);
-      for (const { line: id, key } of certain) {
-        const line = here.find((each) => each.id === id);
-        const of = open.find((each) => each.key === key);
-        if (line === undefined || of === undefined) continue;
-        const typed = money.plain(Math.abs(line.left));
-        const { currency } = stall.business;
-        const made = joinBank({ newId, line, open: of, typed, currency, rest: 'to come' });
-        if (!made.ok) continue;
-        all.push(...made.drafts);
-        open = open.filter((each) => each.key !== key);
-      }
-    }
-    return all;
-  }
-
-  async function takeIn(lentBy?: string): Promise<void> {
-    const written = drafts();
-    const [many, joined] = [toTake, written.filter(({ kind }) => kind === 'bank.joined').length];
-    says = await bank.write(() => ({ ok: true, drafts: written }), lentBy);
+  async function take(lentBy?: string): Promise<void> {
+    const [lines, file] = [taken, name];
+    says = await bank.write(
+      () => ({ ok: true, drafts: takeIn(newId, lines, file, stall.business.currency) }),
+      bankRefusalWords,
+      lentBy,
+    );
     if (says !== '') return;
     leave();
+    const many = lines.length;
+    const joined = lines.filter((line) => line.is !== undefined).length;
     toast(
       `${many} ${many === 1 ? 'line is' : 'lines are'} taken in; ${joined} ${joined === 1 ? 'has' : 'have'} found what they are.`,
     );
@@ -206,6 +161,7 @@
           ...{ id: of.id, typedName: of.name, typedNumber: of.number, columns: next },
           ...{ isActive: true, accounts },
         }),
+      bankRefusalWords,
       lentBy,
     );
   }
@@ -244,7 +200,7 @@
       type="file"
       class="file-input min-h-12 w-full"
       accept=".xml,.sta,.mt940,.940,.txt,.ofx,.qfx,.csv,text/csv,application/xml,text/xml"
-      disabled={isReading || bank.isBusy}
+      disabled={isReading || bank.isOld}
       onchange={(event) => {
         void read(event.currentTarget.files);
         event.currentTarget.value = '';
@@ -305,9 +261,9 @@
                       >{[line.other, line.reference, line.text]
                         .filter((each) => each !== '')
                         .join(' · ')}
-                      {#if certainOf(look, line.id) !== undefined}
+                      {#if certainOf(look, line) !== undefined}
                         <span class="text-secondary block font-[600]"
-                          >is {certainOf(look, line.id)}</span
+                          >is {openWords(certainOf(look, line)!, eventName)}</span
                         >
                       {/if}</td
                     >
@@ -342,16 +298,16 @@
             right="set-up"
             label="Keep these columns for {chosen?.name ?? ''}"
             look="btn-quiet"
-            isBusy={bank.isBusy}
+            isBusy={bank.isOld}
             onGo={keepColumns}
           />
         {/if}
-        {#if isFitting && toTake > 0}
+        {#if isFitting && taken.length > 0}
           <RightButton
             right="event.settle"
-            label="Take in {toTake} {toTake === 1 ? 'line' : 'lines'}"
-            isBusy={bank.isBusy}
-            onGo={takeIn}
+            label="Take in {taken.length} {taken.length === 1 ? 'line' : 'lines'}"
+            isBusy={bank.isOld}
+            onGo={take}
           />
         {/if}
         <button type="button" class="btn btn-quiet" onclick={leave}>Leave it</button>

@@ -8,6 +8,7 @@
   import Bunting from '$lib/ui/event/Bunting.svelte';
   import HourChart from '$lib/ui/event/HourChart.svelte';
   import { dayWords, timeWords } from '$lib/ui/words/date-words';
+  import { settleEventWords } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
   import CardsPanel from './CardsPanel.svelte';
@@ -19,7 +20,7 @@
   import ResultPanel from './ResultPanel.svelte';
   import SettleTable from './SettleTable.svelte';
   import ShareTips from './ShareTips.svelte';
-  import { AskedSettling, settleNames, write } from './settling.svelte';
+  import { AskedSettling, settleNames } from './settling.svelte';
 
   const stall = useStall();
   const money = $derived(stall.money);
@@ -44,9 +45,9 @@
     }
     const { toSend } = stall;
     const isAddendum = now.settled !== null;
-    wrong = await write(
-      stall,
+    wrong = await asked.write(
       () => settleEvent({ newId, event: id, settling: now, toSend, isAddendum }),
+      settleEventWords,
       lentBy,
     );
     if (wrong === '') toast(`${event?.short ?? 'The event'} is settled.`);

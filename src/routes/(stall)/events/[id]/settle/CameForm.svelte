@@ -3,9 +3,10 @@
   import { moneyCame, type MoneyCame } from '$lib/core/settle/settle-event';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { settleEventWords } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { write } from './settling.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: string;
@@ -18,6 +19,7 @@
   const { event, from, what, expected }: Props = $props();
   const owed = $derived(from.reduce((sum, { amount }) => sum + amount, 0));
   const stall = useStall();
+  const asked = useSettling();
   let isOpen = $state(false);
   // svelte-ignore state_referenced_locally
   let typed = $state(stall.money.plain(expected));
@@ -27,7 +29,11 @@
   async function note(lentBy?: string): Promise<void> {
     const command = { newId, event, typed, currency: stall.business.currency, day, what };
     const owing = from;
-    wrong = await write(stall, () => moneyCame({ ...command, from: owing }), lentBy);
+    wrong = await asked.write(
+      () => moneyCame({ ...command, from: owing }),
+      settleEventWords,
+      lentBy,
+    );
   }
 </script>
 

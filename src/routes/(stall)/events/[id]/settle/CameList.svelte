@@ -8,6 +8,7 @@
   import { shortDayWords } from '$lib/ui/words/date-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: string;
@@ -17,6 +18,7 @@
   }
   const { event, came, account }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const money = $derived(stall.money);
   let asking = $state('');
   let why = $state('');
@@ -34,15 +36,7 @@
   async function undo(each: Settling['came'][number], lentBy?: string): Promise<void> {
     const { id, amount, fees, from } = each;
     const [said, of] = [why, { is: 'came' as const, id, event, amount, fees, from }];
-    const outcome = await stall.daybook.append(
-      () => undoMoney(newId, of, said),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    await stall.daybook.settle();
-    wrong =
-      outcome.ok || outcome.refusal.code === 'slip/gone'
-        ? ''
-        : bankRefusalWords(outcome.refusal, money);
+    wrong = await asked.write(() => undoMoney(newId, of, said), bankRefusalWords, lentBy);
     if (wrong === '') asking = '';
   }
 </script>

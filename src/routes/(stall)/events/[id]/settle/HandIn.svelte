@@ -10,6 +10,7 @@
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: string;
@@ -20,6 +21,7 @@
   }
   const { event, way, open, settling }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const money = $derived(stall.money);
   const parts = live(() => {
     const [at, by] = [event, way];
@@ -64,15 +66,7 @@
       ...{ newId, event, way, day, typed, what, payments: [...chosen] },
       currency: stall.business.currency,
     };
-    const outcome = await stall.daybook.append(
-      () => handIn(command),
-      lentBy === undefined ? {} : { lentBy },
-    );
-    await stall.daybook.settle();
-    wrong =
-      outcome.ok || outcome.refusal.code === 'slip/gone'
-        ? ''
-        : settleEventWords(outcome.refusal, money);
+    wrong = await asked.write(() => handIn(command), settleEventWords, lentBy);
     if (wrong === '') isOpen = false;
   }
 </script>

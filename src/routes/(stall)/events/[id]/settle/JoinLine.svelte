@@ -5,10 +5,10 @@
   import { joinLine } from '$lib/core/settle/settle-event';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import type { SettleNames } from '$lib/ui/words/settle-words';
+  import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { write } from './settling.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     odd: OddLine;
@@ -17,6 +17,7 @@
   }
   const { odd, missing, names }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const NONE = '';
   let isOpen = $state(false);
   let chosen = $state(NONE);
@@ -32,7 +33,11 @@
 
   async function join(lentBy?: string): Promise<void> {
     const [payment, said] = [chosen === NONE ? null : chosen, why];
-    wrong = await write(stall, () => joinLine(newId, odd.line, payment, said), lentBy);
+    wrong = await asked.write(
+      () => joinLine(newId, odd.line, payment, said),
+      settleEventWords,
+      lentBy,
+    );
   }
 </script>
 

@@ -7,10 +7,10 @@
   import { newId } from '$lib/device/new-id';
   import { saveCsv } from '$lib/ui/files/save-csv';
   import { saveFile } from '$lib/ui/files/save-file';
-  import type { SettleNames } from '$lib/ui/words/settle-words';
+  import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { write } from './settling.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: Row<'events'>;
@@ -19,6 +19,7 @@
   }
   const { event, makers, names }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const money = $derived(stall.money);
   let wrong = $state('');
 
@@ -109,7 +110,7 @@
                 from: 'bank',
                 ...{ what: 'goods sold', typed: money.plain(owed), currency: money.currency, owed },
               };
-              wrong = await write(stall, () => payOut(paid), lentBy);
+              wrong = await asked.write(() => payOut(paid), settleEventWords, lentBy);
             }}
           />
         {/if}

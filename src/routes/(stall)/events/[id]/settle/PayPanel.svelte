@@ -3,10 +3,10 @@
   import type { PaySettled } from '$lib/core/settle/people';
   import { payOut, type PayOut } from '$lib/core/settle/settle-event';
   import { newId } from '$lib/device/new-id';
-  import type { SettleNames } from '$lib/ui/words/settle-words';
+  import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { write } from './settling.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: string;
@@ -15,6 +15,7 @@
   }
   const { event, pay, names }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const money = $derived(stall.money);
   let from = $state<'safe' | 'bank' | 'owner'>('safe');
   let wrong = $state('');
@@ -37,7 +38,7 @@
       ...{ newId, event, for: what, whom: person, from, what },
       ...{ typed: money.plain(owed), currency: money.currency, owed },
     };
-    wrong = await write(stall, () => payOut(paid), lentBy);
+    wrong = await asked.write(() => payOut(paid), settleEventWords, lentBy);
   }
 </script>
 

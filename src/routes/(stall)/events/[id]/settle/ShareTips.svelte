@@ -4,10 +4,10 @@
   import { payOut, shareOutTips, tipShares, type PayOut } from '$lib/core/settle/settle-event';
   import { TIP_SHARES, type TipShare } from '$lib/core/settle/share-tips';
   import { newId } from '$lib/device/new-id';
-  import type { SettleNames } from '$lib/ui/words/settle-words';
+  import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { write } from './settling.svelte';
+  import { useSettling } from './settling.svelte';
 
   interface Props {
     event: string;
@@ -16,6 +16,7 @@
   }
   const { event, settling, names }: Props = $props();
   const stall = useStall();
+  const asked = useSettling();
   const money = $derived(stall.money);
   let how = $state<TipShare>('hours');
   let wrong = $state('');
@@ -85,7 +86,7 @@
         onGo={async (lentBy) => {
           const now = settling;
           const command = { newId, event, how, settling: now };
-          wrong = await write(stall, () => shareOutTips(command), lentBy);
+          wrong = await asked.write(() => shareOutTips(command), settleEventWords, lentBy);
         }}
       />
     {:else}
@@ -107,7 +108,7 @@
                   what: 'tips',
                   ...{ typed: money.plain(amount), currency: money.currency, owed: amount },
                 };
-                wrong = await write(stall, () => payOut(paid), lentBy);
+                wrong = await asked.write(() => payOut(paid), settleEventWords, lentBy);
               }}
             />
           </li>

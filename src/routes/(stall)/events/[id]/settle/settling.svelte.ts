@@ -1,45 +1,42 @@
 /** What an event comes to, as the server works it out: asked again whenever something was sent or came in. */
+import { getContext, setContext } from 'svelte';
 import { z } from 'zod';
-import type { SettleEventOutcome } from '$lib/core/settle/settle-event';
 import type { Settling } from '$lib/core/settle/settling';
 import { allWays } from '$lib/core/payment/ways';
 import { itemName } from '$lib/core/goods/item-name';
 import { NOBODY } from '$lib/core/books/names';
 import { live } from '$lib/device/live.svelte';
 import { timeWords, shortDayWords } from '$lib/ui/words/date-words';
-import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
+import type { SettleNames } from '$lib/ui/words/settle-words';
+import { Asked } from '../../../asked.svelte';
 import type { Stall } from '../../../stall.svelte';
 
 const answer = z.object({ settling: z.custom<Settling>((value) => typeof value === 'object') });
 
-export class AskedSettling {
+const KEY = Symbol('settling');
+
+export class AskedSettling extends Asked {
   now = $state.raw<Settling | null>(null);
   /** Why there is none, or none that is new. */
   says = $state('');
-  readonly #stall: Stall;
   readonly #event: () => string;
 
-  /** To be made while a component is. */
+  /** To be made while the page is; its parts find it with `useSettling`. */
   constructor(stall: Stall, event: () => string) {
-    this.#stall = stall;
+    super(stall, () => void event());
     this.#event = event;
-    $effect(() => {
-      void stall.toSend;
-      void stall.head;
-      void stall.sync.network;
-      void event();
-      const timer = setTimeout(() => void this.ask(), 250);
-      return () => clearTimeout(timer);
-    });
+    setContext(KEY, this);
   }
 
   async ask(): Promise<void> {
     const id = this.#event();
-    const asked = await this.#stall.transport.ask(`/api/events/${id}/settling`, answer);
+    const at = this.askedAt();
+    const asked = await this.stall.transport.ask(`/api/events/${id}/settling`, answer);
     if (id !== this.#event()) return;
     if (asked.came === 'answer') {
       this.now = asked.answer.settling;
       this.says = '';
+      this.heard(at);
     } else
       this.says =
         asked.came === 'refusal'
@@ -47,6 +44,8 @@ export class AskedSettling {
           : 'No network now: settling needs what all devices have sent. Come back with network.';
   }
 }
+
+export const useSettling = (): AskedSettling => getContext<AskedSettling>(KEY);
 
 /** Names of what is settled, as this device knows them. */
 export function settleNames(stall: Stall, timeZone: () => string): SettleNames {
@@ -71,17 +70,4 @@ export function settleNames(stall: Stall, timeZone: () => string): SettleNames {
     moment: (at) =>
       `${shortDayWords(at.slice(0, 10), stall.business.locale)} ${timeWords(at, stall.business.locale, timeZone())}`,
   };
-}
-
-/** Writes what a command of settling says. @returns Why not, in words; empty when it is done. */
-export async function write(
-  stall: Stall,
-  command: () => SettleEventOutcome,
-  lentBy?: string,
-): Promise<string> {
-  const outcome = await stall.daybook.append(command, lentBy === undefined ? {} : { lentBy });
-  await stall.daybook.settle();
-  return outcome.ok || outcome.refusal.code === 'slip/gone'
-    ? ''
-    : settleEventWords(outcome.refusal, stall.money);
 }
