@@ -7,7 +7,6 @@
   import Field from '$lib/ui/forms/Field.svelte';
   import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
-  import { useStall } from '../../../stall.svelte';
   import { useSettling } from './settling.svelte';
 
   interface Props {
@@ -16,7 +15,6 @@
     names: SettleNames;
   }
   const { odd, missing, names }: Props = $props();
-  const stall = useStall();
   const asked = useSettling();
   const NONE = '';
   let isOpen = $state(false);
