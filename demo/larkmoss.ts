@@ -133,9 +133,23 @@ export const larkmoss: DemoBusiness = {
     { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
   ],
   makers: [
-    { id: potter, number: 12, name: 'Odile Brandt', commission: '30', isActive: true },
-    { id: beekeeper, number: 14, name: 'Ansel Roe', commission: '20', isActive: true },
-    { id: candles, number: 17, name: 'Liv Tamsin', commission: '35', isActive: true },
+    {
+      id: potter,
+      number: 12,
+      name: 'Odile Brandt',
+      commission: '30',
+      email: 'odile@brandt-pots.example',
+      isActive: true,
+    },
+    {
+      id: beekeeper,
+      number: 14,
+      name: 'Ansel Roe',
+      commission: '20',
+      email: 'ansel@roe-honey.example',
+      isActive: true,
+    },
+    { id: candles, number: 17, name: 'Liv Tamsin', commission: '35', email: '', isActive: true },
   ],
   items: [
     front('Lavender', '10 cm pot', 'LAV10', 450, { load: 48, pull: 9, barcode: '5099999000011' }),

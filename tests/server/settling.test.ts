@@ -4,6 +4,7 @@ import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { digestOf } from '../../src/lib/core/daybook/digest';
 import { draft, type BodyOf } from '../../src/lib/core/daybook/kinds';
+import { NO_FEE } from '../../src/lib/core/event/pitch-fee';
 import { stageOf } from '../../src/lib/core/event/stage';
 import { settleEvent } from '../../src/lib/core/settle/settle-event';
 import { settlingOf, type Settling } from '../../src/lib/core/settle/settling';
@@ -12,12 +13,14 @@ import {
   deviceId,
   DeviceWriter,
   EVENT,
+  eventBody,
   idOf,
   personId,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { noteSeen } from '../../src/lib/server/access/devices';
 import { BookReader } from '../../src/lib/server/books/read-books';
+import { editionResults } from '../../src/lib/server/books/edition-results';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import type { Acquirer } from '../../src/lib/server/cards/acquirer';
 import { reportOf } from '../../src/lib/server/cards/report';
@@ -131,6 +134,36 @@ describe('an event in MariaDB', () => {
     assert.equal((again.body as BodyOf<'event.settled'>).isAddendum, true);
     assert.deepEqual((await push(desk, [again])).kept, []);
     assert.deepEqual(await codes(), []);
+  });
+});
+
+describe('editions before', () => {
+  it('are asked for with what each left, as its own page has it', async () => {
+    const series = idOf(40, 1);
+    const [before, other] = [idOf(6, 71), idOf(6, 72)];
+    const on = (date: string) => ({ days: [{ date, opens: '09:00', closes: '13:00' }], series });
+    const costs = [{ what: 'Diesel', each: 2500, per: 'once', many: 1000 } as const];
+    assert.deepEqual(
+      (
+        await push(desk, [
+          draft('event.set', desk.newId(), EVENT, { ...eventBody('Fair'), series }),
+          draft('event.set', desk.newId(), before, {
+            ...{ ...eventBody('Fair'), id: before, ...on('2026-10-22') },
+          }),
+          draft('event.costs', desk.newId(), before, { event: before, fee: NO_FEE, costs }),
+          // Another time, not of the series.
+          draft('event.set', desk.newId(), other, {
+            ...{ ...eventBody('Fair'), id: other, ...on('2026-09-22'), series: null },
+          }),
+        ])
+      ).kept,
+      [],
+    );
+    assert.deepEqual(await editionResults(t.database, books, BUSINESS, EVENT, LATER), [
+      { id: before, left: -2500, perHour: -625, isSettled: false },
+    ]);
+    assert.deepEqual(await editionResults(t.database, books, BUSINESS, before, LATER), []);
+    assert.equal(await editionResults(t.database, books, BUSINESS, idOf(6, 99), LATER), null);
   });
 });
 

@@ -1,6 +1,7 @@
 /** The bank at one moment: what the server answers, and a page shows. */
 import type { Row } from '../books/tables';
 import type { BankLineNow } from './bank-lines';
+import type { CostProposal } from './due-costs';
 import type { WrittenMoney } from './join-bank';
 import type { Already, Proposal } from './match-bank';
 import type { OpenMoney } from './open-money';
@@ -15,6 +16,8 @@ export interface BankNow {
   readonly older: number;
   readonly money: readonly OpenMoney[];
   readonly proposals: readonly Proposal[];
+  /** Costs of events that lines may have paid. */
+  readonly costs: readonly CostProposal[];
   readonly already: readonly Already[];
   /** What came or was paid that lines were joined to. */
   readonly written: readonly (WrittenMoney & { readonly what: string; readonly at: string })[];

@@ -5,6 +5,7 @@ import { BUSINESS, EVENT, idOf } from '../testing/arbitrary-daybook';
 import { bankLineId } from '../books/changes/bank';
 import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { bankLinesOf, isOver } from './bank-lines';
+import { dueCostsOf, proposeCosts, type CostRows } from './due-costs';
 import { joinBank, noneOfOurs, payByLine, takeApart, type JoinBank } from './join-bank';
 import { alreadyCame, proposeBank, type BankLine } from './match-bank';
 import { openMoneyOf, type OpenMoney, type OpenRows } from './open-money';
@@ -431,5 +432,50 @@ describe('a file', () => {
     assert.equal(code(set(' ', 'x')), 'bank/no-name');
     assert.equal(code(set('Third', '-')), 'bank/no-number');
     assert.equal(code(set('Third', 'gb33 bukb 2020 1555 5555 55')), 'bank/number-taken');
+  });
+});
+
+describe('costs that lines may have paid', () => {
+  const event = {
+    ...{ id: EVENT, name: 'Wharf market', organiser: 'Wharf Trust' },
+    days: [{ date: '2026-11-22', opens: '09:00', closes: '16:00' }],
+    fee: { kind: 'both', fixed: 2500, percent: '10', of: 'gross' } as const,
+    costs: [{ what: 'Power', each: 4500, many: 1000 }],
+  } as unknown as CostRows['events'][number];
+  const rows = (more: Partial<CostRows> = {}): CostRows => ({
+    events: [event],
+    totals: [{ event: EVENT, takings: 20_000, tax: 0 }],
+    ...{ paid: [], cashMoves: [], ...more },
+  });
+  const went = (amount: number, text = '', more: Partial<BankLine> = {}): BankLine =>
+    line({ amount: -amount, left: -amount, text, reference: '', other: '', ...more });
+  const found = (of: BankLine, more: Partial<CostRows> = {}) =>
+    proposeCosts([of], dueCostsOf(rows(more))).map((each) => `${each.for} by ${each.by}`);
+
+  it('are a pitch by its rule and what was agreed, less what was paid of either', () => {
+    const due = (more: Partial<CostRows> = {}) =>
+      dueCostsOf(rows(more)).map(({ for: is, amount }) => `${is} ${String(amount)}`);
+    assert.deepEqual(due(), ['pitch 4500', 'cost 4500']);
+    const paid = { event: EVENT, for: 'cost', what: ' power', amount: 4500 } as const;
+    assert.deepEqual(due({ paid: [paid] }), ['pitch 4500']);
+    const move = { event: EVENT, to: 'spent:pitch', what: 'to the warden', amount: 2500 };
+    assert.deepEqual(due({ cashMoves: [move] }), ['pitch 2000', 'cost 4500']);
+    assert.deepEqual(due({ paid: [{ ...paid, event: idOf(6, 9) }] }), ['pitch 4500', 'cost 4500']);
+  });
+
+  it('are found by their amount, and by a name before all else', () => {
+    assert.deepEqual(found(went(4500)), ['pitch by amount', 'cost by amount']);
+    assert.deepEqual(found(went(4500, 'WHARF TRUST LTD')), ['pitch by name']);
+    assert.deepEqual(found(went(4501, 'Wharf Trust')), []);
+  });
+
+  it('are near their event, and nothing that came pays them', () => {
+    assert.deepEqual(found(went(4500, '', { day: '2026-08-01' })), [
+      'pitch by amount',
+      'cost by amount',
+    ]);
+    assert.deepEqual(found(went(4500, '', { day: '2026-06-01' })), []);
+    assert.deepEqual(found(went(4500, '', { day: '2027-02-01' })), []);
+    assert.deepEqual(found(went(-4500)), []);
   });
 });

@@ -27,8 +27,24 @@ const goods = goodsOf([
   make(10, 'Cheese plant', { code: '777' }),
 ]);
 const makers = [
-  { id: 'm', setStamp: 'x', number: 12, name: 'Rill Pottery', commission: '30', isActive: true },
-  { id: 'g', setStamp: 'x', number: 13, name: 'Gone', commission: '30', isActive: false },
+  {
+    id: 'm',
+    setStamp: 'x',
+    number: 12,
+    name: 'Rill Pottery',
+    email: '',
+    commission: '30',
+    isActive: true,
+  },
+  {
+    id: 'g',
+    setStamp: 'x',
+    number: 13,
+    name: 'Gone',
+    email: '',
+    commission: '30',
+    isActive: false,
+  },
 ];
 const read = (typed: string): Understood => understand(typed, goods, 'GBP', makers);
 const label = (body: string): string => `${body}${String(checkDigit(body))}`;

@@ -67,13 +67,19 @@ const tax = (more: Partial<TypedTax>) =>
     ),
   );
 const makers = [
-  { id: idOf(21, 1), setStamp: 'x', number: 12, name: 'Odile', commission: '30', isActive: true },
+  {
+    ...{ id: idOf(21, 1), setStamp: 'x', number: 12, name: 'Odile', commission: '30' },
+    ...{ email: '', isActive: true },
+  },
 ];
 const maker = (more: Partial<TypedMaker>) =>
   said(
     setMaker(
       writer.newId,
-      { id: null, number: '14', name: 'Ansel', commission: '20', isActive: true, ...more },
+      {
+        ...{ id: null, number: '14', name: 'Ansel', commission: '20', email: '' },
+        ...{ isActive: true, ...more },
+      },
       makers,
     ),
   );
@@ -148,6 +154,7 @@ describe('setting up a maker', () => {
     assert.equal(typeof maker({}), 'object');
     assert.equal(maker({ number: '12' }), 'number: maker/number-taken');
     assert.equal(maker({ number: 'A' }), 'number: maker/number-wrong');
+    assert.equal(maker({ email: 'odile@' }), 'email: maker/email-wrong');
     assert.equal(maker({ commission: '120' }), 'commission: business/rate-wrong');
   });
 });

@@ -1,4 +1,5 @@
 /** How the business prices, rounds and heads its receipts, and its taxes: commands. */
+import { z } from 'zod';
 import type { Carry, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
@@ -21,6 +22,7 @@ export type BusinessRefusal = { readonly field: string } & (
   | { readonly code: 'tax/needed'; readonly by: readonly string[] }
   | { readonly code: 'maker/number-wrong'; readonly typed: string }
   | { readonly code: 'maker/number-taken'; readonly name: string }
+  | { readonly code: 'maker/email-wrong'; readonly typed: string }
 );
 
 export type BusinessOutcome =
@@ -189,6 +191,7 @@ export interface TypedMaker {
   readonly number: string;
   readonly name: string;
   readonly commission: string;
+  readonly email: string;
   readonly isActive: boolean;
 }
 
@@ -210,6 +213,10 @@ export function setMaker(
   const commission = readPercent(typed.commission);
   if (commission === null)
     return refuse({ code: 'business/rate-wrong', field: 'commission', typed: typed.commission });
-  const body = { id: typed.id ?? newId(), number, name, commission, isActive: typed.isActive };
+  const email = typed.email.trim();
+  if (email !== '' && !z.email().max(120).safeParse(email).success)
+    return refuse({ code: 'maker/email-wrong', field: 'email', typed: email });
+  const { isActive } = typed;
+  const body = { id: typed.id ?? newId(), number, name, commission, email, isActive };
   return { ok: true, drafts: [draft('maker.set', newId(), null, body)] };
 }

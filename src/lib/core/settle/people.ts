@@ -1,5 +1,6 @@
 /** What an event owes to people: tips, and makers' shares. Minor units. */
 import { NOBODY } from '../books/names';
+import type { Row } from '../books/tables';
 import { sum } from '../money/units';
 import { makersShares, sellersCommission, type MakersShare } from './makers-share';
 import type { SettlingRows } from './rows';
@@ -46,9 +47,45 @@ const asTaken = ({ person, amount }: { person: string; amount: number }) => ({
   amount,
 });
 
+/** A line of a maker's goods: thousandths, minor units; below nothing where they came back. */
+export interface MakersGoods {
+  readonly maker: string;
+  readonly item: string | null;
+  /** What the line said that it is. */
+  readonly name: string;
+  readonly quantity: number;
+  readonly net: number;
+  readonly tax: number;
+}
+
+/** A line of a sale, as its maker's. @returns None where it is nobody's. */
+export function makersGoods({
+  maker,
+  item,
+  name,
+  detail,
+  quantity,
+  total,
+  tax: taxes,
+}: Pick<
+  Row<'saleLines'>,
+  'maker' | 'item' | 'name' | 'detail' | 'quantity' | 'total' | 'tax'
+>): MakersGoods[] {
+  if (maker === null) return [];
+  const tax = sum(Object.values(taxes));
+  const said = detail === '' ? name : `${name}, ${detail}`;
+  return [{ maker, item, name: said, quantity, net: total - tax, tax }];
+}
+
 export interface MakerSettled extends MakersShare {
   readonly maker: string;
+  /** Tax on what was sold, which the vendor owes and not the maker. */
+  readonly tax: number;
+  /** What customers brought back, without tax, above nothing; it is off `sold` already. */
+  readonly cameBack: number;
   readonly paid: number;
+  /** By item, what was sold and what came back of it apart; the most first. */
+  readonly goods: readonly Omit<MakersGoods, 'maker'>[];
 }
 
 /** Of makers that are not known any more nothing is kept: all of it is theirs. */
@@ -60,12 +97,31 @@ export function settleMakers({ makers, makerLines, paidOut }: SettlingRows): Mak
   return Object.entries(makersShares(makerLines, commission)).map(([maker, share]) => ({
     maker,
     ...share,
+    tax: sum(makerLines.flatMap((line) => (line.maker === maker ? line.tax : []))),
+    cameBack: -sum(
+      makerLines.flatMap((line) => (line.maker === maker ? Math.min(line.net, 0) : [])),
+    ),
+    goods: goodsOf(makerLines.filter((line) => line.maker === maker)),
     paid: sum(
       paidOut.flatMap(({ for: what, whom, amount }) =>
         what === 'maker' && whom === maker ? amount : [],
       ),
     ),
   }));
+}
+
+/** Goods without an item of their own are told apart by their name. */
+function goodsOf(lines: readonly MakersGoods[]): MakerSettled['goods'] {
+  const goods = new Map<string, Omit<MakersGoods, 'maker'>>();
+  for (const { item, name, quantity, net, tax } of lines) {
+    const key = `${quantity < 0 ? 'back' : 'sold'} ${item ?? ''} ${name}`;
+    const before = goods.get(key) ?? { item, name, quantity: 0, net: 0, tax: 0 };
+    goods.set(key, {
+      ...before,
+      ...{ quantity: before.quantity + quantity, net: before.net + net, tax: before.tax + tax },
+    });
+  }
+  return [...goods.values()].sort((a, b) => b.net - a.net || (a.name < b.name ? -1 : 1));
 }
 
 /** What somebody is owed for an event beside tips, and has been paid of it. */

@@ -1,5 +1,6 @@
 /** What settling an event is worked out from: rows of the books, from wherever they are kept, all of one moment. */
 import type { Row } from '../books/tables';
+import type { MakersGoods } from './people';
 
 export interface SettlingRows {
   readonly event: Row<'events'>;
@@ -33,7 +34,7 @@ export interface SettlingRows {
   /** Who was asked to look after which loose end. */
   readonly hands: readonly Pick<Row<'looseEndHands'>, 'looseEnd' | 'to' | 'note'>[];
   /** Lines of sales that stand, of makers' goods. */
-  readonly makerLines: readonly { readonly maker: string; readonly net: number }[];
+  readonly makerLines: readonly MakersGoods[];
   /** What was sold and is not listed, by its price. */
   readonly unlisted: readonly { readonly price: number; readonly quantity: number }[];
   readonly movements: readonly Pick<Row<'movements'>, 'item' | 'from' | 'to' | 'quantity'>[];

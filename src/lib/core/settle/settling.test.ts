@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
+import type { Row } from '../books/tables';
 import { draft } from '../daybook/kinds';
 import { BASE } from '../books/names';
 import { undoMoney } from '../bank/join-bank';
@@ -9,6 +10,7 @@ import { idOf, EVENT, personId } from '../testing/arbitrary-daybook';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import { averageOf } from './editions';
 import type { EventEndCode } from './event-ends';
+import { makersGoods, settleMakers } from './people';
 import { joinLine, moneyCame, owedBy, payOut, settleEvent, shareOutTips } from './settle-event';
 import { shareTips } from './share-tips';
 import { readReport, takeReport, type CardLine } from './take-report';
@@ -650,5 +652,39 @@ describe('a report as a file', () => {
     for (let n = 0; n < 2; n += 1)
       world.write(takeReport(world.writer.newId, 'file.csv', '2026-11-22', lines));
     assert.equal(world.books.rows('cardLines').length, 2);
+  });
+});
+
+describe('a maker’s statement', () => {
+  const line = (quantity: number, total: number, more: Partial<Row<'saleLines'>> = {}) =>
+    makersGoods({
+      ...{ maker: 'm', item: 'mug', name: 'Mug', detail: '0.3 l', quantity, total },
+      ...{ tax: { a: total / 10, b: total / 10 }, ...more },
+    });
+
+  it('has each of the goods once, what came back apart, and tax beside what is paid', () => {
+    const { world } = evening(SALES, []);
+    const rows = world.rows();
+    const makerLines = [
+      ...line(2000, 1000),
+      ...line(1000, 500),
+      ...line(-1000, -500),
+      ...line(1000, 2000, { item: null, name: 'Jug', detail: '' }),
+      ...line(1000, 700, { maker: null }),
+    ];
+    const makers = [{ ...rows.makers[0]!, id: 'm', commission: '25' }];
+    const [maker] = settleMakers({ ...rows, makers, makerLines });
+    assert.deepEqual(
+      maker?.goods.map(({ name, quantity, net, tax }) => [name, quantity, net, tax]),
+      [
+        ['Jug', 1000, 1600, 400],
+        ['Mug, 0.3 l', 3000, 1200, 300],
+        ['Mug, 0.3 l', -1000, -400, -100],
+      ],
+    );
+    assert.deepEqual(
+      [maker?.sold, maker?.cameBack, maker?.tax, maker?.commission, maker?.toPay],
+      [2400, 400, 600, 600, 1800],
+    );
   });
 });

@@ -512,7 +512,12 @@ export class DeviceWriter {
         return throwAway(this.newId, EVENT, { id: idOf(20, what.slip) }).drafts;
       case 'maker': {
         const { maker: number, commission } = what;
-        const said = { number, name: `Maker ${String(number)}`, commission: String(commission) };
+        const said = {
+          number,
+          name: `Maker ${String(number)}`,
+          commission: String(commission),
+          email: '',
+        };
         const body = { id: idOf(21, number), ...said, isActive: true };
         return [draft('maker.set', this.newId(), null, body)];
       }

@@ -10,6 +10,7 @@ import { journalOf } from '../journal';
 import { takingsOfPart } from '../payment/part-sums';
 import { standingVoids } from '../loose-end/voided-twice';
 import { takeReport, type CardLine } from '../settle/take-report';
+import { makersGoods } from '../settle/people';
 import { standing } from '../settle/standing';
 import type { SettlingDevice, SettlingRows } from '../settle/rows';
 import { settlingOf, type Settling } from '../settle/settling';
@@ -65,7 +66,7 @@ export class SettlingWorld {
         });
       }),
       draft('maker.set', this.writer.newId(), null, {
-        ...{ id: MAKER, number: 1, name: 'Fern', commission: '30', isActive: true },
+        ...{ id: MAKER, number: 1, name: 'Fern', commission: '30', email: '', isActive: true },
       }),
     ]);
     this.drawer = this.writer.newId();
@@ -228,11 +229,7 @@ export class SettlingWorld {
           off.has(id) || by === null ? [] : { seller: by, net: total - tax },
         ),
       hands: books.rows('looseEndHands'),
-      makerLines: lines.flatMap(({ maker, total, tax: taxes }) =>
-        maker === null
-          ? []
-          : { maker, net: total - Object.values(taxes).reduce((sum, each) => sum + each, 0) },
-      ),
+      makerLines: lines.flatMap((line) => makersGoods(line)),
       unlisted: [],
       movements: books.rows('movements').filter(({ from, to }) => [from, to].includes(EVENT)),
       counted: books.rows('countsAccepted').filter(({ place }) => place === EVENT),

@@ -2,10 +2,12 @@
 import { Op, type Transaction } from 'sequelize';
 import { bankLinesOf, type BankLineNow } from '../../core/bank/bank-lines';
 import type { BankNow } from '../../core/bank/bank-now';
+import { AFTER_DAYS, BEFORE_DAYS, dueCostsOf, proposeCosts } from '../../core/bank/due-costs';
 import { alreadyCame, proposeBank } from '../../core/bank/match-bank';
 import { openMoneyOf, type OpenRows } from '../../core/bank/open-money';
 import type { KnownLine } from '../../core/bank/take-statement';
 import type { Row } from '../../core/books/tables';
+import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standing } from '../../core/settle/standing';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
@@ -73,6 +75,7 @@ export async function bankNow(
       older: ids.older,
       money,
       proposals: proposeBank(open, money),
+      costs: await costsOf(reading, events, open, now),
       already: alreadyCame(open, rows.came),
       written,
       events: events
@@ -81,6 +84,42 @@ export async function bankNow(
         .sort((a, b) => (a.day < b.day ? 1 : -1)),
     };
   });
+}
+
+/** Only where something went that nobody has said of: of events of those days. */
+async function costsOf(
+  reading: Reading,
+  events: readonly Row<'events'>[],
+  lines: readonly BankLineNow[],
+  now: number,
+): Promise<BankNow['costs']> {
+  const { books, business, transaction } = reading;
+  const went = lines.filter(({ left }) => left < 0);
+  const days = went.map(({ day }) => Date.parse(day)).sort((a, b) => a - b);
+  const [first = now, last = now] = [days[0], days.at(-1)];
+  const near = events.filter(
+    (event) =>
+      event.setStamp !== '' &&
+      event.days.length > 0 &&
+      Date.parse(lastDay(event)) >= first - AFTER_DAYS * DAY &&
+      Date.parse(firstDay(event)) <= last + BEFORE_DAYS * DAY,
+  );
+  if (went.length === 0 || near.length === 0) return [];
+  const of = { event: near.map(({ id }) => id) };
+  const paid = await books.rows(business, 'paidOut', of, transaction);
+  const undone = await undoneOf(
+    reading,
+    paid.map(({ id }) => id),
+  );
+  const due = dueCostsOf({
+    events: near,
+    totals: await books.rows(business, 'eventTotals', of, transaction),
+    paid: standing(paid, undone),
+    cashMoves: (await books.rows(business, 'cashMoves', of, transaction)).map(
+      ({ photo: _photo, ...move }) => move,
+    ),
+  });
+  return proposeCosts(went, due);
 }
 
 /** Lines that there are of these accounts, as far as a file is compared with them. */

@@ -7,6 +7,7 @@ import { keptSchema } from '../../core/daybook/sync-messages';
 import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { takingsOfPart } from '../../core/payment/part-sums';
+import { makersGoods } from '../../core/settle/people';
 import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';
@@ -42,6 +43,7 @@ export async function settlingRows(
     const voids = await all('voids');
     const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
     const accounts = await all('eventAccounts');
+    const sold = await soldOf(reading);
     const lines = await cardLines(reading, event, cards);
     const staffPay = await books.rows(business, 'staffPay', {}, transaction);
     const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
@@ -102,8 +104,8 @@ export async function settlingRows(
       waiting: await waitingSlips(reading),
       owing: await owingSlips(reading, accounts, off),
       kept: await keptOf(reading),
-      soldTwice: await soldTwiceOf(reading, off),
-      devices: await devicesAt(reading),
+      soldTwice: await soldTwiceOf(reading, sold, off),
+      devices: await devicesAt(reading, new Set(sold.map(({ device }) => device))),
       before: await editionsBefore(reading, event),
       now,
     };
@@ -164,13 +166,16 @@ async function oddLines(
     sale: string;
     item: string | null;
     maker: string | null;
+    name: string;
+    detail: string;
     price: string;
     quantity: string;
     total: string;
     tax: string;
   }>(
     database,
-    `SELECT sale, item, maker, price, quantity, total, tax FROM ${sqlTable('saleLines')} ` +
+    'SELECT sale, item, maker, name, detail, price, quantity, total, tax ' +
+      `FROM ${sqlTable('saleLines')} ` +
       'WHERE business = ? AND event = ? AND (maker IS NOT NULL OR item IS NULL)',
     [business, event],
     transaction,
@@ -181,11 +186,13 @@ async function oddLines(
     if (item === null)
       unlisted.set(Number(price), (unlisted.get(Number(price)) ?? 0) + Number(quantity));
   return {
-    makerLines: standing.flatMap(({ maker, total, tax }) => {
-      if (maker === null) return [];
-      const taxes = Object.values((jsonOrNull(tax) ?? {}) as Record<string, number>);
-      return { maker, net: Number(total) - taxes.reduce((all, each) => all + each, 0) };
-    }),
+    makerLines: standing.flatMap(({ quantity, total, tax, ...line }) =>
+      makersGoods({
+        ...line,
+        ...{ quantity: Number(quantity), total: Number(total) },
+        tax: (jsonOrNull(tax) ?? {}) as Record<string, number>,
+      }),
+    ),
     unlisted: [...unlisted].map(([price, quantity]) => ({ price, quantity })),
   };
 }
@@ -272,7 +279,9 @@ async function keptOf({
     by: string | null;
   }>(
     database,
+    // By their states, which are few; without the word all of the business's entries are looked at.
     "SELECT id, kind, state, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
+      'FORCE INDEX (by_state) ' +
       "WHERE business = ? AND event = ? AND state IN ('kept', 'barred', 'doubted') ORDER BY position",
     [business, event],
     transaction,
@@ -284,19 +293,24 @@ async function keptOf({
   });
 }
 
-async function soldTwiceOf(
-  { books, database, business, event, transaction }: Reading,
-  off: ReadonlySet<string>,
-): Promise<SettlingRows['soldTwice']> {
-  const twice = await select<{ slip: string }>(
+/** Of which slip each sale is, and whose device rang it up. */
+const soldOf = async ({ database, business, event, transaction }: Reading) =>
+  await select<{ slip: string; device: string }>(
     database,
-    `SELECT slip FROM ${sqlTable('sales')} WHERE business = ? AND event = ? ` +
-      'GROUP BY slip HAVING COUNT(*) > 1',
+    `SELECT slip, device FROM ${sqlTable('sales')} WHERE business = ? AND event = ?`,
     [business, event],
     transaction,
   );
-  if (twice.length === 0) return [];
-  const slips = twice.map(({ slip }) => slip);
+
+async function soldTwiceOf(
+  { books, business, transaction }: Reading,
+  sold: readonly { readonly slip: string }[],
+  off: ReadonlySet<string>,
+): Promise<SettlingRows['soldTwice']> {
+  const [once, twice] = [new Set<string>(), new Set<string>()];
+  for (const { slip } of sold) (once.has(slip) ? twice : once).add(slip);
+  if (twice.size === 0) return [];
+  const slips = [...twice];
   const sales = (await books.rows(business, 'sales', { slip: slips }, transaction)).filter(
     ({ id }) => !off.has(id),
   );
@@ -308,13 +322,10 @@ async function soldTwiceOf(
     .filter(({ numbers }) => numbers.length > 1);
 }
 
-async function devicesAt({
-  books,
-  database,
-  business,
-  event,
-  transaction,
-}: Reading): Promise<SettlingDevice[]> {
+async function devicesAt(
+  { books, database, business, transaction }: Reading,
+  wrote: ReadonlySet<string>,
+): Promise<SettlingDevice[]> {
   const rows = await select<{
     id: string;
     number: number;
@@ -330,13 +341,6 @@ async function devicesAt({
     [business],
     transaction,
   );
-  const sold = await select<{ device: string }>(
-    database,
-    `SELECT DISTINCT device FROM ${sqlTable('sales')} WHERE business = ? AND event = ?`,
-    [business, event],
-    transaction,
-  );
-  const wrote = new Set(sold.map(({ device }) => device));
   const names = new Map(
     (await books.rows(business, 'devices', {}, transaction)).map(({ id, name }) => [id, name]),
   );

@@ -31,6 +31,7 @@ import { calendars } from './migrations/0025-calendars';
 import { cashBetween } from './migrations/0026-cash-between';
 import { settling } from './migrations/0027-settling';
 import { bank } from './migrations/0028-bank';
+import { makersMail } from './migrations/0029-makers-mail';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -61,6 +62,7 @@ const migrations: readonly Migration[] = [
   cashBetween,
   settling,
   bank,
+  makersMail,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

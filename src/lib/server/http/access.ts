@@ -52,6 +52,7 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/sync/unsent': 'device that was shut out',
   'GET /api/events/[id]/takings': 'device',
   'GET /api/events/[id]/settling': 'device',
+  'GET /api/events/[id]/editions': 'device',
   'GET /api/events/[id]/behind': 'device',
   'GET /api/loose-ends': 'device',
   'GET /api/ledger': 'device',

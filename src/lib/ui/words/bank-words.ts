@@ -1,4 +1,5 @@
 /** The bank in words: what lines may be, and why something is not done. */
+import type { CostProposal } from '../../core/bank/due-costs';
 import type { BankRefusal } from '../../core/bank/join-bank';
 import type { OpenMoney } from '../../core/bank/open-money';
 import type { AccountRefusal } from '../../core/bank/take-statement';
@@ -26,6 +27,13 @@ export function openWords(open: OpenMoney, eventName: (id: string) => string): s
       return `Paid:${named === '' ? ' out of the bank' : named}${at}`;
   }
 }
+
+/** A cost that a line may have paid. */
+export const costWords = (
+  { event, for: is, what }: CostProposal,
+  eventName: (id: string) => string,
+): string =>
+  is === 'pitch' ? `The pitch of ${eventName(event)}` : `${what}, a cost of ${eventName(event)}`;
 
 export function bankRefusalWords(refusal: BankRefusal | AccountRefusal, money: MoneyWords): string {
   switch (refusal.code) {

@@ -34,5 +34,7 @@ function businessRefusalWords(refusal: BusinessRefusal): string {
       return `“${refusal.typed}” is not a maker’s number; type one from 1 to 99999.`;
     case 'maker/number-taken':
       return `${refusal.name} has that number already.`;
+    case 'maker/email-wrong':
+      return `“${refusal.typed}” is not an e-mail address; one looks like odile@pots.example. Left empty, statements are given by hand.`;
   }
 }

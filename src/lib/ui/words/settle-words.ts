@@ -13,6 +13,8 @@ export interface SettleNames {
   readonly unit: (id: string) => string;
   readonly person: (id: string | null) => string;
   readonly maker: (id: string) => string;
+  /** Where statements go; empty for nowhere. */
+  readonly makerEmail: (id: string) => string;
   readonly way: (id: string) => string;
   readonly moment: (at: string) => string;
 }

@@ -1,11 +1,12 @@
 <script lang="ts">
   /** A line of a statement that nobody has said everything of: what it may be, and what it is said to be. */
   import { isOver, type BankLineNow } from '$lib/core/bank/bank-lines';
+  import type { CostProposal } from '$lib/core/bank/due-costs';
   import { joinBank, noneOfOurs, payByLine } from '$lib/core/bank/join-bank';
   import type { Proposal } from '$lib/core/bank/match-bank';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { bankRefusalWords, openWords } from '$lib/ui/words/bank-words';
+  import { bankRefusalWords, costWords, openWords } from '$lib/ui/words/bank-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -22,6 +23,7 @@
   const money = $derived(stall.money);
   const now = $derived(bank.now);
   const proposals = $derived((now?.proposals ?? []).filter((each) => each.line === line.id));
+  const costs = $derived((now?.costs ?? []).filter((each) => each.line === line.id));
   const already = $derived((now?.already ?? []).find((each) => each.line === line.id));
   const openOf = (key: string) => now?.money.find((each) => each.key === key);
   const fitting = $derived(
@@ -77,6 +79,15 @@
     };
     wrong = await bank.write(() => payByLine(command), bankRefusalWords, lentBy);
     if (wrong === '') doing = '';
+  }
+
+  async function payAll({ event, for: is, what }: CostProposal, lentBy?: string): Promise<void> {
+    const command = {
+      ...{ newId, line: { id: line.id, left: line.left }, event, for: is },
+      ...{ typed: money.plain(Math.abs(line.left)), currency: stall.business.currency },
+      what: what === '' ? line.other || line.text : what,
+    };
+    wrong = await bank.write(() => payByLine(command), bankRefusalWords, lentBy);
   }
 
   async function isNone(lentBy?: string): Promise<void> {
@@ -154,6 +165,25 @@
           </div>
         </div>
       {/if}
+    {/each}
+    {#each costs.slice(0, 4) as each (`${each.event} ${each.for} ${each.what}`)}
+      <div class="bg-base-200/60 grid gap-2 rounded-xl p-3" data-testid="cost-proposal">
+        <p>
+          {costWords(each, eventName)}
+          <span class="soft block text-sm"
+            >{each.by === 'name' ? 'by its name and amount' : 'by its amount alone'}</span
+          >
+        </p>
+        <div>
+          <RightButton
+            right="event.settle"
+            label="It was paid for that"
+            look="btn-quiet"
+            isBusy={bank.isOld}
+            onGo={(lender) => payAll(each, lender)}
+          />
+        </div>
+      </div>
     {/each}
     <div class="flex flex-wrap gap-2">
       {#if fitting.length > 0}

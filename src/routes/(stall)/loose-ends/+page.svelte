@@ -13,6 +13,7 @@
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
   import { useStall } from '../stall.svelte';
+  import BankEnds from './BankEnds.svelte';
   import EventEnds from './EventEnds.svelte';
   import CardEndCard from './CardEndCard.svelte';
   import SoldTwiceCard from './SoldTwiceCard.svelte';
@@ -34,6 +35,8 @@
   let says = $state('');
   /** How many the events have; null until the server has said. */
   let ofEvents = $state<number | null>(null);
+  /** Lines of the bank without a name, as far as this person sees the bank. */
+  let ofBank = $state(0);
   let person = $state('');
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
@@ -166,7 +169,7 @@
   {#each open as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && ofEvents === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if asked !== null && ofEvents === 0 && ofBank === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}
@@ -179,6 +182,7 @@
       {row.where === 'server' ? 'on the server' : 'on this device'}: {row.message}
     </section>
   {/each}
+  <BankEnds onFound={(count) => (ofBank = count)} />
   <label class="grid max-w-xs gap-1 font-[560]">
     Loose ends of the events, looked after by
     <select class="select min-h-12 w-full" bind:value={person}>

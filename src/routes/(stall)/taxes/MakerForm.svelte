@@ -23,6 +23,7 @@
       number: String(start?.number ?? ''),
       name: start?.name ?? '',
       commission: start?.commission ?? '30',
+      email: start?.email ?? '',
       isActive: start?.isActive ?? true,
     },
     command: (typed) => () => setMaker(newId, { id: start?.id ?? null, ...typed }, makers),
@@ -35,14 +36,21 @@
 
 <StallForm
   {form}
-  class="sheet grid items-start gap-3 sm:grid-cols-[6rem_1fr_9rem]"
+  class="sheet grid items-start gap-3 sm:grid-cols-[6rem_1fr_9rem_1fr]"
   name={start?.name ?? 'A new maker'}
   look="btn-quiet"
 >
   <Field label="Number" at="number" bind:value={typed.number} inputmode="numeric" />
   <Field label="Name" at="name" bind:value={typed.name} maxlength={80} />
   <Field label="Commission, %" at="commission" bind:value={typed.commission} inputmode="decimal" />
+  <Field
+    label="E-mail, for statements"
+    at="email"
+    bind:value={typed.email}
+    type="email"
+    maxlength={120}
+  />
   {#if start !== undefined}
-    <div class="sm:col-span-3"><Tick label="Brings goods" bind:checked={typed.isActive} /></div>
+    <div class="sm:col-span-4"><Tick label="Brings goods" bind:checked={typed.isActive} /></div>
   {/if}
 </StallForm>

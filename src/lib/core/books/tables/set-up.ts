@@ -105,7 +105,10 @@ export const setUpTables = {
     },
   }),
   makers: records({
-    set: { number: whole(), name: text(80), commission: text(12), isActive: flag() },
+    set: {
+      ...{ number: whole(), name: text(80), commission: text(12), email: text(120) },
+      isActive: flag(),
+    },
   }),
   /** Pictures of items, by item, as data addresses. */
   photos: records({ set: { picture: json<{ readonly data: string } | null>(null) } }),

@@ -92,12 +92,9 @@
             <HourChart hours={settling.hours} {money} />
           </section>
           <ResultPanel result={settling.result} {names} />
-          <EditionsPanel
-            day={event.days[0]?.date ?? ''}
-            takings={settling.result.takings}
-            sales={settling.result.sales}
-            before={settling.result.before}
-          />
+          {#if settling.result.before.length > 0}
+            <EditionsPanel event={id} day={event.days[0]?.date ?? ''} result={settling.result} />
+          {/if}
           <section class="sheet" aria-labelledby="taxes">
             <h2 id="taxes" class="mb-2">Tax</h2>
             <table class="rows">

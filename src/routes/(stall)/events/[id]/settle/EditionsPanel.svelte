@@ -1,26 +1,29 @@
 <script lang="ts">
-  /** This edition beside those before it: takings, sales, and what one sale brought. */
+  /** This edition beside those before it: takings, sales, what one sale brought, and what was left of it. */
   import type { EventResult } from '$lib/core/settle/result';
   import { averageOf } from '$lib/core/settle/editions';
   import BarChart from '$lib/ui/event/BarChart.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { useStall } from '../../../stall.svelte';
+  import { AskedEditions } from './editions.svelte';
 
   interface Props {
-    /** This one. */
+    event: string;
+    /** Of this one. */
     day: string;
-    takings: number;
-    sales: number;
-    before: EventResult['before'];
+    result: EventResult;
   }
-  const { day, takings, sales, before }: Props = $props();
+  const { event, day, result }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
+  const { takings, sales, before } = $derived(result);
+  const asked = new AskedEditions(stall, () => event);
   const all = $derived([
-    ...before.map((each) => ({ ...each, isThis: false })).reverse(),
-    { id: 'this', day, takings, sales, isThis: true },
+    ...before.map((each) => ({ ...each, isThis: false, result: asked.now.get(each.id) })).reverse(),
+    { id: 'this', day, takings, sales, isThis: true, result },
   ]);
   const [last] = $derived(before);
+  const lastLeft = $derived(last === undefined ? undefined : asked.now.get(last.id)?.left);
 </script>
 
 {#if last !== undefined}
@@ -31,8 +34,10 @@
       {takings < last.takings ? 'less' : 'more'} than on {shortDayWords(
         last.day,
         stall.business.locale,
-      )}.
+      )}{#if lastLeft !== undefined}, and {money.text(Math.abs(result.left - lastLeft))}
+        {result.left < lastLeft ? 'less' : 'more'} is left of it{/if}.
     </p>
+    {#if asked.says !== ''}<p class="soft" role="status">{asked.says}</p>{/if}
     <BarChart
       bars={all.map((each) => ({
         label: shortDayWords(each.day, stall.business.locale),
@@ -47,7 +52,7 @@
         ><tr
           ><th scope="col">Edition</th><th scope="col">Takings</th><th scope="col">Sales</th><th
             scope="col">A sale</th
-          ></tr
+          ><th scope="col">Left</th><th scope="col">An hour</th></tr
         ></thead
       >
       <tbody>
@@ -60,6 +65,14 @@
             <td class="figure">{money.figure(each.takings)}</td>
             <td class="figure">{each.sales}</td>
             <td class="figure">{average === null ? '' : money.figure(average)}</td>
+            <td class="figure"
+              >{each.result === undefined ? '…' : money.figure(each.result.left)}</td
+            >
+            <td class="figure"
+              >{typeof each.result?.perHour === 'number'
+                ? money.figure(each.result.perHour)
+                : ''}</td
+            >
           </tr>
         {/each}
       </tbody>

@@ -5,11 +5,11 @@
   import { payOut, type PayOut } from '$lib/core/settle/settle-event';
   import { documentPdf } from '$lib/device/paper/document-pdf';
   import { newId } from '$lib/device/new-id';
-  import { saveCsv } from '$lib/ui/files/save-csv';
   import { saveFile } from '$lib/ui/files/save-file';
   import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
+  import { makerMailAddress, makerPaper, saveMakersFile, type OfMaker } from './maker-paper';
   import { useSettling } from './settling.svelte';
 
   interface Props {
@@ -23,66 +23,38 @@
   const money = $derived(stall.money);
   let wrong = $state('');
 
+  const of = (maker: MakerSettled): OfMaker => ({ maker, names, event, business: stall.business });
   async function pdf(maker: MakerSettled): Promise<void> {
-    const name = names.maker(maker.maker);
-    const rows = [
-      ['Sold, without tax', money.figure(maker.sold)],
-      ['Commission', money.figure(-maker.commission)],
-      ['To pay', money.figure(maker.toPay)],
-      ['Paid', money.figure(maker.paid)],
-    ];
-    const bytes = await documentPdf(
-      {
-        title: 'Statement for',
-        number: name,
-        head: stall.business.name,
-        facts: [
-          ['Event', event.name],
-          ['Day', event.days.map(({ date }) => date).join(', ')],
-        ],
-        columns: [
-          { head: '', isFigure: false },
-          { head: money.currency, isFigure: true },
-        ],
-        rows,
-        foot: maker.toPay === maker.paid ? 'Paid in full.' : 'Thank you for your goods.',
-      },
-      'sheet',
-    );
-    saveFile(`Statement ${name} ${event.short}.pdf`, 'application/pdf', bytes);
+    const bytes = await documentPdf(makerPaper(of(maker)), 'sheet');
+    const file = `Statement ${names.maker(maker.maker)} ${event.short}.pdf`;
+    saveFile(file, 'application/pdf', bytes);
   }
-  const csv = (): void =>
-    saveCsv(
-      `Makers ${event.short}`,
-      makers.map(({ maker, sold, commission, toPay, paid }) => ({
-        maker: names.maker(maker),
-        sold: money.plain(sold),
-        commission: money.plain(commission),
-        to_pay: money.plain(toPay),
-        paid: money.plain(paid),
-      })),
-    );
 </script>
 
 {#if makers.length > 0}
   <section class="sheet grid gap-3" aria-labelledby="makers">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <h2 id="makers">Makers</h2>
-      <button type="button" class="btn btn-quiet" onclick={csv}>All as CSV</button>
+      <button
+        type="button"
+        class="btn btn-quiet"
+        onclick={() => saveMakersFile(makers, { names, event })}>All as CSV</button
+      >
     </div>
     <table class="rows" data-testid="makers">
       <thead
         ><tr
-          ><th scope="col">Maker</th><th scope="col">Sold</th><th scope="col">Kept</th><th
-            scope="col">To pay</th
-          ><th scope="col">Paid</th></tr
+          ><th scope="col">Maker</th><th scope="col">Sold</th><th scope="col">Brought back</th><th
+            scope="col">Kept</th
+          ><th scope="col">To pay</th><th scope="col">Paid</th></tr
         ></thead
       >
       <tbody>
         {#each makers as each (each.maker)}
           <tr>
             <td>{names.maker(each.maker)}</td>
-            <td class="figure">{money.figure(each.sold)}</td>
+            <td class="figure">{money.figure(each.sold + each.cameBack)}</td>
+            <td class="figure">{each.cameBack === 0 ? '' : money.figure(each.cameBack)}</td>
             <td class="figure">{money.figure(each.commission)}</td>
             <td class="figure">{money.figure(each.toPay)}</td>
             <td class="figure">{money.figure(each.paid)}</td>
@@ -95,6 +67,11 @@
         <button type="button" class="btn btn-quiet" onclick={() => pdf(each)}
           >Statement of {names.maker(each.maker)}</button
         >
+        {#if names.makerEmail(each.maker) !== ''}
+          <a class="btn btn-quiet" href={makerMailAddress(of(each), names.makerEmail(each.maker))}
+            >Mail it to {names.makerEmail(each.maker)}</a
+          >
+        {/if}
         {#if each.toPay > each.paid}
           <RightButton
             right="event.settle"

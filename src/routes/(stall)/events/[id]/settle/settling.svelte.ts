@@ -66,6 +66,7 @@ export function settleNames(stall: Stall, timeZone: () => string): SettleNames {
     unit: (id) => items.value.get(id)?.unit ?? '',
     person: (id) => (id === NOBODY ? 'nobody signed in' : stall.nameOf(id)),
     maker: (id) => makers.value.find((maker) => maker.id === id)?.name ?? 'a maker',
+    makerEmail: (id) => makers.value.find((maker) => maker.id === id)?.email ?? '',
     way: (id) => allWays(stall.wayRows).find((way) => way.id === id)?.name ?? id,
     moment: (at) =>
       `${shortDayWords(at.slice(0, 10), stall.business.locale)} ${timeWords(at, stall.business.locale, timeZone())}`,

@@ -1,0 +1,6 @@
+/** A letter begun in whatever program the device writes mails with (RFC 6068). */
+export const mailAddress = (
+  email: string,
+  { subject, text }: { readonly subject: string; readonly text: string },
+): string =>
+  `mailto:${encodeURIComponent(email)}?subject=${encodeURIComponent(subject)}&body=${encodeURIComponent(text)}`;
