@@ -1,4 +1,5 @@
 /** Puts a demo business into the daybook, by entries through the ordinary append. */
+import { NO_FEE } from '../src/lib/core/event/pitch-fee';
 import type { Row } from '../src/lib/core/books/tables';
 import { BASE, SUPPLIERS } from '../src/lib/core/books/tables';
 import { noteConsent } from '../src/lib/core/customer/set-customer';
@@ -100,7 +101,7 @@ async function lastStatement(
     const amount = bags.find(({ account }) => account === `bag:${bag}`)?.amount ?? 0;
     bank.book(day, amount, 'Branch counter', `Cash paid in, bag ${number}`);
   }
-  bank.book(day, -4500, 'Market office', `Pitch, ${name}`);
+  bank.book(day, -PITCH, 'Market office', `Pitch, ${name}`);
   bank.book(day, -1899, 'Lantern Energy', 'Electricity at home');
   return bank.files(day, day);
 }
@@ -174,6 +175,9 @@ function tonightAsWell(event: EventBody, now: number): EventBody {
   return { ...event, days: [day, { ...day, date: next }] };
 }
 
+/** What a day at a pitch costs, in minor units. */
+const PITCH = 4500;
+
 /** Announces an event, loads its goods and starts trading. */
 function prepare(desk: DemoDevice, demo: DemoBusiness, event: EventBody, at: number): void {
   const goods = demo.items
@@ -181,9 +185,11 @@ function prepare(desk: DemoDevice, demo: DemoBusiness, event: EventBody, at: num
     .map(({ body, load }) => ({ item: body.id, quantity: load }));
   const stage = (name: BodyOf<'event.stage'>['stage']) =>
     draft('event.stage', newId(), event.id, { event: event.id, stage: name });
+  const fee = { ...NO_FEE, kind: 'fixed', fixed: PITCH } as const;
   const move = { reason: 'loaded', from: BASE, to: event.id, goods, note: 'the van' } as const;
   const drafts = [
     draft('event.set', newId(), event.id, event),
+    draft('event.costs', newId(), event.id, { event: event.id, fee, costs: [] }),
     draft('stock.moved', newId(), event.id, move),
     stage('packed'),
     stage('trading'),

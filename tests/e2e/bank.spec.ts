@@ -90,6 +90,8 @@ test('a statement is looked at, taken in once, and what is certain is joined', a
 
 test('a cost of an event, and what is none of ours, are said of their lines', async () => {
   const market = line('Market office');
+  // Of several events whose pitch costs as much, each is proposed and none taken.
+  await expect(market.getByTestId('cost-proposal').first()).toContainText('The pitch of');
   await market.getByRole('button', { name: 'A cost of an event …' }).click();
   await market.getByRole('button', { name: 'It was paid for that' }).click();
   await expect(market.getByRole('alert')).toContainText('Choose the event');

@@ -68,6 +68,25 @@ test('an event is settled once nothing of it is loose, and what comes later show
     await page.getByRole('button', { name: 'Only what is off' }).click();
   });
 
+  await test.step('earlier editions stand beside it, and a maker is written to', async () => {
+    const editions = page.getByTestId('editions').getByRole('row');
+    await expect(editions).toHaveCount(4);
+    // What the last left is on the server; none is left to be waited for.
+    await expect(page.getByTestId('editions')).not.toContainText('…');
+    await expect(page.getByText(/(less|more) is left of it\./)).toBeVisible();
+    const mail = page.getByRole('link', { name: /^Mail it to odile@/ });
+    const letter = new URL((await mail.getAttribute('href')) ?? '');
+    expect([letter.protocol, letter.pathname]).toEqual(['mailto:', 'odile%40brandt-pots.example']);
+    expect(letter.searchParams.get('body')).toMatch(/\r\nTo pay: £\d/);
+    const [statement] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'All as CSV' }).click(),
+    ]);
+    const lines = readFileSync(await statement.path(), 'utf8').split('\r\n');
+    expect(lines[0]).toBe('maker,goods,quantity,net,tax,commission,to_pay,paid');
+    expect(lines.some((line) => line.startsWith('Odile Brandt,all,'))).toBe(true);
+  });
+
   await test.step('the bag has come to the bank', async () => {
     await row(page, /^Bag B-/)
       .getByRole('button')

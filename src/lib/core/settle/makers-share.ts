@@ -1,5 +1,7 @@
 /** What is owed to the people whose goods were sold, and to those who sold (docs/rules.md, "Settling"). */
+import type { Row } from '../books/tables';
 import { percentOf } from '../money/percent';
+import { sum } from '../money/units';
 
 /** A maker's statement in figures, minor units: what their goods brought without tax, what is kept, what is owed. */
 export interface MakersShare {
@@ -12,6 +14,36 @@ export interface MakersLine {
   readonly maker: string;
   /** The line without tax; negative for goods that came back. Minor units. */
   readonly net: number;
+}
+
+/** A line of a maker's goods: thousandths, minor units; below nothing where they came back. */
+export interface MakersGoods {
+  readonly maker: string;
+  readonly item: string | null;
+  /** What the line said that it is. */
+  readonly name: string;
+  readonly quantity: number;
+  readonly net: number;
+  readonly tax: number;
+}
+
+/** A line of a sale, as its maker's. @returns None where it is nobody's. */
+export function makersGoods({
+  maker,
+  item,
+  name,
+  detail,
+  quantity,
+  total,
+  tax: taxes,
+}: Pick<
+  Row<'saleLines'>,
+  'maker' | 'item' | 'name' | 'detail' | 'quantity' | 'total' | 'tax'
+>): MakersGoods[] {
+  if (maker === null) return [];
+  const tax = sum(Object.values(taxes));
+  const said = detail === '' ? name : `${name}, ${detail}`;
+  return [{ maker, item, name: said, quantity, net: total - tax, tax }];
 }
 
 /** A line of a maker of whom no commission is known. */

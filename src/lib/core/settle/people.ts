@@ -1,8 +1,12 @@
 /** What an event owes to people: tips, and makers' shares. Minor units. */
 import { NOBODY } from '../books/names';
-import type { Row } from '../books/tables';
 import { sum } from '../money/units';
-import { makersShares, sellersCommission, type MakersShare } from './makers-share';
+import {
+  makersShares,
+  sellersCommission,
+  type MakersGoods,
+  type MakersShare,
+} from './makers-share';
 import type { SettlingRows } from './rows';
 import { wageOf } from './wages';
 
@@ -47,36 +51,6 @@ const asTaken = ({ person, amount }: { person: string; amount: number }) => ({
   amount,
 });
 
-/** A line of a maker's goods: thousandths, minor units; below nothing where they came back. */
-export interface MakersGoods {
-  readonly maker: string;
-  readonly item: string | null;
-  /** What the line said that it is. */
-  readonly name: string;
-  readonly quantity: number;
-  readonly net: number;
-  readonly tax: number;
-}
-
-/** A line of a sale, as its maker's. @returns None where it is nobody's. */
-export function makersGoods({
-  maker,
-  item,
-  name,
-  detail,
-  quantity,
-  total,
-  tax: taxes,
-}: Pick<
-  Row<'saleLines'>,
-  'maker' | 'item' | 'name' | 'detail' | 'quantity' | 'total' | 'tax'
->): MakersGoods[] {
-  if (maker === null) return [];
-  const tax = sum(Object.values(taxes));
-  const said = detail === '' ? name : `${name}, ${detail}`;
-  return [{ maker, item, name: said, quantity, net: total - tax, tax }];
-}
-
 export interface MakerSettled extends MakersShare {
   readonly maker: string;
   /** Tax on what was sold, which the vendor owes and not the maker. */
@@ -98,9 +72,8 @@ export function settleMakers({ makers, makerLines, paidOut }: SettlingRows): Mak
     maker,
     ...share,
     tax: sum(makerLines.flatMap((line) => (line.maker === maker ? line.tax : []))),
-    cameBack: -sum(
-      makerLines.flatMap((line) => (line.maker === maker ? Math.min(line.net, 0) : [])),
-    ),
+    cameBack:
+      0 - sum(makerLines.flatMap((line) => (line.maker === maker ? Math.min(line.net, 0) : []))),
     goods: goodsOf(makerLines.filter((line) => line.maker === maker)),
     paid: sum(
       paidOut.flatMap(({ for: what, whom, amount }) =>

@@ -1,6 +1,6 @@
 /** What settling an event is worked out from: rows of the books, from wherever they are kept, all of one moment. */
 import type { Row } from '../books/tables';
-import type { MakersGoods } from './people';
+import type { MakersGoods } from './makers-share';
 
 export interface SettlingRows {
   readonly event: Row<'events'>;

@@ -10,7 +10,7 @@ import { journalOf } from '../journal';
 import { takingsOfPart } from '../payment/part-sums';
 import { standingVoids } from '../loose-end/voided-twice';
 import { takeReport, type CardLine } from '../settle/take-report';
-import { makersGoods } from '../settle/people';
+import { makersGoods } from '../settle/makers-share';
 import { standing } from '../settle/standing';
 import type { SettlingDevice, SettlingRows } from '../settle/rows';
 import { settlingOf, type Settling } from '../settle/settling';

@@ -7,7 +7,7 @@ import { keptSchema } from '../../core/daybook/sync-messages';
 import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { takingsOfPart } from '../../core/payment/part-sums';
-import { makersGoods } from '../../core/settle/people';
+import { makersGoods } from '../../core/settle/makers-share';
 import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';

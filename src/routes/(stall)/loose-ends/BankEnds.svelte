@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Lines of the bank that have no name yet; shown to whoever is signed in as the owner, as the bank is. */
   import { AskedBank } from '../bank/bank.svelte';
+  import { shortDayWords } from '$lib/ui/words/date-words';
   import { useStall } from '../stall.svelte';
 
   interface Props {
@@ -23,7 +24,7 @@
     <ul class="grid gap-1">
       {#each open.slice(0, 5) as { id, day, other, text, left } (id)}
         <li class="flex flex-wrap justify-between gap-2">
-          <span>{day} · {other === '' ? text : other}</span>
+          <span>{shortDayWords(day, stall.business.locale)} · {other === '' ? text : other}</span>
           <span class="figure">{money.figure(left)}</span>
         </li>
       {/each}

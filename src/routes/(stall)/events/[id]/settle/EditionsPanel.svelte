@@ -50,9 +50,12 @@
     <table class="rows" data-testid="editions">
       <thead
         ><tr
-          ><th scope="col">Edition</th><th scope="col">Takings</th><th scope="col">Sales</th><th
-            scope="col">A sale</th
-          ><th scope="col">Left</th><th scope="col">An hour</th></tr
+          ><th scope="col">Edition</th><th scope="col">Takings</th><th
+            scope="col"
+            class="hidden sm:table-cell">Sales</th
+          ><th scope="col" class="hidden sm:table-cell">A sale</th><th scope="col">Left</th><th
+            scope="col">An hour</th
+          ></tr
         ></thead
       >
       <tbody>
@@ -63,8 +66,10 @@
               >{shortDayWords(each.day, stall.business.locale)}</td
             >
             <td class="figure">{money.figure(each.takings)}</td>
-            <td class="figure">{each.sales}</td>
-            <td class="figure">{average === null ? '' : money.figure(average)}</td>
+            <td class="figure hidden sm:table-cell">{each.sales}</td>
+            <td class="figure hidden sm:table-cell"
+              >{average === null ? '' : money.figure(average)}</td
+            >
             <td class="figure"
               >{each.result === undefined ? '…' : money.figure(each.result.left)}</td
             >

@@ -21,6 +21,7 @@
   const stall = useStall();
   const asked = useSettling();
   const money = $derived(stall.money);
+  const isBack = $derived(makers.some(({ cameBack }) => cameBack !== 0));
   let wrong = $state('');
 
   const of = (maker: MakerSettled): OfMaker => ({ maker, names, event, business: stall.business });
@@ -44,9 +45,9 @@
     <table class="rows" data-testid="makers">
       <thead
         ><tr
-          ><th scope="col">Maker</th><th scope="col">Sold</th><th scope="col">Brought back</th><th
-            scope="col">Kept</th
-          ><th scope="col">To pay</th><th scope="col">Paid</th></tr
+          ><th scope="col">Maker</th><th scope="col">Sold</th>{#if isBack}<th scope="col"
+              >Brought back</th
+            >{/if}<th scope="col">Kept</th><th scope="col">To pay</th><th scope="col">Paid</th></tr
         ></thead
       >
       <tbody>
@@ -54,7 +55,7 @@
           <tr>
             <td>{names.maker(each.maker)}</td>
             <td class="figure">{money.figure(each.sold + each.cameBack)}</td>
-            <td class="figure">{each.cameBack === 0 ? '' : money.figure(each.cameBack)}</td>
+            {#if isBack}<td class="figure">{money.figure(each.cameBack)}</td>{/if}
             <td class="figure">{money.figure(each.commission)}</td>
             <td class="figure">{money.figure(each.toPay)}</td>
             <td class="figure">{money.figure(each.paid)}</td>
