@@ -16,7 +16,7 @@ export const NOW = Date.UTC(2026, 10, 22, 10);
 /** Who trades, and with what. */
 export async function found(till: Bench, desk: DeviceWriter): Promise<void> {
   const device = deviceId(desk.number);
-  await enrol(till, device);
+  await enrol(till, desk.number);
   const [owner, ...rest] = foundedDrafts(desk);
   const send = async (entries: readonly Entry[]): Promise<void> => {
     const { kept, refused } = await append(till.database, { business: BUSINESS, device }, entries);
@@ -26,11 +26,19 @@ export async function found(till: Bench, desk: DeviceWriter): Promise<void> {
   await send(desk.append(rest, NOW, personId(1)));
 }
 
-/** @returns The token of the device. */
-export async function enrol(till: Bench, device: string): Promise<string> {
+/**
+ * A device with the number that its sales bear: others would be doubted, and a loose end each.
+ * @returns The token of the device.
+ */
+export async function enrol(till: Bench, number: number): Promise<string> {
+  const device = deviceId(number);
   const enrolment = new Enrolment(till.database);
   const token = randomBytes(32).toString('hex');
   const code = await enrolment.makeCode(BUSINESS, Date.now(), 60_000);
   await enrolment.enrol(code, device, token, Date.now());
+  await till.database.sequelize.query(
+    'UPDATE access_devices SET number = ? WHERE business = ? AND device = ?',
+    { replacements: [number, BUSINESS, device] },
+  );
   return token;
 }

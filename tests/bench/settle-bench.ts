@@ -102,7 +102,7 @@ async function thePage(till: RunningTill): Promise<Figure[]> {
   try {
     const isFounded = (await books.rows(BUSINESS, 'events', { id: EVENT })).length > 0;
     if (!isFounded) await found(till, new DeviceWriter(1));
-    await enrol(till, deviceId(NUMBER));
+    await enrol(till, NUMBER);
     const writer = new DeviceWriter(NUMBER);
     const ref = { business: BUSINESS, device: deviceId(NUMBER) };
     for (let done = 0; done < SALES; done += 250) {
@@ -113,7 +113,14 @@ async function thePage(till: RunningTill): Promise<Figure[]> {
           NOW,
         ),
       ).flat();
-      await append(database, ref, writer.append(drafts, NOW, personId(3)));
+      const { kept, refused } = await append(
+        database,
+        ref,
+        writer.append(drafts, NOW, personId(3)),
+      );
+      // A sale that is doubted is a loose end: not what an evening looks like.
+      if (refused !== null || kept.length > 0)
+        throw new Error(JSON.stringify({ refused, kept: kept[0] }));
     }
     const page = async (): Promise<number> => {
       const began = performance.now();

@@ -28,9 +28,10 @@ export interface Identity {
 
 /** Where the device's own daybook stands. Written only together with the entries it speaks of. */
 export interface Head extends ChainHead {
-  /** Sales rung up and final reads made so far; both count on for ever. */
+  /** Sales rung up, final reads and returns made so far; all count on for ever. */
   readonly sales: number;
   readonly reads: number;
+  readonly returns: number;
   /** The sale rung up last here, if any. */
   readonly lastSale: string | null;
 }

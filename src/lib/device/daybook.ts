@@ -31,6 +31,7 @@ import { erasePrivate } from './erase';
 export interface Next {
   readonly saleNumber: number;
   readonly readNumber: number;
+  readonly returnNumber: number;
 }
 
 export type Made<Refusal> =
@@ -95,7 +96,10 @@ export class NoIdentityError extends Error {
   }
 }
 
-const EMPTY_HEAD: Head = { ...EMPTY_CHAIN, sales: 0, reads: 0, lastSale: null };
+const EMPTY_HEAD: Head = { ...EMPTY_CHAIN, sales: 0, reads: 0, returns: 0, lastSale: null };
+
+/** Heads from before goods came back had no count of it. */
+const returnsOf = ({ returns }: Partial<Pick<Head, 'returns'>>): number => returns ?? 0;
 
 /** What an append is worked out from. */
 type Ground = Pick<Partial<Meta>, 'identity' | 'standing' | 'choices' | 'head'>;
@@ -267,7 +271,11 @@ export class DeviceDaybook {
   ): Attempt<M> {
     const { identity, standing, choices, head = EMPTY_HEAD } = ground;
     if (identity === undefined) throw new NoIdentityError();
-    const made = command({ saleNumber: head.sales + 1, readNumber: head.reads + 1 });
+    const made = command({
+      saleNumber: head.sales + 1,
+      readNumber: head.reads + 1,
+      returnNumber: returnsOf(head) + 1,
+    });
     if (!made.ok) return { made, entries: [], head, ground };
     const { business, device } = identity;
     const now = this.surroundings.now();
@@ -283,6 +291,7 @@ export class DeviceDaybook {
       ...last,
       sales: head.sales + counted('sale.rung'),
       reads: head.reads + counted('drawer.counted'),
+      returns: returnsOf(head) + counted('return.made'),
       lastSale: entries.findLast(({ kind }) => kind === 'sale.rung')?.id ?? head.lastSale,
     };
     return { made, entries, head: next, ground };

@@ -51,10 +51,11 @@ export async function undoOnce(
 async function saleAndVoids({ db: { books } }: DeviceDaybook, id: string) {
   const sale = await books.sales.get(id);
   if (sale === undefined) throw new Error('this sale is not on this device any more');
-  const [lines, parts, voids] = await Promise.all([
+  const [lines, parts, voids, returns] = await Promise.all([
     books.saleLines.where('sale').equals(id).toArray(),
     books.payments.bulkGet([...sale.payments]),
     books.voids.where('sale').equals(id).toArray(),
+    books.returns.where('sale').equals(id).toArray(),
   ]);
-  return { sale, lines, payments: parts.flatMap((part) => part ?? []), voids };
+  return { sale, lines, payments: parts.flatMap((part) => part ?? []), voids, returns };
 }

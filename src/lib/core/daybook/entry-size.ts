@@ -13,6 +13,7 @@ const LARGEST_OF: Readonly<Record<string, number>> = {
   'cash.moved': LARGEST_PICTURE_ENTRY,
   'sale.voided': LARGEST_TAKE_BACK,
   'void.undone': LARGEST_TAKE_BACK,
+  'return.made': LARGEST_TAKE_BACK,
 };
 
 export const bytesOf = (value: unknown): number => utf8ToBytes(JSON.stringify(value)).length;

@@ -35,11 +35,17 @@ export interface SumSpec {
   readonly fields: Readonly<Record<string, Adds>>;
 }
 
-const OF_SALES = ['sale.rung', 'sale.voided', 'void.undone'] as const satisfies readonly Kind[];
+const OF_SALES = [
+  'sale.rung',
+  'sale.voided',
+  'void.undone',
+  'return.made',
+] as const satisfies readonly Kind[];
 const OF_BACK = [
   'payment.reversed',
   'sale.voided',
   'void.undone',
+  'return.made',
 ] as const satisfies readonly Kind[];
 const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];

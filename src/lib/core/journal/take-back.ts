@@ -103,26 +103,46 @@ export function isTakeBackOf(
  * @param quantity How much of the line has come back, with this; thousandths, with the sign of the line's.
  * @param of The line's whole quantity.
  */
-export function takePartBack(
+export const takePartBack = (
   original: readonly Posting[],
   line: number,
-  { quantity, of }: { readonly quantity: number; readonly of: number },
+  part: Share,
+  before: readonly Posting[] = [],
+): Posting[] => {
+  const isOf = (posting: Posting): boolean => posting.line === line;
+  return takeShareBack(original.filter(isOf), () => part, before.filter(isOf));
+};
+
+/** So much of so much has come back in all, with this; both of one sign, or nothing. */
+export interface Share {
+  readonly quantity: number;
+  readonly of: number;
+}
+
+/**
+ * A share of each of these postings, in all, less what came back before; made to add up to nothing as `takePartBack`
+ * says. How many sales or parts a posting stands for stays as it is until all of it is voided.
+ */
+export function takeShareBack(
+  original: readonly Posting[],
+  shareOf: (posting: Posting) => Share,
   before: readonly Posting[] = [],
 ): Posting[] {
-  const isOf = (posting: Posting): boolean => posting.line === line;
-  const back = netOf(before.filter(isOf));
-  const parts = [...netOf(original.filter(isOf))].map(([name, whole]) => {
+  const back = netOf(before);
+  const parts = [...netOf(original)].map(([name, whole]) => {
     const gone = back.get(name);
-    const part: Record<string, unknown> = { ...whole };
+    const { quantity, of } = shareOf(whole);
+    const { documents: _documents, ...part }: Record<string, unknown> = { ...whole };
     for (const figure of FIGURES) {
       const value = whole[figure];
-      if (value === undefined) continue;
-      const inAll = roundToMinor(
-        fraction(BigInt(value) * BigInt(Math.abs(quantity)), Math.abs(of)),
-      );
+      if (value === undefined || figure === 'documents') continue;
+      const inAll =
+        of === 0
+          ? 0
+          : roundToMinor(fraction(BigInt(value) * BigInt(Math.abs(quantity)), Math.abs(of)));
       part[figure] = 0 - (inAll + (gone?.[figure] ?? 0));
     }
-    return part as Posting;
+    return part as unknown as Posting;
   });
   return settled(parts).filter(moves);
 }

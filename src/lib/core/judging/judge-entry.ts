@@ -15,6 +15,7 @@ import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
 import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
+import { judgeReturn } from './return';
 import { judgeSale } from './sale';
 import { judgeMoneyCame, judgePaidOut, judgeSettled, judgeTipsShared } from './settling';
 import {
@@ -37,6 +38,7 @@ const judges: Judges = {
   'sale.rung': judgeSale,
   'sale.voided': judgeVoid,
   'void.undone': judgeVoidUndone,
+  'return.made': judgeReturn,
   'payment.asked': judgeAsked,
   'payment.taken': judgePayment,
   'payment.result': judgeResult,
@@ -80,6 +82,7 @@ const judges: Judges = {
 const FACTS: ReadonlySet<Kind> = new Set([
   'sale.rung',
   'sale.voided',
+  'return.made',
   'payment.taken',
   'payment.reversed',
   'drawer.opened',

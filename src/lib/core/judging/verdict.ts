@@ -68,6 +68,15 @@ export const EFFECT_OF = {
   'void/counted': 'doubted',
   /** The sale was not voided twice, or that void was taken back already. */
   'void/not-twice': 'barred',
+  'return/unknown': 'doubted',
+  'return/voided': 'doubted',
+  /** More came back than was left of a line: two devices out of touch, each a part of it. */
+  'return/more': 'doubted',
+  'return/figures': 'doubted',
+  'return/money': 'doubted',
+  'return/drawer': 'doubted',
+  /** Some of the sale had come back: voided as well, that is given back twice. */
+  'void/returned': 'doubted',
   'drawer/event': 'doubted',
   'stage/event': 'barred',
   /** Only `event.settled` settles an event. */

@@ -13,6 +13,8 @@ export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): D
   if (sale === undefined) return { code: 'void/unknown', found: body.number };
   if (books.rows('voids').some((each) => each.sale === sale.id && each.id !== id))
     return { code: 'void/again', found: sale.number };
+  if (books.rows('returns').some((each) => each.sale === sale.id))
+    return { code: 'void/returned', found: sale.number };
   const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
   const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
   const wanted = voidBody({ sale, lines, payments, reason: body.reason });

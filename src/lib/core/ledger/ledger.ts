@@ -6,7 +6,7 @@ import { journalOf } from '../journal';
 import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import type { TakenBack } from '../journal/take-back';
-import { readNumber, saleNumber } from '../sale/sale-number';
+import { readNumber, returnNumber, saleNumber } from '../sale/sale-number';
 import type { LedgerBy } from './ledger-by';
 import {
   DEFAULT_CHART,
@@ -187,6 +187,7 @@ class Documents {
       return this.#sales.has(entry.id) ? sale(entry.id) : `part ${shortOf(entry.id)}`;
     if (kind === 'payment.reversed') return `back ${sale(entry.body.payment)}`;
     if (kind === 'sale.voided' || kind === 'void.undone') return `void ${sale(entry.body.sale)}`;
+    if (kind === 'return.made') return returnNumber(entry.body.deviceNumber, entry.body.number);
     if (kind === 'drawer.opened') return `float ${entry.body.name}`;
     if (kind === 'drawer.counted')
       return readNumber(this.#devices.get(entry.device) ?? 0, entry.body.number);

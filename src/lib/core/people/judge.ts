@@ -111,6 +111,7 @@ const needs: Needs = {
   ],
   'sale.voided': () => ['sale.void'],
   'void.undone': () => ['sale.void'],
+  'return.made': () => ['refund'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
@@ -270,6 +271,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'sale.rung': false,
   'sale.voided': false,
   'void.undone': true,
+  'return.made': false,
   'payment.asked': false,
   'payment.taken': false,
   'payment.result': false,

@@ -7,3 +7,7 @@ export const saleNumber = (device: number, count: number): string =>
 /** Number of a drawer's final read. @example readNumber(3, 2) // => 'D3-R2' */
 export const readNumber = (device: number, count: number): string =>
   `D${String(device)}-R${String(count)}`;
+
+/** Number of a return. @example returnNumber(3, 4) // => 'D3-B4' */
+export const returnNumber = (device: number, count: number): string =>
+  `D${String(device)}-B${String(count)}`;

@@ -69,7 +69,7 @@ const voided = (change: Partial<VoidSale> = {}): VoidOutcome =>
     lines: before.rows('saleLines'),
     payments: before.rows('payments'),
     reason: 'wrong table',
-    voids: [],
+    ...{ voids: [], returns: [] },
     event: EVENT,
     openDrawers: [],
     ...change,
@@ -128,6 +128,7 @@ describe('voiding a sale', () => {
   const refused = [
     { is: 'void/no-reason', change: { reason: ' ' } },
     { is: 'void/already', change: { voids: [{ sale: before.rows('sales')[0]!.id }] } },
+    { is: 'void/returned', change: { returns: [{ sale: before.rows('sales')[0]!.id }] } },
     { is: 'void/shift-over', change: { payments: [cash] } },
     { is: 'void/shift-over', change: { event: null } },
   ];

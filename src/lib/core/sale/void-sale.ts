@@ -14,6 +14,7 @@ export interface VoidSale {
   readonly reason: string;
   /** Sales that have been voided. */
   readonly voids: readonly Pick<Row<'voids'>, 'sale'>[];
+  readonly returns: readonly Pick<Row<'returns'>, 'sale'>[];
   /** That trades now. */
   readonly event: string | null;
   /** Drawers that are open: cash goes back into the one it came from. */
@@ -24,6 +25,8 @@ export interface VoidSale {
 export type VoidRefusal =
   | { readonly code: 'void/no-reason' }
   | { readonly code: 'void/already' }
+  /** Goods of it came back: what is left can come back as well. */
+  | { readonly code: 'void/returned' }
   /** Another event, or its cash has been counted: it can only come back as a return. */
   | { readonly code: 'void/shift-over' };
 
@@ -45,6 +48,7 @@ export function voidSale(command: VoidSale): VoidOutcome {
   const { newId, sale, lines, payments, voids, openDrawers } = command;
   const reason = command.reason.trim().slice(0, 200);
   if (voids.some((each) => each.sale === sale.id)) return refuse('void/already');
+  if (command.returns.some((each) => each.sale === sale.id)) return refuse('void/returned');
   if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
   const body = voidBody({ sale, lines, payments, reason });

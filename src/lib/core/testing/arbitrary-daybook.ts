@@ -859,7 +859,7 @@ export class DeviceWriter {
       lines: books.rows('saleLines'),
       payments: books.rows('payments'),
       reason: 'wrong customer',
-      voids: [],
+      ...{ voids: [], returns: [] },
       event: EVENT,
       openDrawers: [DRAWER],
     });

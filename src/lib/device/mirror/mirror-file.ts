@@ -29,6 +29,7 @@ const headSchema = z.object({
   clock: z.object({ millis: z.int(), counter: z.int() }),
   sales: z.int(),
   reads: z.int(),
+  returns: z.int().default(0),
   lastSale: z.string().nullable(),
 });
 const lineSchema = z.union([

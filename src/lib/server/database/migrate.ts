@@ -32,6 +32,7 @@ import { cashBetween } from './migrations/0026-cash-between';
 import { settling } from './migrations/0027-settling';
 import { bank } from './migrations/0028-bank';
 import { makersMail } from './migrations/0029-makers-mail';
+import { returns } from './migrations/0030-returns';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -63,6 +64,7 @@ const migrations: readonly Migration[] = [
   settling,
   bank,
   makersMail,
+  returns,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

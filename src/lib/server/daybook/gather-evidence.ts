@@ -152,6 +152,7 @@ async function gatherRows(
   const found = await put('sales', 'id', sales);
   await put('saleLines', 'sale', references.voided);
   await put('voids', 'sale', references.voided);
+  await put('returns', 'sale', references.voided);
   await put('voidsUndone', 'sale', references.voided);
   const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
   await put('payments', 'id', parts);

@@ -88,6 +88,11 @@ function note(entry: KnownEntry, found: References): void {
         for (const { drawer } of postings) if (drawer !== undefined) found.drawers.add(drawer);
       }
       return;
+    case 'return.made':
+      found.sales.add(entry.body.sale);
+      found.voided.add(entry.body.sale);
+      for (const { drawer } of entry.body.money) if (drawer !== null) found.drawers.add(drawer);
+      return;
     case 'payment.taken': {
       const { way, drawer, card, side, charge, clears } = entry.body;
       setUp['way.set'].add(way);

@@ -58,6 +58,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'hold.decided': 'A held card taken or released',
   'sale.voided': 'A sale voided',
   'void.undone': 'A void taken back',
+  'return.made': 'Goods that came back',
   'drawer.opened': 'A drawer opened',
   'drawer.counted': 'A drawer counted',
   'drawer.late': 'Late cash of a drawer',

@@ -137,8 +137,10 @@ export function voidRefusalWords(refusal: VoidRefusal): string {
       return 'Say why: “wrong customer” will do.';
     case 'void/already':
       return 'This sale is void already.';
+    case 'void/returned':
+      return 'Goods of it have come back already; take back what is left of it instead.';
     case 'void/shift-over':
-      return 'Its cash has been counted, or it is of another event: it can no longer be made void.';
+      return 'Its cash has been counted, or it is of another event: take its goods back instead.';
   }
 }
 

@@ -55,6 +55,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'event.settled': 'Event settled',
   'sale.voided': 'Sale voided',
   'void.undone': 'Void taken back',
+  'return.made': 'Goods taken back',
   'hold.decided': 'Held card taken or released',
   'payment.reversed': 'Part of a payment given back',
   'customer.erased': 'Customer forgotten',

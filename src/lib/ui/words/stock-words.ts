@@ -197,6 +197,7 @@ export function movedWords({ kind, quantity }: Pick<Row<'moves'>, 'kind' | 'quan
 const movedBy: Partial<Record<Row<'moves'>['kind'], string>> = {
   'sale.voided': 'a sale voided',
   'void.undone': 'a void taken back',
+  'return.made': 'brought back by a customer',
   'count.accepted': 'a count accepted',
 };
 

@@ -12,6 +12,7 @@ import { ledgerChart, ledgerHanded } from './ledger';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
+import { returnMade } from './return';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
   businessCash,
@@ -115,6 +116,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
+  'return.made': returnMade,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

@@ -108,6 +108,7 @@ export type Act =
   | 'payment.reversed'
   | 'sale.voided'
   | 'void.undone'
+  | 'return.made'
   | 'hold.decided'
   | 'customer.erased'
   | 'card.kept'

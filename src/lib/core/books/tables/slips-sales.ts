@@ -134,6 +134,29 @@ export const slipAndSaleTables = {
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
+  /** Goods of sales that came back, and what was given back for them. */
+  returns: facts(
+    ['id'],
+    {
+      id: id(),
+      ...saidBy,
+      sale: id(),
+      saleNumber: text(20),
+      number: text(20),
+      day: text(10),
+      hour: whole(),
+      reason: text(200),
+      place: text(40),
+      lines: json<BodyOf<'return.made'>['lines']>([]),
+      /** Postings of the sale, the other way. */
+      takes: json<BodyOf<'return.made'>['takes']['postings']>([]),
+      surcharges: json<BodyOf<'return.made'>['surcharges']>([]),
+      money: json<BodyOf<'return.made'>['money']>([]),
+      /** All that was given back, before cash was rounded; minor units. */
+      total: whole(),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
   /** Receipts that somebody wants sent: the server sends them. */
   receiptAsks: facts(
     ['id'],

@@ -43,6 +43,7 @@ import { slipGone } from './slip-gone';
 import { slipLine } from './slip-line';
 import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
+import { returnMade } from './return-made';
 import { saleRung } from './sale-rung';
 import { saleVoided, voidUndone } from './sale-voided';
 import { staffPay, staffSet } from './staff-set';
@@ -117,6 +118,7 @@ export const kinds = {
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
+  'return.made': returnMade,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { takenBackSchema } from '../../journal/take-back';
+import { amount, amountFromZero, day, kind, placeId, quantity, recordId, wayId } from '../kind';
+import { GONE } from './stock-moved';
+
+/**
+ * Some of what a sale had sold came back, and what it came to was given back. It carries the postings of the sale's
+ * lines with the opposite sign, in part, and its share of the service charge and of what cards paid above the cash
+ * price; what cards paid as a surcharge comes back beside it.
+ */
+export const returnMade = kind(
+  1,
+  z.strictObject({
+    sale: recordId,
+    /** As people call the sale. */
+    saleNumber: z.string().max(20),
+    slip: recordId,
+    /** Counts up per device, never used again; people see D3-B4. */
+    number: z.int().min(1),
+    deviceNumber: z.int().min(1),
+    reason: z.string().trim().min(1).max(200),
+    /** Local day and hour, where it came back. */
+    day,
+    hour: z.int().min(0).max(23),
+    /** Where the goods had been sold from, and where they are put now. */
+    soldFrom: placeId,
+    place: placeId,
+    lines: z
+      .array(
+        z.strictObject({
+          /** Which of the sale's, from 0. */
+          line: z.int().min(0).max(499),
+          /** With the sign of the line's. */
+          quantity: quantity.refine((value) => value !== 0, 'how much came back, not nothing'),
+          /** Put back to where goods are sold from, or gone for good. */
+          to: z.enum(['stock', ...GONE]),
+        }),
+      )
+      .max(500)
+      .refine(
+        (lines) => new Set(lines.map(({ line }) => line)).size === lines.length,
+        'each line of the sale once',
+      ),
+    takes: takenBackSchema,
+    /** Of parts that cards paid: what was charged for paying so. */
+    surcharges: z.array(z.strictObject({ part: recordId, way: wayId, amount })).max(50),
+    /** What was given back, by which way. */
+    money: z
+      .array(
+        z.strictObject({
+          way: wayId,
+          /** The drawer that cash came out of. */
+          drawer: recordId.nullable(),
+          amount: amountFromZero,
+          /** What cash was given more than was owed, because of the coins there are. */
+          rounding: amount,
+        }),
+      )
+      .max(20),
+  }),
+);

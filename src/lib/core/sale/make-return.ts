@@ -1,0 +1,117 @@
+/** Goods of a sale come back: chosen lines, to stock or gone for good, and money to whoever had paid. Minor units. */
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft, type BodyOf } from '../daybook/kinds';
+import { standingVoids } from '../loose-end/voided-twice';
+import { readQuantity } from '../money/typed';
+import { roundToStep } from '../pricing/cash-step';
+import {
+  leftOf,
+  returnFigures,
+  soldFrom,
+  takenOff,
+  type ComesBack,
+  type SoldSale,
+} from './return-figures';
+
+type Body = BodyOf<'return.made'>;
+
+/** A line of which something comes back, as it was chosen. */
+export interface ChosenBack {
+  readonly line: number;
+  /** How much, as it was typed; nothing typed is none of it. */
+  readonly typed: string;
+  readonly to: Body['lines'][number]['to'];
+}
+
+export interface MakeReturn extends SoldSale {
+  readonly newId: () => string;
+  readonly voids: readonly Row<'voids'>[];
+  readonly undone: readonly Row<'voidsUndone'>[];
+  readonly chosen: readonly ChosenBack[];
+  readonly reason: string;
+  /** By which way it is given back; a drawer where that is cash. */
+  readonly way: string;
+  readonly drawer: string | null;
+  readonly cashStep: number;
+  readonly deviceNumber: number;
+  /** The device's next. */
+  readonly number: number;
+  /** Where and when it comes back: the event that trades, its local day and hour, and where goods are put. */
+  readonly event: string | null;
+  readonly place: string;
+  readonly day: string;
+  readonly hour: number;
+}
+
+export type ReturnRefusal =
+  | { readonly code: 'return/voided' }
+  | { readonly code: 'return/nothing' }
+  | { readonly code: 'return/quantity-wrong'; readonly name: string; readonly typed: string }
+  | {
+      readonly code: 'return/more';
+      readonly name: string;
+      readonly left: number;
+      readonly unit: string;
+    }
+  | { readonly code: 'return/no-reason' }
+  | { readonly code: 'return/no-drawer' };
+export type ReturnOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: ReturnRefusal };
+const refuse = (refusal: ReturnRefusal): ReturnOutcome => ({ ok: false, refusal });
+
+/** Lines of which something can come back: not those that came back themselves, and not what is all back. */
+export function canComeBack(sold: SoldSale): readonly Row<'saleLines'>[] {
+  const left = leftOf(sold);
+  return sold.lines.filter(({ line, quantity }) => quantity > 0 && (left.get(line) ?? 0) > 0);
+}
+
+/** How much comes back of each line, or why that cannot be. */
+export function readChosen(
+  sold: SoldSale,
+  chosen: readonly ChosenBack[],
+): readonly ComesBack[] | ReturnRefusal {
+  const left = leftOf(sold);
+  const lines = new Map(canComeBack(sold).map((line) => [line.line, line]));
+  const back: ComesBack[] = [];
+  for (const { line, typed } of chosen) {
+    const of = lines.get(line);
+    if (of === undefined || typed.trim() === '') continue;
+    const quantity = readQuantity(typed);
+    const { name, unit } = of;
+    if (quantity === null || quantity < 0 || (unit === '' && quantity % 1000 !== 0))
+      return { code: 'return/quantity-wrong', name, typed };
+    if (quantity === 0) continue;
+    const still = left.get(line) ?? 0;
+    if (quantity > still) return { code: 'return/more', name, left: still, unit };
+    back.push({ line, quantity });
+  }
+  return back.length === 0 ? { code: 'return/nothing' } : back;
+}
+
+export function makeReturn(command: MakeReturn): ReturnOutcome {
+  const { newId, sale, voids, undone, chosen, way, drawer } = command;
+  if (standingVoids(voids, undone).some((each) => each.sale === sale.id))
+    return refuse({ code: 'return/voided' });
+  const back = readChosen(command, chosen);
+  if ('code' in back) return refuse(back);
+  const reason = command.reason.trim().slice(0, 200);
+  if (reason === '') return refuse({ code: 'return/no-reason' });
+  if (way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
+  const figures = returnFigures(command, back);
+  const owed = takenOff(figures);
+  const amount = drawer === null ? owed : roundToStep(owed, command.cashStep);
+  const { day, hour, place, deviceNumber, number } = command;
+  const body: Body = {
+    ...{ sale: sale.id, saleNumber: sale.number, slip: sale.slip, number, deviceNumber },
+    ...{ reason, day, hour, soldFrom: soldFrom(sale), place },
+    lines: back.map(({ line, quantity }) => ({
+      ...{ line, quantity },
+      to: chosen.find((each) => each.line === line)?.to ?? 'stock',
+    })),
+    ...figures,
+    money: owed <= 0 ? [] : [{ way, drawer, amount, rounding: amount - owed }],
+  };
+  return { ok: true, drafts: [draft('return.made', newId(), command.event, body)] };
+}

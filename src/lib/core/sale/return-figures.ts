@@ -1,0 +1,118 @@
+/** What comes back of a sale, in figures: its lines, and of everything beside them a share (docs/rules.md, "Returns"). */
+import { BASE, type Row } from '../books/tables';
+import type { BodyOf } from '../daybook/kinds';
+import { headOf } from '../journal/accounts';
+import type { Posting } from '../journal/posting';
+import { figuresOfRows, salePostings } from '../journal/sale';
+import { takePartBack, takeShareBack, type Share } from '../journal/take-back';
+import { fraction, roundToMinor } from '../money/fraction';
+import { sum } from '../money/units';
+
+type Body = BodyOf<'return.made'>;
+
+/** A sale as the books have it, and what came back of it already. */
+export interface SoldSale {
+  readonly sale: Row<'sales'>;
+  readonly lines: readonly Row<'saleLines'>[];
+  readonly payments: readonly Pick<Row<'payments'>, 'id' | 'way' | 'surcharge'>[];
+  readonly before: readonly Pick<Row<'returns'>, 'lines' | 'takes' | 'surcharges'>[];
+}
+
+/** How much of a line comes back; thousandths, with the sign of the line's. */
+export interface ComesBack {
+  readonly line: number;
+  readonly quantity: number;
+}
+
+/** Rows from before there was a word for the place name the event. */
+export const soldFrom = ({ place, event }: Row<'sales'>): string =>
+  place === '' ? (event ?? BASE) : place;
+
+/** What came back of each line so far; thousandths. */
+export function backOf(before: SoldSale['before']): ReadonlyMap<number, number> {
+  const back = new Map<number, number>();
+  for (const { lines } of before)
+    for (const { line, quantity } of lines) back.set(line, (back.get(line) ?? 0) + quantity);
+  return back;
+}
+
+/** What of each line has not come back; thousandths, nothing where more came back than there was. */
+export function leftOf({ lines, before }: SoldSale): ReadonlyMap<number, number> {
+  const back = backOf(before);
+  return new Map(
+    lines.map(({ line, quantity }) => {
+      const left = quantity - (back.get(line) ?? 0);
+      return [line, Math.sign(left) === Math.sign(quantity) ? left : 0];
+    }),
+  );
+}
+
+/** What is taken back of the sale, and of what cards were charged for paying so. Minor units. */
+export function returnFigures(
+  sold: SoldSale,
+  comesBack: readonly ComesBack[],
+): Pick<Body, 'takes' | 'surcharges'> {
+  const { sale, lines, payments, before } = sold;
+  const original = salePostings(figuresOfRows({ ...sale, place: soldFrom(sale) }, lines));
+  const gone = before.flatMap(({ takes }) => takes);
+  const inAll = new Map(backOf(before));
+  for (const { line, quantity } of comesBack) inAll.set(line, (inAll.get(line) ?? 0) + quantity);
+  const shareBy = (isOf: (line: Row<'saleLines'>) => boolean): Share => {
+    const of = lines.filter(isOf);
+    const whole = sum(of.map(({ total }) => Math.abs(total)));
+    const back = (line: Row<'saleLines'>): Share => ({
+      quantity: inAll.get(line.line) ?? 0,
+      of: line.quantity,
+    });
+    // Goods for nothing have no value to go by: beside them something comes back with the last of them.
+    if (whole === 0)
+      return { quantity: of.every((line) => back(line).quantity === line.quantity) ? 1 : 0, of: 1 };
+    return {
+      quantity: sum(of.map((line) => shareIn(Math.abs(line.total), back(line)))),
+      of: whole,
+    };
+  };
+  const whole = shareBy(() => true);
+  const beside = (posting: Posting): boolean => posting.line === undefined;
+  const groups = new Set(original.filter(beside).map(({ item }) => item));
+  return {
+    takes: {
+      of: sale.id,
+      postings: [
+        ...comesBack.flatMap(({ line }) => {
+          const of = lines.find((each) => each.line === line)?.quantity ?? 0;
+          return takePartBack(original, line, { quantity: inAll.get(line) ?? 0, of }, gone);
+        }),
+        ...[...groups].flatMap((item) =>
+          takeShareBack(
+            original.filter((posting) => beside(posting) && posting.item === item),
+            ({ tax }) =>
+              tax === undefined ? whole : shareBy((line) => Object.hasOwn(line.tax, tax)),
+            gone.filter((posting) => beside(posting) && posting.item === item),
+          ),
+        ),
+      ],
+    },
+    surcharges: payments.flatMap(({ id, way, surcharge }) => {
+      const amount =
+        shareIn(surcharge, whole) -
+        sum(
+          before.flatMap(({ surcharges }) =>
+            surcharges.flatMap((each) => (each.part === id ? each.amount : [])),
+          ),
+        );
+      return amount === 0 ? [] : { part: id, way, amount };
+    }),
+  };
+}
+
+/** `R(value × quantity / of)`. */
+const shareIn = (value: number, { quantity, of }: Share): number =>
+  of === 0 ? 0 : roundToMinor(fraction(BigInt(value) * BigInt(Math.abs(quantity)), Math.abs(of)));
+
+/** All that is owed to the customer for it. Minor units. */
+export const takenOff = ({ takes, surcharges }: Pick<Body, 'takes' | 'surcharges'>): number =>
+  sum(surcharges.map(({ amount }) => amount)) -
+  sum(
+    takes.postings.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])),
+  );

@@ -1,0 +1,32 @@
+/** Goods of sales that came back. */
+import type { Migration } from '../migration';
+
+export const returns: Migration = {
+  name: '0030-returns',
+  statements: [
+    `CREATE TABLE IF NOT EXISTS books_returns (
+      business CHAR(36) NOT NULL,
+      \`id\` VARCHAR(40) NOT NULL,
+      \`event\` VARCHAR(40) NULL,
+      \`device\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`by\` VARCHAR(40) NULL,
+      \`at\` VARCHAR(30) NOT NULL DEFAULT '',
+      \`sale\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`saleNumber\` VARCHAR(20) NOT NULL DEFAULT '',
+      \`number\` VARCHAR(20) NOT NULL DEFAULT '',
+      \`day\` VARCHAR(10) NOT NULL DEFAULT '',
+      \`hour\` BIGINT NOT NULL DEFAULT 0,
+      \`reason\` VARCHAR(200) NOT NULL DEFAULT '',
+      \`place\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`lines\` JSON NOT NULL DEFAULT '[]',
+      \`takes\` JSON NOT NULL DEFAULT '[]',
+      \`surcharges\` JSON NOT NULL DEFAULT '[]',
+      \`money\` JSON NOT NULL DEFAULT '[]',
+      \`total\` BIGINT NOT NULL DEFAULT 0,
+      PRIMARY KEY (business, \`id\`),
+      KEY by_sale (business, \`sale\`),
+      KEY by_event (business, \`event\`),
+      KEY by_number (business, \`number\`)
+    )`,
+  ],
+};
