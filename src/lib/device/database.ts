@@ -243,6 +243,8 @@ export class DeviceDatabase extends Dexie {
           .toCollection()
           .modify((row) => void (row.rights = withSettling(row.rights)));
       });
+    // Version 11 brought goods that came back.
+    this.version(11).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

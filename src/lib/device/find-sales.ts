@@ -1,11 +1,12 @@
 /** Finding sales among those this device keeps. */
 import { folded, hasWords, wordsIn } from '../core/entry-line/words';
 import { readAmount } from '../core/money/amount-text';
+import { sum } from '../core/money/units';
 import { MOST_FOUND, type FoundSale } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
 
 /**
- * Sales whose number begins with what was typed, whose total is that amount, or on which every word of it
+ * Sales whose number, or that of a return of it, begins with what was typed, whose total is that amount, or on which every word of it
  * names something that was sold; all of them when nothing is typed. Newest first, at most 50.
  */
 export async function findSales(
@@ -22,6 +23,9 @@ export async function findSales(
       if (hasWords([line.name, line.detail], words)) named.add(line.sale);
     });
   }
+  const returns = await books.returns.toArray();
+  for (const { sale, number } of returns)
+    if (wanted.length > 1 && folded(number).startsWith(wanted)) named.add(sale);
   const sales = await books.sales
     .orderBy('id')
     .reverse()
@@ -46,5 +50,6 @@ export async function findSales(
     sale,
     lines: lines.filter((line) => line.sale === sale.id),
     isVoid: voids.some((each) => each.sale === sale.id),
+    back: sum(returns.flatMap((each) => (each.sale === sale.id ? each.total : []))),
   }));
 }

@@ -8,10 +8,12 @@ import type { Transport } from './sync/transport';
 export async function ownSale({ books }: DeviceDatabase, id: string): Promise<SaleDocument | null> {
   const sale = await books.sales.get(id);
   if (sale === undefined) return null;
-  const [lines, payments, voids, payers] = await Promise.all([
+  const [lines, payments, voids, undone, returns, payers] = await Promise.all([
     books.saleLines.where('sale').equals(id).sortBy('line'),
     books.payments.bulkGet([...sale.payments]),
     books.voids.where('sale').equals(id).toArray(),
+    books.voidsUndone.where('sale').equals(id).toArray(),
+    books.returns.where('sale').equals(id).sortBy('at'),
     books.payers.bulkGet([...sale.payments]),
   ]);
   return {
@@ -19,6 +21,8 @@ export async function ownSale({ books }: DeviceDatabase, id: string): Promise<Sa
     lines,
     payments: payments.flatMap((part) => part ?? []),
     voids,
+    undone,
+    returns,
     payers: payers.flatMap((each) => each ?? []),
   };
 }
@@ -36,6 +40,8 @@ const documentSchema = z.object({
   lines: rows,
   payments: rows,
   voids: rows,
+  undone: rows,
+  returns: rows,
   payers: rows,
 });
 const foundSchema = z.object({
@@ -44,6 +50,7 @@ const foundSchema = z.object({
       sale: z.looseObject({ id: z.string(), number: z.string() }),
       lines: rows,
       isVoid: z.boolean(),
+      back: z.number(),
     }),
   ),
 });

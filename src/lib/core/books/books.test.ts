@@ -54,7 +54,12 @@ describe('the books', () => {
         assert.equal(total(books.rows('stock').map((row) => row.quantity)), 0);
         const voided = new Set(books.rows('voids').map((row) => row.sale));
         const sales = books.rows('sales').filter(({ id }) => !voided.has(id));
-        const takings = total(sales.map((row) => row.total + row.uplift));
+        // What came back comes off; what cards were charged for paying so was no takings.
+        const returns = books.rows('returns');
+        const cameBack = total(
+          returns.map((row) => row.total - total(row.surcharges.map(({ amount }) => amount))),
+        );
+        const takings = total(sales.map((row) => row.total + row.uplift)) - cameBack;
         assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
@@ -66,12 +71,16 @@ describe('the books', () => {
         const cash = kept.filter(({ drawer }) => drawer !== null);
         assert.equal(
           total(books.rows('drawerSums').map((row) => row.handed - row.change - row.back)),
-          total(cash.map(paidWith)),
+          total(cash.map(paidWith)) -
+            total(returns.flatMap(({ money }) => money.map(({ amount }) => amount))),
         );
         const tips = total(kept.map(({ tip }) => tip));
         assert.equal(total(books.rows('eventWays').map((row) => row.tips)), tips);
         assert.equal(total(books.rows('eventTips').map((row) => row.tips)), tips);
-        const tax = total(sales.map((row) => row.tax));
+        const taxBack = returns.flatMap(({ takes }) =>
+          takes.flatMap((each) => (each.tax === undefined ? [] : (each.amount ?? 0))),
+        );
+        const tax = total(sales.map((row) => row.tax)) - total(taxBack);
         assert.equal(total(books.rows('eventTaxes').map((row) => row.amount)), tax);
       }),
     );

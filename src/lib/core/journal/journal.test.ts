@@ -121,6 +121,14 @@ describe('the journal of any daybook', () => {
         const at = `${places.get(line.sale)!} ${line.item}`;
         moved.set(at, (moved.get(at) ?? 0) - line.quantity);
       }
+      for (const { sale, place, lines } of books.rows('returns'))
+        for (const { line, quantity } of lines) {
+          const of = books
+            .rows('saleLines')
+            .find((each) => each.sale === sale && each.line === line);
+          if (of === undefined || !of.isStocked || of.item === null) continue;
+          moved.set(`${place} ${of.item}`, (moved.get(`${place} ${of.item}`) ?? 0) + quantity);
+        }
       for (const { place, item, counted, expected } of books.rows('countsAccepted'))
         moved.set(`${place} ${item}`, (moved.get(`${place} ${item}`) ?? 0) + counted - expected);
       for (const [at, quantity] of moved) {

@@ -52,6 +52,8 @@ export function paperLines(receipt: Receipt, { locale, when }: PaperWords): read
     sums(receipt, text, figure, money);
     rule();
   }
+  cameBack(receipt, text, figure, money);
+  if (receipt.back.length > 0) rule();
   centre(receipt.foot, 'small');
   return lines;
 }
@@ -72,6 +74,26 @@ function sums(
   if (receipt.isTaxIncluded)
     for (const { name, rate, base, amount } of receipt.taxes)
       text(`${taxName(name, rate)} of ${figure(base)}`, figure(amount), 'small');
+}
+
+/** What came back since, and what of the sale is left; of a gift only the goods. */
+function cameBack(
+  { back, total, isGift }: Receipt,
+  text: (left: string, right?: string, look?: Look) => void,
+  figure: (amount: number) => string,
+  money: (amount: number) => string,
+): void {
+  for (const each of back) {
+    text(`Came back, ${each.number}`, isGift ? '' : figure(-each.total));
+    for (const { quantity, unit, name } of each.lines) {
+      const many = quantityText(thousandths(quantity));
+      text(`  ${many}${unit === '' ? '' : ` ${unit}`} × ${name}`, '', 'small');
+    }
+  }
+  if (back.length > 0 && !isGift) {
+    const left = back.reduce((rest, each) => rest - each.total, total);
+    text('What is left', money(left), 'strong');
+  }
 }
 
 /** With its rate, unless the vendor’s own name says it. */

@@ -43,6 +43,13 @@ export interface ReceiptPart {
   readonly share: number | null;
 }
 
+/** Goods that came back, and what was given back for them, above nothing. */
+export interface ReceiptBack {
+  readonly number: string;
+  readonly lines: readonly Pick<ReceiptLine, 'name' | 'quantity' | 'unit'>[];
+  readonly total: number;
+}
+
 /** Amounts are minor units of the currency. */
 export interface Receipt {
   /** The name of the business. */
@@ -74,6 +81,8 @@ export interface Receipt {
   readonly rounding: number;
   /** Shown as a code: the number, and a value by which a copy is told from the sale itself. */
   readonly check: string;
+  /** What came back since, the first first. */
+  readonly back: readonly ReceiptBack[];
   /** The sale has been voided since. */
   readonly isVoid: boolean;
   /** No prices: for somebody who is given the goods. */
@@ -89,6 +98,7 @@ export interface ReceiptOf {
   readonly seller: string;
   readonly isGift?: boolean;
   readonly isVoid?: boolean;
+  readonly returns?: readonly Row<'returns'>[];
   /** For one of the people who shared the slip out: their parts alone. */
   readonly share?: number;
 }
@@ -102,6 +112,7 @@ export function receiptOf({
   seller,
   isGift = false,
   isVoid = false,
+  returns = [],
   share,
 }: ReceiptOf): Receipt {
   const isTaxIncluded = business.pricesIncludeTax;
@@ -130,6 +141,7 @@ export function receiptOf({
     check: checkValue(business.id, sale),
     isGift,
     isVoid,
+    back: returns.map((each) => backOf(each, lines)),
   };
 }
 
@@ -149,6 +161,20 @@ function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {
     total: isTaxIncluded ? line.total : line.net,
   };
 }
+
+const backOf = (
+  { number, total, lines: back }: Row<'returns'>,
+  lines: readonly Row<'saleLines'>[],
+): ReceiptBack => ({
+  number,
+  total,
+  lines: back.flatMap(({ line, quantity }) => {
+    const of = lines.find((each) => each.line === line);
+    if (of === undefined) return [];
+    const { name, detail, unit } = of;
+    return { name: detail === '' ? name : `${name}, ${detail}`, quantity, unit };
+  }),
+});
 
 function partOf(part: Row<'payments'>): ReceiptPart {
   const { card, change, surcharge, tip } = part;

@@ -107,7 +107,6 @@ describe('goods that come back', () => {
     fc.assert(
       fc.property(quantities, back, (of, steps) => {
         const entries = [...rungUp(of)];
-        const start = postingsIn(entries);
         const take = (line: number, quantity: number): void => {
           const books = booksOf(entries);
           const outcome = returned(books, [some(line, quantity)]);
@@ -138,7 +137,6 @@ describe('goods that come back', () => {
         for (const { quantity } of books.rows('stock')) assert.equal(quantity, 0);
         for (const row of books.rows('eventItems'))
           assert.deepEqual([row.quantity, row.takings, row.tax], [0, 0, 0]);
-        assert.ok(start.length > 0);
       }),
       { numRuns: 60 },
     );
@@ -172,15 +170,9 @@ describe('goods that come back', () => {
     );
     const there = new Books();
     there.apply(changesOf(entry!));
-    assert.deepEqual(
-      there
-        .rows('stock')
-        .flatMap(({ place, quantity }) => (quantity === 0 ? [] : [[place, quantity]])),
-      [
-        ['gone:sold', -1000],
-        [elsewhere, 1000],
-      ],
-    );
+    const stock = (place: string) =>
+      there.rows('stock').find((row) => row.place === place)?.quantity ?? 0;
+    assert.deepEqual([stock('gone:sold'), stock(EVENT), stock(elsewhere)], [-1000, 0, 1000]);
   });
 
   it('are given back in coins that there are', () => {

@@ -116,3 +116,25 @@ export const takenOff = ({ takes, surcharges }: Pick<Body, 'takes' | 'surcharges
   sum(
     takes.postings.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])),
   );
+
+/** Lines of sales as far as they came back, with what was given back for each below nothing. */
+export function linesBack<
+  L extends Pick<Row<'saleLines'>, 'sale' | 'line' | 'quantity' | 'total' | 'tax'>,
+>(returns: readonly Pick<Row<'returns'>, 'sale' | 'lines' | 'takes'>[], lines: readonly L[]): L[] {
+  const sold = new Map(lines.map((line) => [`${line.sale} ${String(line.line)}`, line]));
+  return returns.flatMap(({ sale, lines: back, takes }) =>
+    back.flatMap(({ line, quantity }) => {
+      const of = sold.get(`${sale} ${String(line)}`);
+      if (of === undefined) return [];
+      const own = takes.filter((posting) => posting.line === line);
+      const total = sum(
+        own.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])),
+      );
+      const tax: Record<string, number> = {};
+      for (const posting of own)
+        if (posting.tax !== undefined)
+          tax[posting.tax] = (tax[posting.tax] ?? 0) - (posting.amount ?? 0);
+      return { ...of, quantity: 0 - quantity, total, tax };
+    }),
+  );
+}

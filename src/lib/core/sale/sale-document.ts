@@ -6,6 +6,9 @@ export interface SaleDocument {
   readonly lines: readonly Row<'saleLines'>[];
   readonly payments: readonly Row<'payments'>[];
   readonly voids: readonly Row<'voids'>[];
+  readonly undone: readonly Row<'voidsUndone'>[];
+  /** What of it came back, the first first. */
+  readonly returns: readonly Row<'returns'>[];
   readonly payers: readonly Row<'payers'>[];
 }
 
@@ -14,6 +17,8 @@ export interface FoundSale {
   readonly sale: Row<'sales'>;
   readonly lines: readonly Row<'saleLines'>[];
   readonly isVoid: boolean;
+  /** What was given back for goods of it; minor units. */
+  readonly back: number;
 }
 
 /** As many as a search finds at most. */

@@ -22,6 +22,7 @@ import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
 import { takeBack } from '../journal/take-back';
+import { makeReturn } from '../sale/make-return';
 import { voidSale } from '../sale/void-sale';
 import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
@@ -107,6 +108,8 @@ export type Step =
       readonly tip: number;
       readonly isGivenBack: boolean;
       readonly isVoided: boolean;
+      /** Where it stands: the goods come back, to stock or gone for good. */
+      readonly comesBack?: 'stock' | 'broken' | undefined;
     }
   | {
       readonly does: 'card';
@@ -208,6 +211,7 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
     isVoided: fc.boolean(),
+    comesBack: fc.constantFrom(undefined, 'stock' as const, 'broken' as const),
   }),
   fc.record({
     does: fc.constant('card' as const),
@@ -388,6 +392,7 @@ export class DeviceWriter {
   #ids = 0;
   #sales = 0;
   #reads = 0;
+  #returns = 0;
 
   constructor(readonly number: number) {}
 
@@ -839,18 +844,51 @@ export class DeviceWriter {
     if (!cash.ok) throw new Error(cash.refusal.code);
     this.#sales += 1;
     const all = [...card.drafts, ...cash.drafts];
-    return what.isVoided ? [...all, ...this.#voided(all, by, what.goods % 2 === 0)] : all;
+    if (what.isVoided) return [...all, ...this.#voided(all, by, what.goods % 2 === 0)];
+    return what.comesBack === undefined
+      ? all
+      : [...all, ...this.#comesBack(all, by, what.comesBack)];
   }
 
-  /** What voids the sale among these drafts, worked out from the rows they make. */
-  #voided(drafts: readonly Draft[], by: string | null, isTwice: boolean): readonly Draft[] {
+  /** The rows that these drafts make: on a chain of its own, since only the rows are wanted. */
+  #booksOf(drafts: readonly Draft[], by: string | null): Books {
     const books = new Books();
-    // On a chain of its own: only the rows are wanted.
     const apart = new DeviceWriter(this.number);
     for (const entry of apart.append(drafts, START, by)) {
       const read = readEntry(entry);
       if (read.ok) books.apply(changesOf(read.entry));
     }
+    return books;
+  }
+
+  /** What takes the goods of the sale among these drafts back, for cash. */
+  #comesBack(
+    drafts: readonly Draft[],
+    by: string | null,
+    to: 'stock' | 'broken',
+  ): readonly Draft[] {
+    const books = this.#booksOf(drafts, by);
+    const [sale] = books.rows('sales');
+    if (sale === undefined) throw new Error('no sale to take back');
+    const outcome = makeReturn({
+      newId: this.newId,
+      sale,
+      lines: books.rows('saleLines'),
+      payments: books.rows('payments'),
+      ...{ before: [], voids: [], undone: [] },
+      chosen: [{ line: 0, typed: '1', to }],
+      ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1 },
+      deviceNumber: this.number,
+      number: (this.#returns += 1),
+      ...{ event: EVENT, place: EVENT, day: sale.day, hour: sale.hour },
+    });
+    if (!outcome.ok) throw new Error(outcome.refusal.code);
+    return outcome.drafts;
+  }
+
+  /** What voids the sale among these drafts, worked out from the rows they make. */
+  #voided(drafts: readonly Draft[], by: string | null, isTwice: boolean): readonly Draft[] {
+    const books = this.#booksOf(drafts, by);
     const [sale] = books.rows('sales');
     if (sale === undefined) throw new Error('no sale to void');
     const outcome = voidSale({

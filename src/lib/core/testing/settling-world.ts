@@ -10,6 +10,7 @@ import { journalOf } from '../journal';
 import { takingsOfPart } from '../payment/part-sums';
 import { standingVoids } from '../loose-end/voided-twice';
 import { takeReport, type CardLine } from '../settle/take-report';
+import { linesBack } from '../sale/return-figures';
 import { makersGoods } from '../settle/makers-share';
 import { standing } from '../settle/standing';
 import type { SettlingDevice, SettlingRows } from '../settle/rows';
@@ -229,7 +230,10 @@ export class SettlingWorld {
           off.has(id) || by === null ? [] : { seller: by, net: total - tax },
         ),
       hands: books.rows('looseEndHands'),
-      makerLines: lines.flatMap((line) => makersGoods(line)),
+      makerLines: [
+        ...lines.flatMap(makersGoods),
+        ...linesBack(at(books.rows('returns')), books.rows('saleLines')).flatMap(makersGoods),
+      ],
       unlisted: [],
       movements: books.rows('movements').filter(({ from, to }) => [from, to].includes(EVENT)),
       counted: books.rows('countsAccepted').filter(({ place }) => place === EVENT),

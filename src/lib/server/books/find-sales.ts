@@ -1,6 +1,7 @@
 /** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
 import { wordsIn } from '../../core/entry-line/words';
 import { readAmount } from '../../core/money/amount-text';
+import { sum } from '../../core/money/units';
 import { MOST_FOUND, type FoundSale, type SaleDocument } from '../../core/sale/sale-document';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -29,6 +30,10 @@ export async function findSales(
   // Each by what it is looked up by; what fits in several ways is found once.
   const ways: [string, readonly unknown[]][] = [
     ['s.number LIKE ?', [`${plainly(wanted.toUpperCase())}%`]],
+    [
+      's.id IN (SELECT r.sale FROM books_returns r WHERE r.business = s.business AND r.number LIKE ?)',
+      [`${plainly(wanted.toUpperCase())}%`],
+    ],
   ];
   if (amount.ok) ways.push(['s.total + s.uplift = ?', [amount.amount]]);
   if (wanted.length > 1 && words.length > 0) {
@@ -55,10 +60,12 @@ export async function findSales(
     const sales = await books.rows(business, 'sales', { id: ids }, transaction);
     const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);
     const voids = await books.rows(business, 'voids', { sale: ids }, transaction);
+    const returns = await books.rows(business, 'returns', { sale: ids }, transaction);
     return sales.reverse().map((sale) => ({
       sale,
       lines: lines.filter((line) => line.sale === sale.id),
       isVoid: voids.some((each) => each.sale === sale.id),
+      back: sum(returns.flatMap((each) => (each.sale === sale.id ? each.total : []))),
     }));
   });
 }
@@ -81,6 +88,10 @@ export async function saleDocument(
       // As they were taken.
       payments: sale.payments.flatMap((part) => unsorted.find((each) => each.id === part) ?? []),
       voids: await books.rows(business, 'voids', { sale: id }, transaction),
+      undone: await books.rows(business, 'voidsUndone', { sale: id }, transaction),
+      returns: (await books.rows(business, 'returns', { sale: id }, transaction)).sort((a, b) =>
+        a.at < b.at ? -1 : 1,
+      ),
       payers: await books.rows(business, 'payers', parts, transaction),
     };
   });

@@ -7,6 +7,8 @@ import { keptSchema } from '../../core/daybook/sync-messages';
 import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { takingsOfPart } from '../../core/payment/part-sums';
+import { sum } from '../../core/money/units';
+import { linesBack } from '../../core/sale/return-figures';
 import { makersGoods } from '../../core/settle/makers-share';
 import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
@@ -44,6 +46,7 @@ export async function settlingRows(
     const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
     const accounts = await all('eventAccounts');
     const sold = await soldOf(reading);
+    const back = await cameBack(reading);
     const lines = await cardLines(reading, event, cards);
     const staffPay = await books.rows(business, 'staffPay', {}, transaction);
     const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
@@ -90,10 +93,10 @@ export async function settlingRows(
       staffPay,
       // A sum over all sales: only where somebody earns by what was sold.
       sellers: staffPay.some(({ commission }) => Number(commission) > 0)
-        ? await sellersOf(reading, off)
+        ? [...(await sellersOf(reading, off)), ...sellersBack(back)]
         : [],
       hands: await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } }, transaction),
-      ...(await oddLines(reading, off)),
+      ...(await oddLines(reading, off, back.lines)),
       movements: await books.rows(
         business,
         'movements',
@@ -161,6 +164,7 @@ const settlementsOf = async ({ database, business, transaction }: Reading) =>
 async function oddLines(
   { database, business, event, transaction }: Reading,
   off: ReadonlySet<string>,
+  back: readonly Row<'saleLines'>[],
 ): Promise<Pick<SettlingRows, 'makerLines' | 'unlisted'>> {
   const rows = await select<{
     sale: string;
@@ -186,16 +190,44 @@ async function oddLines(
     if (item === null)
       unlisted.set(Number(price), (unlisted.get(Number(price)) ?? 0) + Number(quantity));
   return {
-    makerLines: standing.flatMap(({ quantity, total, tax, ...line }) =>
-      makersGoods({
-        ...line,
-        ...{ quantity: Number(quantity), total: Number(total) },
-        tax: (jsonOrNull(tax) ?? {}) as Record<string, number>,
-      }),
-    ),
+    makerLines: [
+      ...standing.flatMap(({ quantity, total, tax, ...line }) =>
+        makersGoods({
+          ...line,
+          ...{ quantity: Number(quantity), total: Number(total) },
+          tax: (jsonOrNull(tax) ?? {}) as Record<string, number>,
+        }),
+      ),
+      ...back.flatMap(makersGoods),
+    ],
     unlisted: [...unlisted].map(([price, quantity]) => ({ price, quantity })),
   };
 }
+
+interface CameBack {
+  readonly sales: ReadonlyMap<string, string | null>;
+  readonly lines: readonly Row<'saleLines'>[];
+}
+
+/** What came back here of sales, wherever they were, as lines below nothing; and who had sold it. */
+async function cameBack({ books, business, event, transaction }: Reading): Promise<CameBack> {
+  const returns = await books.rows(business, 'returns', { event }, transaction);
+  if (returns.length === 0) return { sales: new Map(), lines: [] };
+  const of = [...new Set(returns.map(({ sale }) => sale))];
+  const sales = await books.rows(business, 'sales', { id: of }, transaction);
+  const lines = await books.rows(business, 'saleLines', { sale: of }, transaction);
+  return {
+    sales: new Map(sales.map(({ id, by }) => [id, by])),
+    lines: linesBack(returns, lines),
+  };
+}
+
+/** What came back is not sold: off the sum of whoever had sold it. */
+const sellersBack = ({ sales, lines }: CameBack): SettlingRows['sellers'] =>
+  lines.flatMap(({ sale, total, tax }) => {
+    const seller = sales.get(sale) ?? null;
+    return seller === null ? [] : { seller, net: total - sum(Object.values(tax)) };
+  });
 
 /** What each sold, of sales that stand: lines without tax, and without the service charge. */
 async function sellersOf(

@@ -190,6 +190,7 @@ async function receiptFor(
       seller: seller?.name ?? '',
       isGift: isGift === 1,
       isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
+      returns: await books.rows(business, 'returns', { sale: id }),
     }),
   );
   const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);

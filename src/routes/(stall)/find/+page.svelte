@@ -44,7 +44,7 @@
   );
 </script>
 
-{#snippet row({ sale, lines, isVoid }: FoundSale)}
+{#snippet row({ sale, lines, isVoid, back }: FoundSale)}
   <li>
     <a
       href="/sales/{sale.id}"
@@ -61,7 +61,9 @@
           sale.at,
           stall.business.locale,
           stall.business.timeZone,
-        )} · {stall.nameOf(sale.by)}{isVoid ? ' · void' : ''}
+        )} · {stall.nameOf(sale.by)}{isVoid ? ' · void' : ''}{back === 0
+          ? ''
+          : ` · ${money.text(back)} given back`}
       </span>
     </a>
   </li>

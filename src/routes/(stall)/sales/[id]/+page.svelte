@@ -5,6 +5,7 @@
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
   import { useStall } from '../../stall.svelte';
   import Receipt from './Receipt.svelte';
+  import ReturnGoods from './ReturnGoods.svelte';
   import VoidSale from './VoidSale.svelte';
 
   const stall = useStall();
@@ -39,7 +40,13 @@
   {#if found !== null && (found.sale.customer === null || buyer.isRead)}
     {#key `${found.sale.id} ${name}`}
       <Receipt found={{ ...found, customer: name, email, phone }} />
-      <VoidSale sale={found.sale} payments={found.payments} voids={found.voids} />
+      <ReturnGoods {found} />
+      <VoidSale
+        sale={found.sale}
+        payments={found.payments}
+        voids={found.voids}
+        returns={found.returns}
+      />
     {/key}
     {#if name !== '' || found.sale.note !== ''}
       <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">

@@ -21,6 +21,7 @@
     readonly payers: readonly Row<'payers'>[];
     readonly customer: string;
     readonly voids: readonly Row<'voids'>[];
+    readonly returns: readonly Row<'returns'>[];
   };
   interface Props {
     found: Found;

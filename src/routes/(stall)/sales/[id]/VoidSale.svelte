@@ -13,8 +13,9 @@
     sale: Row<'sales'>;
     payments: readonly Row<'payments'>[];
     voids: readonly Row<'voids'>[];
+    returns: readonly Row<'returns'>[];
   }
-  const { sale, payments, voids }: Props = $props();
+  const { sale, payments, voids, returns }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const [done] = $derived(voids);
@@ -54,7 +55,7 @@
     <b>This sale is void.</b>
     {stall.nameOf(done.by)}: {done.reason}
   </p>
-{:else if isThisShift}
+{:else if isThisShift && returns.length === 0}
   <section class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden" aria-label="Void">
     {#if isOpen}
       <p>

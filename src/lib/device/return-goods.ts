@@ -1,0 +1,65 @@
+/** Taking goods of a sale back: decided by the rows as they are when it is written. */
+import { BASE, type Row } from '../core/books/tables';
+import { localTime } from '../core/event/local-time';
+import { makeReturn, type ChosenBack, type ReturnOutcome } from '../core/sale/make-return';
+import type { SoldSale } from '../core/sale/return-figures';
+import type { SaleDocument } from '../core/sale/sale-document';
+import type { Appended, DeviceDaybook } from './daybook';
+import { openDrawersOf } from './event-rows';
+import { newId } from './new-id';
+import { ownSale } from './sale-document';
+
+export interface Returning {
+  /** As it is shown: the server's, where this device keeps it no more. */
+  readonly found: SaleDocument;
+  readonly chosen: readonly ChosenBack[];
+  readonly reason: string;
+  readonly way: string;
+  /** Of the event that trades. */
+  readonly drawer: string | null;
+  readonly event: Pick<Row<'events'>, 'id' | 'timeZone'> | null;
+  readonly business: Pick<Row<'businesses'>, 'cashStep' | 'timeZone'>;
+  readonly deviceNumber: number;
+  readonly lentBy: string | undefined;
+}
+
+export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSale => ({
+  ...{ sale, lines, payments },
+  before: returns,
+});
+
+/** What has come back already, on this device or as far as it has heard, does not come back again. */
+export async function returnOnce(
+  daybook: DeviceDaybook,
+  { found, chosen, reason, way, drawer, event, business, deviceNumber, lentBy }: Returning,
+): Promise<Appended<ReturnOutcome>> {
+  const { db } = daybook;
+  return await daybook.decide(
+    async () => {
+      const open = event === null ? [] : await openDrawersOf(db, event.id);
+      const own = await db.books.returns.where('sale').equals(found.sale.id).toArray();
+      return { now: (await ownSale(db, found.sale.id)) ?? withOwn(found, own), open };
+    },
+    ({ now, open }, next) =>
+      makeReturn({
+        newId,
+        ...soldIn(now),
+        ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
+        drawer: open.some(({ id }) => id === drawer) ? drawer : null,
+        cashStep: business.cashStep,
+        ...{ deviceNumber, number: next.returnNumber },
+        ...{ event: event?.id ?? null, place: event?.id ?? BASE },
+        ...localTime(Date.now(), event?.timeZone ?? business.timeZone),
+      }),
+    lentBy === undefined ? {} : { lentBy },
+  );
+}
+
+/** With what this device has written since the server answered. */
+const withOwn = (found: SaleDocument, own: readonly Row<'returns'>[]): SaleDocument => ({
+  ...found,
+  returns: [
+    ...found.returns,
+    ...own.filter(({ id }) => found.returns.every((each) => each.id !== id)),
+  ],
+});

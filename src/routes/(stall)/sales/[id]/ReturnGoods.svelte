@@ -1,0 +1,189 @@
+<script lang="ts">
+  /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
+  import { toast } from 'svelte-sonner';
+  import { GONE } from '$lib/core/daybook/kinds/stock-moved';
+  import { standingVoids } from '$lib/core/loose-end/voided-twice';
+  import { roundToStep } from '$lib/core/pricing/cash-step';
+  import { canComeBack, readChosen, type ChosenBack } from '$lib/core/sale/make-return';
+  import { leftOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
+  import type { SaleDocument } from '$lib/core/sale/sale-document';
+  import { quantityText, thousandths } from '$lib/core/money/units';
+  import { returnOnce, soldIn } from '$lib/device/return-goods';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { quantityWords } from '$lib/ui/words/money-words';
+  import { returnRefusalWords } from '$lib/ui/words/return-words';
+  import { reasonWords } from '$lib/ui/words/stock-words';
+  import RightButton from '../../RightButton.svelte';
+  import { useStall } from '../../stall.svelte';
+
+  interface Props {
+    found: SaleDocument;
+  }
+  const { found }: Props = $props();
+  const stall = useStall();
+  const money = $derived(stall.money);
+  const sold = $derived(soldIn(found));
+  const isVoid = $derived(standingVoids(found.voids, found.undone).length > 0);
+  const lines = $derived([...canComeBack(sold)].sort((a, b) => a.line - b.line));
+  const left = $derived(leftOf(sold));
+  /** The ways it was paid by, that are no cash: what is given back so is given back there as well. */
+  const ways = $derived([
+    ...new Map(
+      found.payments.flatMap(({ drawer, way, wayName }) =>
+        drawer === null ? [[way, wayName] as const] : [],
+      ),
+    ),
+  ]);
+
+  let isOpen = $state(false);
+  let typed = $state<Record<number, string>>({});
+  let to = $state<Record<number, ChosenBack['to']>>({});
+  let reason = $state('');
+  let wrong = $state('');
+  let by = $state('');
+  const drawers = $derived(stall.openDrawers);
+  const chosen = $derived(
+    lines.map(({ line }) => ({ line, typed: typed[line] ?? '', to: to[line] ?? 'stock' })),
+  );
+  const back = $derived(readChosen(sold, chosen));
+  const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
+  const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
+  const gives = $derived(
+    owed === null || drawer === null ? owed : roundToStep(owed, stall.business.cashStep),
+  );
+
+  function begin(): void {
+    isOpen = true;
+    [typed, to, reason, wrong] = [{}, {}, '', ''];
+    const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
+    const paidInCash = found.payments.some((part) => part.drawer !== null);
+    const way = ways[0]?.[0];
+    by =
+      way !== undefined && !paidInCash
+        ? `way ${way}`
+        : cash === undefined
+          ? ''
+          : `drawer ${cash.id}`;
+  }
+  const all = (): void =>
+    void (typed = Object.fromEntries(
+      lines.map(({ line }) => [line, quantityText(thousandths(left.get(line) ?? 0))]),
+    ));
+
+  async function go(lentBy?: string): Promise<void> {
+    wrong = '';
+    const given = gives ?? 0;
+    const outcome = await returnOnce(stall.daybook, {
+      ...{ found, chosen, reason, drawer, lentBy, business: stall.business },
+      event: stall.event ?? null,
+      way: by.startsWith('way ') ? by.slice('way '.length) : 'cash',
+      deviceNumber: stall.identity.number,
+    });
+    if (!outcome.ok) {
+      wrong = outcome.refusal.code === 'slip/gone' ? '' : returnRefusalWords(outcome.refusal);
+      return;
+    }
+    isOpen = false;
+    toast(`It is taken back. Give back ${money.text(given)}.`);
+  }
+</script>
+
+{#each found.returns as row (row.id)}
+  <section
+    class="sheet border-accent mx-auto grid w-full max-w-md gap-1 border-l-8 print:hidden"
+    aria-label="Return {row.number}"
+    data-testid="returned"
+  >
+    <p class="flex flex-wrap justify-between gap-2">
+      <b>Came back · <span class="code">{row.number}</span></b>
+      <span class="figure">{money.figure(-row.total)}</span>
+    </p>
+    <ul>
+      {#each row.lines as { line, quantity, to: put } (line)}
+        {@const of = found.lines.find((each) => each.line === line)}
+        <li>
+          {quantityWords(quantity, of?.unit ?? '')} × {of?.name ?? 'goods'}{put === 'stock'
+            ? ', back to stock'
+            : `, ${reasonWords(put)}`}
+        </li>
+      {/each}
+    </ul>
+    <p class="soft text-sm">{stall.nameOf(row.by)}: {row.reason}</p>
+  </section>
+{/each}
+{#if !isVoid && lines.length > 0}
+  <section
+    class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden"
+    aria-label="Take goods back"
+  >
+    {#if isOpen}
+      <div class="flex flex-wrap items-center justify-between gap-2">
+        <h2>What comes back</h2>
+        <button type="button" class="btn btn-quiet" onclick={all}>All of it</button>
+      </div>
+      {#each lines as line (line.line)}
+        <fieldset class="border-base-300 grid grid-cols-[1fr_6rem] items-end gap-2 border-b pb-3">
+          <legend class="font-[560]">
+            {line.name}{line.detail === '' ? '' : `, ${line.detail}`}
+            <span class="soft font-normal"
+              >{quantityWords(left.get(line.line) ?? 0, line.unit)} of {quantityWords(
+                line.quantity,
+                line.unit,
+              )}</span
+            >
+          </legend>
+          <label class="grid gap-1">
+            <span class="sr-only">Where {line.name} goes</span>
+            <select
+              class="select min-h-12 w-full"
+              bind:value={() => to[line.line] ?? 'stock', (value) => (to[line.line] = value)}
+            >
+              <option value="stock">back to stock</option>
+              {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
+            </select>
+          </label>
+          <label class="grid gap-1">
+            <span class="sr-only">How much of {line.name}</span>
+            <input
+              class="input figure min-h-12 w-full"
+              inputmode="decimal"
+              placeholder="0"
+              bind:value={() => typed[line.line] ?? '', (value) => (typed[line.line] = value)}
+            />
+          </label>
+        </fieldset>
+      {/each}
+      <label class="grid gap-1 font-[560]">
+        Given back
+        <select class="select min-h-12 w-full" bind:value={by}>
+          {#if by === ''}<option value="">choose</option>{/if}
+          {#each drawers as { id, name } (id)}
+            <option value="drawer {id}">cash out of {name}</option>
+          {/each}
+          {#each ways as [way, name] (way)}
+            <option value="way {way}">by {name}, as it was paid</option>
+          {/each}
+        </select>
+      </label>
+      {#if by.startsWith('way ')}
+        <p class="soft text-sm">
+          It is noted here; give the money back there as well, on the terminal or by hand.
+        </p>
+      {/if}
+      <Field label="Why" bind:value={reason} maxlength={200} />
+      {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+      <div class="flex flex-wrap gap-2">
+        <RightButton
+          right="refund"
+          label={gives === null ? 'Give back' : `Give back ${money.text(Math.max(0, gives))}`}
+          onGo={go}
+        />
+        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}>Cancel</button>
+      </div>
+    {:else}
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={begin}
+        >Take goods back …</button
+      >
+    {/if}
+  </section>
+{/if}

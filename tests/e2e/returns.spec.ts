@@ -1,0 +1,139 @@
+/** Putting a sale right: goods come back, with no network, in parts, and from two devices at once. */
+import { expect, test, type Page } from '@playwright/test';
+import {
+  PINS,
+  enrol,
+  goOffline,
+  openDrawer,
+  payExactly,
+  sellOne,
+  standing,
+  tag,
+  useDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+// The drawer that the first opens, the others use.
+test.describe.configure({ mode: 'serial' });
+let till: RunningTill;
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterAll(() => till.end());
+
+const back = (page: Page) => page.getByRole('region', { name: 'Take goods back' });
+const returned = (page: Page) => page.getByTestId('returned');
+
+async function openSale(page: Page, number: string): Promise<void> {
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
+  await expect(back(page)).toBeVisible();
+}
+
+async function takeBack(page: Page, goods: string, much: string, why: string): Promise<void> {
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  await back(page).getByLabel(`How much of ${goods}`).fill(much);
+  await back(page).getByLabel('Why').fill(why);
+  await back(page)
+    .getByRole('button', { name: /^Give back/ })
+    .click();
+}
+
+test('one of two pots comes back broken with no network; the drawer and the stock follow', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Tobin');
+  await openDrawer(page);
+  await tag(page, 'Lavender').click();
+  await tag(page, 'Lavender').click();
+  await tag(page, 'Viola').click();
+  const number = await payExactly(page);
+  await expect(standing(page)).toHaveText('All sent');
+  await goOffline(page);
+  await openSale(page, number);
+
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  await back(page).getByLabel('How much of Lavender').fill('3');
+  await expect(back(page).getByRole('button', { name: 'Give back', exact: true })).toBeVisible();
+  await back(page).getByRole('button', { name: 'Give back', exact: true }).click();
+  await expect(back(page).getByRole('alert')).toContainText('Of Lavender only 2 can still come');
+  await back(page).getByLabel('How much of Lavender').fill('1');
+  await back(page).getByLabel('Where Lavender goes').selectOption('broken');
+  await back(page).getByRole('button', { name: 'Give back £4.50' }).click();
+  await expect(back(page).getByRole('alert')).toContainText('Say why');
+  await back(page).getByLabel('Why').fill('the wind took it');
+  await back(page).getByRole('button', { name: 'Give back £4.50' }).dblclick();
+  await expect(returned(page)).toHaveCount(1);
+  await expect(returned(page)).toContainText('1 × Lavender, broken');
+  await expect(returned(page)).toContainText('−4.50');
+  // Some of it is back: it cannot be void as well, and one of each is left to come back.
+  await expect(page.getByRole('button', { name: 'Void this sale …' })).toHaveCount(0);
+  await context.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+
+  await takeBack(page, 'Viola', '1', 'the wrong colour');
+  await expect(returned(page)).toHaveCount(2);
+  await expect(returned(page).last()).toContainText('1 × Viola, back to stock');
+  await expect(standing(page)).toHaveText('All sent');
+  await page.getByRole('link', { name: 'Today' }).click();
+  await expect(page.getByTestId('takings')).toHaveText('£4.50');
+  await page.getByRole('link', { name: 'The event’s page' }).click();
+  await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
+  // £80.00 of float, £13.20 taken, £8.70 given back.
+  await page.goto('/drawer/count');
+  await expect(page.getByTestId('expected')).toHaveText('84.50');
+  await page.goto('/counter');
+  await expect(tag(page, 'Viola')).toContainText('40 left');
+  await expect(tag(page, 'Lavender')).toContainText('46 left');
+  await context.close();
+});
+
+test('two devices out of touch take the same pot back: both count, and one is a loose end', async ({
+  browser,
+}) => {
+  const contexts = await Promise.all(
+    [1, 2].map(() => browser.newContext({ baseURL: till.origin })),
+  );
+  const [one, two] = (await Promise.all(contexts.map((context) => context.newPage()))) as [
+    Page,
+    Page,
+  ];
+  await enrol(one, till, 'Tobin');
+  await enrol(two, till, 'Maren');
+  for (const page of [one, two]) await useDrawer(page);
+  await one.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(one, 'Geranium');
+  await expect(standing(one)).toHaveText('All sent');
+  for (const page of [one, two]) await openSale(page, number);
+  for (const page of [one, two]) await goOffline(page);
+  for (const page of [one, two]) {
+    await takeBack(page, 'Geranium', '1', 'wilted');
+    await expect(returned(page)).toHaveCount(1);
+  }
+  for (const context of contexts) await context.setOffline(false);
+  for (const page of [one, two]) {
+    await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+    await expect(returned(page)).toHaveCount(2);
+  }
+  await two.goto('/loose-ends');
+  await expect(two.getByText('more of a line came back than was left of it')).toBeVisible();
+  for (const context of contexts) await context.close();
+});
+
+test('a helper takes nothing back without somebody who may', async ({ browser }) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Oriel');
+  await useDrawer(page);
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(page, 'Sedum');
+  await openSale(page, number);
+  await takeBack(page, 'Sedum', '1', 'wilted');
+  await page.getByRole('button', { name: 'Tobin' }).click();
+  await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
+  await expect(returned(page)).toHaveCount(1);
+  await context.close();
+});
