@@ -210,6 +210,21 @@ const takesMore = (body: BodyOf<'sale.voided'>, more = 99): BodyOf<'sale.voided'
   ),
 });
 
+/** A sale of which the goods come back, with something of the return changed. */
+function cameBack(
+  court: Court,
+  change: (body: BodyOf<'return.made'>) => Partial<BodyOf<'return.made'>> = () => ({}),
+): readonly Draft[] {
+  const what = { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: false } as const;
+  return court.writer
+    .parts({ ...what, comesBack: 'stock' }, NOW, LEAD)
+    .map((each) =>
+      each.kind === 'return.made'
+        ? { ...each, body: { ...each.body, ...change(each.body as BodyOf<'return.made'>) } }
+        : each,
+    );
+}
+
 /** A sale that was voided so many times, and the last of the voids taken back. */
 function voidsAndUndone(
   court: Court,
@@ -247,6 +262,7 @@ describe('an entry by somebody who may, as an honest till writes it', () => {
       ],
       LEAD,
     ],
+    ['goods that come back', (court) => cameBack(court), LEAD],
     [
       'a part that is given back',
       (court) =>
@@ -646,6 +662,103 @@ describe('a forged entry', () => {
           LEAD,
         ),
       ['sale.void'],
+    ],
+    ['goods taken back by a helper', (court) => cameBack(court), ['refund']],
+    [
+      'goods of no sale that there is',
+      (court) => cameBack(court, () => ({ sale: idOf(9, 9) })),
+      ['return/unknown'],
+      LEAD,
+    ],
+    [
+      'goods of a sale that is void',
+      (court) => {
+        const back = cameBack(new Court()).at(-1)!;
+        const voided = court.writer.parts(
+          { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true },
+          NOW,
+          LEAD,
+        );
+        const sale = voided.find(({ kind }) => kind === 'sale.rung')!.id;
+        return [...voided, { ...back, id: court.writer.newId(), body: { ...back.body, sale } }];
+      },
+      ['return/voided'],
+      LEAD,
+    ],
+    [
+      'the same goods twice',
+      (court) => {
+        const all = cameBack(court);
+        return [...all, { ...all.at(-1)!, id: court.writer.newId() }];
+      },
+      ['return/more'],
+      LEAD,
+    ],
+    [
+      'more of a line than it had',
+      (court) => cameBack(court, ({ lines }) => ({ lines: [{ ...lines[0]!, quantity: 2000 }] })),
+      ['return/more'],
+      LEAD,
+    ],
+    [
+      'a return that gives back more than was paid for it',
+      (court) =>
+        cameBack(court, ({ takes, money }) => ({
+          takes: { ...takes, postings: byMore(takes.postings, -99) as typeof takes.postings },
+          money: money.map((each) => ({ ...each, amount: each.amount + 99 })),
+        })),
+      ['return/figures'],
+      LEAD,
+    ],
+    [
+      'a return that says it came from elsewhere',
+      (court) => cameBack(court, () => ({ soldFrom: idOf(9, 9) })),
+      ['return/figures'],
+      LEAD,
+    ],
+    [
+      'more money for what came back than it comes to',
+      (court) =>
+        cameBack(court, ({ money }) => ({
+          money: money.map((each) => ({ ...each, amount: each.amount + 500 })),
+        })),
+      ['return/money'],
+      LEAD,
+    ],
+    [
+      'cash for it out of no drawer that there is',
+      (court) =>
+        cameBack(court, ({ money }) => ({
+          money: money.map((each) => ({ ...each, drawer: idOf(9, 9) })),
+        })),
+      ['return/drawer'],
+      LEAD,
+    ],
+    [
+      'cash for it out of no drawer at all',
+      (court) =>
+        cameBack(court, ({ money }) => ({
+          money: money.map((each) => ({ ...each, drawer: null })),
+        })),
+      ['return/drawer'],
+      LEAD,
+    ],
+    [
+      'a void of what came back',
+      (court) => {
+        const all = court.writer.parts(
+          { goods: 1, clears: 50, tip: 0, isGivenBack: false, isVoided: true },
+          NOW,
+          LEAD,
+        );
+        const [voided, rest] = [all.at(-1)!, all.slice(0, -1)];
+        const sale = rest.find(({ kind }) => kind === 'sale.rung')!;
+        const back = cameBack(new Court()).at(-1)!;
+        const body = { ...back.body, sale: sale.id, slip: sale.body['slip'] };
+        return [...rest, { ...back, id: court.writer.newId(), body }, voided];
+      },
+      ['void/returned'],
+      LEAD,
     ],
     [
       'a void of another sum',
