@@ -150,7 +150,7 @@ export async function startAcquirer({ port, apiKey, file }) {
       case 'POST /release':
         return payments.release(body.reference);
       case 'POST /refund':
-        return payments.refund(body.reference, body.amount);
+        return payments.refund(body.reference, String(body.refund), body.amount);
       case 'POST /dispute':
         return payments.dispute(body.reference);
       case 'POST /decline':

@@ -13,6 +13,7 @@ const FEE_FIXED = 5; // minor units
  * @property {number} asked Minor units.
  * @property {number} amount Minor units that were approved, taken or held.
  * @property {number} refunded Minor units.
+ * @property {readonly { id: string, amount: number, at: string }[]} [refunds] One by one.
  * @property {string} currency
  * @property {string} approval
  * @property {string} reason
@@ -164,13 +165,25 @@ export class Payments {
     return this.#keep({ ...known, state: 'released', amount: 0 });
   }
 
-  /** @param {string} reference @param {number} amount @returns {Answer} */
-  refund(reference, amount) {
+  /**
+   * Gives back, once for every id.
+   * @param {string} reference @param {string} id @param {number} amount @returns {Answer}
+   */
+  refund(reference, id, amount) {
     const known = this.all.get(reference);
     if (!known) return unknown();
-    if (known.state !== 'captured' || known.refunded + amount > known.amount)
-      return refusal(409, 'too much', 'that is more than was taken');
-    return this.#keep({ ...known, refunded: known.refunded + amount });
+    const done = known.refunds ?? [];
+    if (done.some((each) => each.id === id)) return { status: 200, body: known };
+    if (known.state === 'authorised') return refusal(409, 'not yet', 'it is only held so far');
+    if (known.state !== 'captured') return refusal(409, 'not taken', 'nothing was taken of it');
+    if (!Number.isSafeInteger(amount) || amount <= 0 || known.refunded + amount > known.amount)
+      return refusal(409, 'too much', 'that is more than is left of what was taken');
+    const at = new Date(this.now()).toISOString();
+    return this.#keep({
+      ...known,
+      refunded: known.refunded + amount,
+      refunds: [...done, { id, amount, at }],
+    });
   }
 
   /** An approval as given by telephone. */
@@ -188,6 +201,14 @@ export class Payments {
   report(day) {
     const payout = `PO-${day.replaceAll('-', '')}`;
     const next = new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+    const back = [...this.all.values()].flatMap(({ reference, scheme, last4, refunds = [] }) =>
+      refunds
+        .filter(({ at }) => at.startsWith(day))
+        .map(({ id, amount, at }) => ({
+          ...{ reference, scheme, last4, at, payout, payoutDay: next },
+          ...{ id: `${id}-back`, sort: 'refund', amount: -amount, fee: 0 },
+        })),
+    );
     const lines = [...this.all.values()]
       .filter(({ at }) => at.startsWith(day))
       .flatMap((payment) => {
@@ -199,7 +220,8 @@ export class Payments {
         const fee = charged ? Math.round((amount * FEE_RATE) / 10_000) + FEE_FIXED : 0;
         return [
           ...(charged ? [{ ...plain, id, sort: 'payment', amount, fee }] : []),
-          ...(refunded > 0
+          // What was undone as a whole; what went back one by one stands below.
+          ...(refunded > 0 && state === 'reversed'
             ? [{ ...plain, id: `${id}-back`, sort: 'refund', amount: -refunded, fee: 0 }]
             : []),
           ...(payment.chargedBack
@@ -207,7 +229,7 @@ export class Payments {
             : []),
         ];
       });
-    return { source: 'practice acquirer', lines };
+    return { source: 'practice acquirer', lines: [...lines, ...back] };
   }
 
   /** A cardholder disputes a payment: it is taken back. @param {string} reference @returns {Answer} */

@@ -4,6 +4,7 @@ import {
   PINS,
   enrol,
   goOffline,
+  lastSale,
   openDrawer,
   payExactly,
   sellOne,
@@ -11,6 +12,7 @@ import {
   tag,
   useDrawer,
 } from '../support/at-the-stall';
+import { askFor, CardDesk, hold } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
 // The drawer that the first opens, the others use.
@@ -135,5 +137,52 @@ test('a helper takes nothing back without somebody who may', async ({ browser })
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(returned(page)).toHaveCount(1);
+  await context.close();
+});
+
+test('money goes back to the card that paid, once, though the answer is lost and the network is gone', async ({
+  browser,
+}) => {
+  const desk = new CardDesk(till);
+  const [page, context] = await desk.seller(browser, 'Tobin');
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  await tag(page, 'Salvia').click();
+  await tag(page, 'Salvia').click();
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await page.waitForURL('**/counter/pay');
+  await askFor(page, '12.40');
+  await hold(page);
+  await expect(lastSale(page)).toContainText('£12.40');
+  const number = ((await lastSale(page).textContent()) ?? '').split(',')[0]!;
+  await expect(standing(page)).toHaveText('All sent');
+  const [paid] = await desk.cardRows(1240);
+  const refunded = async (): Promise<number | undefined> =>
+    (await desk.atAcquirer(paid!.id))?.refunded;
+
+  await goOffline(page);
+  await openSale(page, number);
+  await takeBack(page, 'Salvia', '1', 'the wrong colour');
+  await expect(returned(page).getByTestId('refund')).toContainText(
+    '£6.20 goes to the card as soon as there is network',
+  );
+  expect(await refunded()).toBe(0);
+  // It is done at the acquirer, and the answer never arrives.
+  await desk.fault({ dropAfter: 1 });
+  await context.setOffline(false);
+  await expect(returned(page).getByTestId('refund')).toContainText('is on its way to the card', {
+    timeout: 40_000,
+  });
+  await expect(standing(page)).toHaveText('All sent');
+  expect(await refunded()).toBe(620);
+
+  // The rest, by a tap that is a double one: to the same card, and that is all of it.
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  await back(page).getByRole('button', { name: 'All of it' }).click();
+  await back(page).getByLabel('Why').fill('and that one too');
+  await back(page).getByRole('button', { name: 'Give back £6.20' }).dblclick();
+  await expect(returned(page)).toHaveCount(2);
+  await expect(back(page)).toHaveCount(0);
+  await expect.poll(refunded, { timeout: 40_000 }).toBe(1240);
+  await expect(returned(page).getByTestId('refund').last()).toContainText('is on its way');
   await context.close();
 });

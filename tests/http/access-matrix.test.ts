@@ -113,6 +113,7 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['POST /api/cards/cancel', '/api/cards/cancel',         '401', '422', '401', '422', '403', '401'],
   ['POST /api/cards/capture', '/api/cards/capture',       '401', '422', '401', '422', '403', '401'],
   ['POST /api/cards/release', '/api/cards/release',       '401', '422', '401', '422', '403', '401'],
+  ['POST /api/cards/refund', '/api/cards/refund',         '401', '422', '401', '422', '403', '401'],
   ['POST /api/cards/keep', '/api/cards/keep',             '401', '422', '401', '422', '403', '401'],
   ['POST /api/account/sign-out', '/api/account/sign-out', '401', '401', '200', '401', '401', '200'],
 ];

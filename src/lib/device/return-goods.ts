@@ -17,6 +17,8 @@ export interface Returning {
   readonly way: string;
   /** Of the event that trades. */
   readonly drawer: string | null;
+  /** The payment to whose card it goes back. */
+  readonly card: string | null;
   readonly event: Pick<Row<'events'>, 'id' | 'timeZone'> | null;
   readonly business: Pick<Row<'businesses'>, 'cashStep' | 'timeZone'>;
   readonly deviceNumber: number;
@@ -31,20 +33,25 @@ export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSa
 /** What has come back already, on this device or as far as it has heard, does not come back again. */
 export async function returnOnce(
   daybook: DeviceDaybook,
-  { found, chosen, reason, way, drawer, event, business, deviceNumber, lentBy }: Returning,
+  { found, chosen, reason, way, drawer, card, event, business, deviceNumber, lentBy }: Returning,
 ): Promise<Appended<ReturnOutcome>> {
   const { db } = daybook;
   return await daybook.decide(
     async () => {
       const open = event === null ? [] : await openDrawersOf(db, event.id);
       const own = await db.books.returns.where('sale').equals(found.sale.id).toArray();
-      return { now: (await ownSale(db, found.sale.id)) ?? withOwn(found, own), open };
+      const refunds = await db.books.cardRefunds
+        .where('payment')
+        .anyOf([...found.sale.payments])
+        .toArray();
+      return { now: (await ownSale(db, found.sale.id)) ?? withOwn(found, own, refunds), open };
     },
     ({ now, open }, next) =>
       makeReturn({
         newId,
         ...soldIn(now),
         ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
+        ...{ card, refunds: now.refunds },
         drawer: open.some(({ id }) => id === drawer) ? drawer : null,
         cashStep: business.cashStep,
         ...{ deviceNumber, number: next.returnNumber },
@@ -56,10 +63,17 @@ export async function returnOnce(
 }
 
 /** With what this device has written since the server answered. */
-const withOwn = (found: SaleDocument, own: readonly Row<'returns'>[]): SaleDocument => ({
+const withOwn = (
+  found: SaleDocument,
+  returns: readonly Row<'returns'>[],
+  refunds: readonly Row<'cardRefunds'>[],
+): SaleDocument => ({
   ...found,
-  returns: [
-    ...found.returns,
-    ...own.filter(({ id }) => found.returns.every((each) => each.id !== id)),
-  ],
+  returns: joined(found.returns, returns),
+  refunds: joined(found.refunds, refunds),
 });
+
+const joined = <R extends { readonly id: string }>(one: readonly R[], two: readonly R[]): R[] => [
+  ...one,
+  ...two.filter(({ id }) => one.every((each) => each.id !== id)),
+];

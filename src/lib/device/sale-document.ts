@@ -8,12 +8,16 @@ import type { Transport } from './sync/transport';
 export async function ownSale({ books }: DeviceDatabase, id: string): Promise<SaleDocument | null> {
   const sale = await books.sales.get(id);
   if (sale === undefined) return null;
-  const [lines, payments, voids, undone, returns, payers] = await Promise.all([
+  const [lines, payments, voids, undone, returns, refunds, payers] = await Promise.all([
     books.saleLines.where('sale').equals(id).sortBy('line'),
     books.payments.bulkGet([...sale.payments]),
     books.voids.where('sale').equals(id).toArray(),
     books.voidsUndone.where('sale').equals(id).toArray(),
     books.returns.where('sale').equals(id).sortBy('at'),
+    books.cardRefunds
+      .where('payment')
+      .anyOf([...sale.payments])
+      .toArray(),
     books.payers.bulkGet([...sale.payments]),
   ]);
   return {
@@ -23,6 +27,7 @@ export async function ownSale({ books }: DeviceDatabase, id: string): Promise<Sa
     voids,
     undone,
     returns,
+    refunds,
     payers: payers.flatMap((each) => each ?? []),
   };
 }
@@ -42,6 +47,7 @@ const documentSchema = z.object({
   voids: rows,
   undone: rows,
   returns: rows,
+  refunds: rows,
   payers: rows,
 });
 const foundSchema = z.object({

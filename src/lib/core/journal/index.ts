@@ -88,6 +88,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'payment.asked': nothing,
   'payment.taken': ({ body, by }) => partPostings({ ...body, by }),
   'payment.result': nothing,
+  'refund.result': nothing,
   'payment.reversed': ({ body, by }) => withWriter(postingsOf([body.takes]), by),
   'hold.decided': nothing,
   'receipt.asked': nothing,

@@ -21,6 +21,8 @@ export class Evidence {
   readonly books = new Books();
   /** Who wrote the entries that others settle, by id; null for nobody. */
   readonly writers = new Map<string, string | null>();
+  /** What the acquirer said to the server of money that goes back to cards, by refund. */
+  readonly refunds = new Map<string, string>();
   /** How far the chain of each device is known, of those that have written anything. */
   heads: ReadonlyMap<string, { readonly seq: number; readonly hash: string }> = new Map();
   /** Whether any item has a price of its own on the side that is not typed in. */

@@ -15,7 +15,7 @@ import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
 import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
-import { judgeReturn } from './return';
+import { judgeRefund, judgeReturn } from './return';
 import { judgeSale } from './sale';
 import { judgeMoneyCame, judgePaidOut, judgeSettled, judgeTipsShared } from './settling';
 import {
@@ -39,6 +39,7 @@ const judges: Judges = {
   'sale.voided': judgeVoid,
   'void.undone': judgeVoidUndone,
   'return.made': judgeReturn,
+  'refund.result': judgeRefund,
   'payment.asked': judgeAsked,
   'payment.taken': judgePayment,
   'payment.result': judgeResult,

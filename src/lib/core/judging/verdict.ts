@@ -75,6 +75,10 @@ export const EFFECT_OF = {
   'return/figures': 'doubted',
   'return/money': 'doubted',
   'return/drawer': 'doubted',
+  /** More would go back to a card than it paid, or to one that did not pay. */
+  'return/card': 'doubted',
+  'refund/unknown': 'barred',
+  'refund/not-so': 'barred',
   /** Some of the sale had come back: voided as well, that is given back twice. */
   'void/returned': 'doubted',
   'drawer/event': 'doubted',

@@ -49,6 +49,17 @@ export function clipped(reason: string): string {
   return `${reason.slice(0, LONGEST_REASON - 1).replace(/[\uD800-\uDBFF]$/, '')}…`;
 }
 
+/** How much goes back, and to which card, stands in the books: `return.made`. */
+export const cardRefundSchema = z.strictObject({ refund: recordId });
+
+/** What came of it: it is on its way, or the acquirer will not. */
+export const refundAnswerSchema = z.object({
+  state: z.enum(['refunded', 'refused']),
+  amount: z.int().min(0),
+  reason: z.string().transform(clipped),
+});
+export type RefundAnswer = z.infer<typeof refundAnswerSchema>;
+
 /** What the acquirer says of a payment. */
 export const cardAnswerSchema = z.object({
   state: z.enum(['captured', 'authorised', 'declined', 'cancelled', 'reversed', 'released']),

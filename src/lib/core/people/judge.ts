@@ -116,6 +116,7 @@ const needs: Needs = {
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
   'payment.result': nothing,
+  'refund.result': nothing,
   // Of a sale that has been rung up, or in a colleague's cash: the books tell (judging/reversal.ts).
   'payment.reversed': nothing,
   'hold.decided': nothing,
@@ -275,6 +276,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'payment.asked': false,
   'payment.taken': false,
   'payment.result': false,
+  'refund.result': false,
   'payment.reversed': false,
   'hold.decided': false,
   'receipt.asked': false,

@@ -76,6 +76,7 @@ const returned = (
     payments: books.rows('payments'),
     before: books.rows('returns'),
     ...{ voids: books.rows('voids'), undone: books.rows('voidsUndone'), chosen },
+    ...{ card: null, refunds: books.rows('cardRefunds') },
     ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1, deviceNumber: 1 },
     ...{ number: books.rows('returns').length + 1, event: EVENT, place: EVENT },
     ...{ day: '2026-11-22', hour: 12, ...more },

@@ -4,6 +4,8 @@ import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
 import { readQuantity } from '../money/typed';
+import { sum } from '../money/units';
+import { paidWith } from '../payment/part-sums';
 import { roundToStep } from '../pricing/cash-step';
 import {
   leftOf,
@@ -30,9 +32,12 @@ export interface MakeReturn extends SoldSale {
   readonly undone: readonly Row<'voidsUndone'>[];
   readonly chosen: readonly ChosenBack[];
   readonly reason: string;
-  /** By which way it is given back; a drawer where that is cash. */
+  /** By which way it is given back; a drawer where that is cash, the payment where it goes back to its card. */
   readonly way: string;
   readonly drawer: string | null;
+  readonly card: string | null;
+  /** What goes back to cards of this sale already. */
+  readonly refunds: readonly Pick<Row<'cardRefunds'>, 'payment' | 'amount' | 'state'>[];
   readonly cashStep: number;
   readonly deviceNumber: number;
   /** The device's next. */
@@ -55,7 +60,9 @@ export type ReturnRefusal =
       readonly unit: string;
     }
   | { readonly code: 'return/no-reason' }
-  | { readonly code: 'return/no-drawer' };
+  | { readonly code: 'return/no-drawer' }
+  /** The card paid less than what would go back to it; minor units. */
+  | { readonly code: 'return/card-more'; readonly left: number };
 export type ReturnOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: ReturnRefusal };
@@ -101,6 +108,8 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   if (way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
   const figures = returnFigures(command, back);
   const owed = takenOff(figures);
+  const onCard = cardLeft(command);
+  if (onCard !== null && owed > onCard) return refuse({ code: 'return/card-more', left: onCard });
   const amount = drawer === null ? owed : roundToStep(owed, command.cashStep);
   const { day, hour, place, deviceNumber, number } = command;
   const body: Body = {
@@ -111,7 +120,25 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
       to: chosen.find((each) => each.line === line)?.to ?? 'stock',
     })),
     ...figures,
-    money: owed <= 0 ? [] : [{ way, drawer, amount, rounding: amount - owed }],
+    money:
+      owed <= 0 ? [] : [{ way, drawer, amount, rounding: amount - owed, card: toCard(command) }],
   };
   return { ok: true, drafts: [draft('return.made', newId(), command.event, body)] };
 }
+
+const toCard = ({ card, newId }: MakeReturn): Body['money'][number]['card'] =>
+  card === null ? null : { payment: card, refund: newId() };
+
+/** What of the card's payment has not gone back to it; null where nothing goes to a card. */
+function cardLeft({ card, payments, refunds }: MakeReturn): number | null {
+  const part = payments.find(({ id }) => id === card);
+  return part === undefined ? null : paidWith(part) - goneBack(part.id, refunds);
+}
+
+/** What has gone, or is to go, back to the card of a payment. Minor units. */
+export const goneBack = (payment: string, refunds: MakeReturn['refunds']): number =>
+  sum(
+    refunds.flatMap((each) =>
+      each.payment === payment && each.state !== 'refused' ? each.amount : [],
+    ),
+  );

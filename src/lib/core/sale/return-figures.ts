@@ -14,7 +14,10 @@ type Body = BodyOf<'return.made'>;
 export interface SoldSale {
   readonly sale: Row<'sales'>;
   readonly lines: readonly Row<'saleLines'>[];
-  readonly payments: readonly Pick<Row<'payments'>, 'id' | 'way' | 'surcharge'>[];
+  readonly payments: readonly Pick<
+    Row<'payments'>,
+    'id' | 'way' | 'charge' | 'surcharge' | 'tip' | 'change'
+  >[];
   readonly before: readonly Pick<Row<'returns'>, 'lines' | 'takes' | 'surcharges'>[];
 }
 

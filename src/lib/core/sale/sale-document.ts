@@ -9,6 +9,8 @@ export interface SaleDocument {
   readonly undone: readonly Row<'voidsUndone'>[];
   /** What of it came back, the first first. */
   readonly returns: readonly Row<'returns'>[];
+  /** What goes back to its cards for that. */
+  readonly refunds: readonly Row<'cardRefunds'>[];
   readonly payers: readonly Row<'payers'>[];
 }
 

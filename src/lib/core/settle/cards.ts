@@ -59,7 +59,7 @@ export interface CardsSettled {
   readonly paired: { readonly reference: number; readonly likeness: number; readonly hand: number };
 }
 
-export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsSettled {
+export function settleCards({ cards, refunds, lines, joins, came }: SettlingRows): CardsSettled {
   const taken: SettledCard[] = [];
   const figures = { carried: 0, failed: 0 };
   for (const card of cards) {
@@ -79,6 +79,7 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
   });
   const even = evenlyUndone(cards, own);
   const standing = own.filter(({ reference }) => !even.has(reference));
+  const expected = refundsIn(standing, refunds, byHand);
   const paid = standing
     .filter(({ sort }) => sort === 'payment')
     .sort((a, b) => (a.paidAt < b.paidAt ? -1 : a.paidAt > b.paidAt ? 1 : a.id < b.id ? -1 : 1));
@@ -92,7 +93,7 @@ export function settleCards({ cards, lines, joins, came }: SettlingRows): CardsS
       difference === 0 ? [] : { ...oddOf(lineAt(line), 'amount', difference), payment },
     ),
     ...standing.flatMap((line) => {
-      if (line.sort === 'payment') return [];
+      if (line.sort === 'payment' || expected.has(line.id)) return [];
       const payment = byHand.get(line.id) ?? referenced(line, known);
       // Nothing comes of it: what it had been taken for says more.
       const amount = line.amount === 0 ? cardOf.get(payment ?? '')?.amount : undefined;
@@ -141,6 +142,25 @@ function evenlyUndone(cards: SettlingRows['cards'], lines: readonly Line[]): Rea
   for (const { reference, amount } of lines)
     if (undone.has(reference)) sums.set(reference, (sums.get(reference) ?? 0) + amount);
   return new Set([...sums].flatMap(([reference, left]) => (left === 0 ? reference : [])));
+}
+
+/** Lines that say that goods came back, as the tills have it: each refund by its payment and amount, once. */
+function refundsIn(
+  lines: readonly Line[],
+  refunds: SettlingRows['refunds'],
+  byHand: ReadonlyMap<string, string | null>,
+): ReadonlySet<string> {
+  const open = refunds.filter(({ state }) => state === 'refunded');
+  const found = new Set<string>();
+  for (const line of lines) {
+    if (line.sort !== 'refund') continue;
+    const payment = byHand.get(line.id) ?? line.reference;
+    const at = open.findIndex((each) => each.payment === payment && each.amount === -line.amount);
+    if (at === -1) continue;
+    open.splice(at, 1);
+    found.add(line.id);
+  }
+  return found;
 }
 
 const isBack = (sort: Line['sort']): boolean => sort === 'refund' || sort === 'chargeback';

@@ -9,6 +9,7 @@ import { byAmount } from '../loose-end/by-amount';
 import { lateCashes } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
 import { openCardEnds, type CardLooseEnd } from '../payment/card-state';
+import { refundState, type RefundState } from '../payment/refund-state';
 import type { CardsSettled, OddLine, SettledCard } from './cards';
 import type { MakerSettled, PaySettled, TipsSettled } from './people';
 import type { SettlingDevice, SettlingRows } from './rows';
@@ -40,6 +41,14 @@ export type EventEnd =
         readonly amount: number;
         readonly last4: string;
         readonly at: string;
+      }
+    >
+  | End<
+      'card/refund',
+      {
+        readonly is: Exclude<RefundState, 'done'>;
+        readonly amount: number;
+        readonly reason: string;
       }
     >
   | End<'card/no-report', { readonly amount: number }>
@@ -187,7 +196,7 @@ const slipEnds = ({ waiting, owing, soldTwice }: SettlingRows): EventEnd[] => [
 
 const A_MINUTE = 60_000;
 
-function cardEnds({ cards, event, now }: SettlingRows, settled: CardsSettled): EventEnd[] {
+function cardEnds({ cards, refunds, event, now }: SettlingRows, settled: CardsSettled): EventEnd[] {
   const states = openCardEnds(
     cards,
     [],
@@ -208,8 +217,15 @@ function cardEnds({ cards, event, now }: SettlingRows, settled: CardsSettled): E
           },
         ]
       : [];
+  const back = refunds.flatMap((refund): EventEnd[] => {
+    const is = refundState(refund);
+    if (is === 'done' || refund.event !== event.id) return [];
+    const { id, amount, reason } = refund;
+    return [{ looseEnd: `refund:${id}`, code: 'card/refund', ...{ is, amount, reason } }];
+  });
   return [
     ...states,
+    ...back,
     ...report,
     ...settled.missing.map((card): EventEnd => ({
       looseEnd: `unreported:${card.payment}`,

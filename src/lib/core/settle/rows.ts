@@ -15,6 +15,8 @@ export interface SettlingRows {
   readonly drawerReads: readonly Row<'drawerReads'>[];
   readonly cashMoves: readonly Omit<Row<'cashMoves'>, 'photo'>[];
   readonly cards: readonly Row<'cardPayments'>[];
+  /** Money that goes back to cards: of returns here, and of payments of the event wherever the goods came back. */
+  readonly refunds: readonly Row<'cardRefunds'>[];
   /** Lines that may be about a card of the event: by their reference, or of its days and of no card that is known. */
   readonly lines: readonly Row<'cardLines'>[];
   readonly joins: readonly Row<'cardJoins'>[];

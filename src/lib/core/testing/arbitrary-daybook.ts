@@ -875,7 +875,7 @@ export class DeviceWriter {
       sale,
       lines: books.rows('saleLines'),
       payments: books.rows('payments'),
-      ...{ before: [], voids: [], undone: [] },
+      ...{ before: [], voids: [], undone: [], card: null, refunds: [] },
       chosen: [{ line: 0, typed: '1', to }],
       ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1 },
       deviceNumber: this.number,

@@ -212,6 +212,7 @@ export class SettlingWorld {
       drawerReads: at(books.rows('drawerReads')),
       cashMoves: at(books.rows('cashMoves')),
       cards: at(books.rows('cardPayments')),
+      refunds: books.rows('cardRefunds'),
       lines: books.rows('cardLines'),
       joins: books.rows('cardJoins'),
       came: standing(at(books.rows('moneyCame')), undone),

@@ -5,7 +5,8 @@ import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { draft } from '../../core/daybook/kinds';
 import type { Draft } from '../../core/daybook/chain';
 import type { CardErrand } from '../../core/payment/card-state';
-import type { CardAnswer } from '../../core/payment/card-messages';
+import type { CardAnswer, RefundAnswer } from '../../core/payment/card-messages';
+import { makeReturn } from '../../core/sale/make-return';
 import { takePart } from '../../core/sale/take-part';
 import { emptySlip, putItem, type OpenSlip } from '../../core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../core/testing/a-sale';
@@ -30,12 +31,18 @@ let ids = 0;
 const newId = (): string => idOf(61, (ids += 1));
 /** What the acquirer was asked, in order. */
 let told: string[];
+const NO_NETWORK: Asked<RefundAnswer> = { came: 'nothing' };
+let refundAnswers: () => Promise<Asked<RefundAnswer>> | Asked<RefundAnswer> = () => NO_NETWORK;
 let answers: (errand: CardErrand) => Promise<Asked<CardAnswer>> | Asked<CardAnswer>;
 
 const surroundings: ErrandSurroundings = {
   ask: async (errand) => {
     told.push(`${errand.does} ${errand.payment}`);
     return await answers(errand);
+  },
+  askRefund: async (refund) => {
+    told.push(`refund ${refund}`);
+    return await refundAnswers();
   },
   unlessUnderWay: async (_payment, run) => {
     await run();
@@ -185,5 +192,71 @@ describe('errands about cards', () => {
     await db.write('standing', { ...NO_STANDING, shutOut: [deviceId(1)] });
     await doErrandsOnce(daybook, surroundings);
     assert.deepEqual(told, [`send ${card.payment}`]);
+  });
+});
+
+describe('money that goes back to a card', () => {
+  const stateOfRefund = async (refund: string): Promise<string | undefined> =>
+    (await db.books.cardRefunds.get(refund))?.state;
+  /** A sale that a card paid, and of which all came back to that card. @returns The refund. */
+  async function comesBack(): Promise<string> {
+    const { carry } = await asked();
+    await carry();
+    const [sale] = await db.books.sales.toArray();
+    const [part] = await db.books.payments.toArray();
+    const outcome = makeReturn({
+      ...{ newId, sale: sale!, lines: await db.books.saleLines.toArray(), payments: [part!] },
+      ...{ before: [], voids: [], undone: [], refunds: [], reason: 'it wilted' },
+      chosen: [{ line: 0, typed: '1', to: 'stock' }],
+      ...{ way: CARD_WAY.id, drawer: null, card: part!.id, cashStep: 1 },
+      ...{ deviceNumber: 1, number: 1, event: EVENT, place: EVENT, day: '2026-11-22', hour: 9 },
+    });
+    if (!outcome.ok) throw new Error(outcome.refusal.code);
+    await say(outcome.drafts);
+    const [refund] = await db.books.cardRefunds.toArray();
+    return refund!.id;
+  }
+  const said = (state: RefundAnswer['state']): Asked<RefundAnswer> => ({
+    came: 'answer',
+    answer: { state, amount: 1000, reason: state === 'refused' ? 'That is too much.' : '' },
+  });
+
+  it('is asked for under one id until somebody answers, and then no more', async () => {
+    answers = () => answer('captured');
+    const refund = await comesBack();
+    refundAnswers = () => NO_NETWORK;
+    assert.equal(await doErrandsOnce(daybook, surroundings), 'later');
+    assert.equal(await stateOfRefund(refund), '');
+    refundAnswers = () => said('refunded');
+    await doErrandsOnce(daybook, surroundings);
+    assert.equal(await doErrandsOnce(daybook, surroundings), 'nothing');
+    assert.equal(await stateOfRefund(refund), 'refunded');
+    assert.deepEqual(
+      told.filter((each) => each.startsWith('refund')),
+      [`refund ${refund}`, `refund ${refund}`],
+    );
+  });
+
+  it('waits a moment where the server has not heard of the return, and ends where it is refused', async () => {
+    answers = () => answer('captured');
+    const refund = await comesBack();
+    refundAnswers = () => refusal('card/not-decided') as Asked<RefundAnswer>;
+    assert.equal(await doErrandsOnce(daybook, surroundings), 'soon');
+    refundAnswers = () => said('refused');
+    await doErrandsOnce(daybook, surroundings);
+    assert.equal(await stateOfRefund(refund), 'refused');
+    assert.equal((await db.books.cardRefunds.get(refund))?.reason, 'That is too much.');
+  });
+
+  it('of another device is that one’s to ask for', async () => {
+    answers = () => answer('captured');
+    const refund = await comesBack();
+    await db.books.cardRefunds.update(refund, { device: deviceId(2) });
+    refundAnswers = () => said('refunded');
+    await doErrandsOnce(daybook, surroundings);
+    assert.ok(!told.includes(`refund ${refund}`));
+    await db.write('standing', { ...NO_STANDING, shutOut: [deviceId(2)] });
+    await doErrandsOnce(daybook, surroundings);
+    assert.ok(told.includes(`refund ${refund}`));
   });
 });

@@ -12,7 +12,13 @@ import {
   type CardPayment,
 } from '../../core/payment/card-state';
 import { endedHold, heldResult, resultOf } from '../../core/payment/card-answers';
-import { cardAnswerSchema, type CardAnswer } from '../../core/payment/card-messages';
+import {
+  cardAnswerSchema,
+  refundAnswerSchema,
+  type CardAnswer,
+  type RefundAnswer,
+} from '../../core/payment/card-messages';
+import { refundErrands } from '../../core/payment/refund-state';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
 import type { Asked, Transport } from '../sync/transport';
@@ -30,6 +36,8 @@ export const cardLock = (payment: string): string => `stall-till-card-${payment}
 /** What errands are done with; tests put others in its place. */
 export interface ErrandSurroundings {
   readonly ask: (errand: CardErrand) => Promise<Asked<CardAnswer>>;
+  /** Asks for money to go back to a card: the same refund, however often. */
+  readonly askRefund: (refund: string) => Promise<Asked<RefundAnswer>>;
   /** Runs it unless the payment is somebody's just now. @returns Whether it ran. */
   readonly unlessUnderWay: (payment: string, run: () => Promise<void>) => Promise<boolean>;
   /** Milliseconds since 1970. */
@@ -45,6 +53,8 @@ export function doCardErrands(
 ): void {
   const surroundings: ErrandSurroundings = {
     ask: async (errand) => await askServer(errand, transport, currency()),
+    askRefund: async (refund) =>
+      await transport.ask('/api/cards/refund', refundAnswerSchema, { refund }),
     unlessUnderWay: async (payment, run) =>
       await navigator.locks.request(cardLock(payment), { ifAvailable: true }, async (lock) => {
         if (lock !== null) await run();
@@ -99,7 +109,12 @@ export async function doErrandsOnce(
   const identity = await db.read('identity');
   if (identity === undefined) return 'nothing';
   const shutOut = new Set((await db.read('standing'))?.shutOut);
-  let left: Left = 'nothing';
+  let left = await giveBack(daybook, surroundings, identity.device, shutOut).catch(
+    (error: unknown): Left => {
+      console.error('money goes back to a card later:', error);
+      return 'later';
+    },
+  );
   for (const { payment } of cardErrands(await openCards(db), identity.device, shutOut)) {
     let came: Left = 'later';
     const one = async (): Promise<void> => {
@@ -116,6 +131,34 @@ export async function doErrandsOnce(
       console.error('an errand about a card is tried again later:', error);
     });
     left = later(left, came);
+  }
+  return left;
+}
+
+/** Money that goes back to cards for goods that came back, one after another. */
+async function giveBack(
+  daybook: DeviceDaybook,
+  { askRefund }: ErrandSurroundings,
+  device: string,
+  shutOut: ReadonlySet<string>,
+): Promise<Left> {
+  const { cardRefunds } = daybook.db.books;
+  await daybook.settle();
+  const open = await cardRefunds.where('state').equals('').toArray();
+  let left: Left = 'nothing';
+  for (const { id, payment, event } of refundErrands(open, device, shutOut)) {
+    const asked = await askRefund(id);
+    if (asked.came === 'answer') {
+      const body = { refund: id, payment, ...asked.answer };
+      await daybook.append(() => ({
+        ok: true,
+        drafts: [draft('refund.result', newId(), event, body)],
+      }));
+      await daybook.settle();
+    } else {
+      const isOnItsWay = asked.came === 'refusal' && asked.refusal.code === 'card/not-decided';
+      left = later(left, isOnItsWay ? 'soon' : 'later');
+    }
   }
   return left;
 }

@@ -92,6 +92,12 @@ export async function saleDocument(
       returns: (await books.rows(business, 'returns', { sale: id }, transaction)).sort((a, b) =>
         a.at < b.at ? -1 : 1,
       ),
+      refunds: await books.rows(
+        business,
+        'cardRefunds',
+        { payment: [...sale.payments] },
+        transaction,
+      ),
       payers: await books.rows(business, 'payers', parts, transaction),
     };
   });

@@ -48,6 +48,12 @@ export async function settlingRows(
     const sold = await soldOf(reading);
     const back = await cameBack(reading);
     const lines = await cardLines(reading, event, cards);
+    const refunds = await books.rows(
+      business,
+      'cardRefunds',
+      { [Op.or]: [{ event: id }, { payment: cards.map((card) => card.id) }] },
+      transaction,
+    );
     const staffPay = await books.rows(business, 'staffPay', {}, transaction);
     const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
     return {
@@ -71,6 +77,7 @@ export async function settlingRows(
       drawerReads: await all('drawerReads'),
       cashMoves: (await all('cashMoves')).map(({ photo: _photo, ...move }) => move),
       cards,
+      refunds,
       lines,
       joins:
         lines.length === 0

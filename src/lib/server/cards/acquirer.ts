@@ -45,6 +45,11 @@ export interface Acquirer {
   cancel(reference: string): Promise<AcquirerAnswer>;
   /** Takes what is held, or less of it. */
   capture(reference: string, amount: number): Promise<AcquirerAnswer>;
+  /**
+   * Gives back some of what was taken. The same refund is the same for ever, however often it is asked for.
+   * @param amount Minor units. @returns The payment that it is of; a refusal where it was never taken, or too little.
+   */
+  refund(reference: string, refund: string, amount: number): Promise<AcquirerAnswer>;
   /** Lets go of what is held. */
   release(reference: string): Promise<AcquirerAnswer>;
   /**
@@ -74,6 +79,8 @@ const FINAL = {
   find: ['unknown'],
   capture: ['unknown', 'not held'],
   release: ['unknown'],
+  // One that is not known may still be on its way, as what was taken with no network is.
+  refund: ['not taken', 'too much'],
   keep: ['card'],
 } as const;
 const NONE_FINAL: readonly string[] = [];
@@ -129,6 +136,8 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
     cancel: async (reference) => await askPayment('/cancel', { reference }),
     capture: async (reference, amount) =>
       await askPayment('/capture', { reference, amount }, FINAL.capture),
+    refund: async (reference, refund, amount) =>
+      await askPayment('/refund', { reference, refund, amount }, FINAL.refund),
     release: async (reference) => await askPayment('/release', { reference }, FINAL.release),
     keep: async (customer, sealed) => {
       const said = await askFor('/cards', { customer, sealed }, keptSchema, FINAL.keep);

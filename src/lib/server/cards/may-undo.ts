@@ -10,7 +10,7 @@ import { askedCard } from './cards-asked';
 type Db = Pick<Database, 'sequelize'>;
 
 /** An entry stands if nothing was found against it, or somebody who may has accepted it. */
-const STANDS =
+export const STANDS =
   "(e.state = 'applied' OR (e.state = 'doubted' AND EXISTS (SELECT 1 FROM books_settlements s " +
   "WHERE s.business = e.business AND s.looseEnd = CONCAT('entry:', e.id) AND s.how = 'accepted')))";
 

@@ -171,12 +171,26 @@ async function gatherRows(
   await put('bankLines', 'id', references.bankLines);
   await put('bankJoins', 'money', references.money);
   await put('cardPayments', 'id', cards);
+  await put('cardRefunds', 'id', references.refunds);
+  await put('cardRefunds', 'payment', references.refundsOf);
+  await gatherRefunds(references.refunds, evidence);
   await put('devices', 'id', devices);
   if (asksAboutCarried)
     await put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' });
   await gatherWriters(settled, evidence);
   if (references.asksAboutOwnPrices)
     evidence.hasOwnPrices = await books.any(business, 'items', 'otherPrice', transaction);
+
+  async function gatherRefunds(ids: ReadonlySet<string>, { refunds }: Evidence): Promise<void> {
+    if (ids.size === 0) return;
+    const rows = await select<{ refund: string; state: string }>(
+      books.database,
+      'SELECT refund, state FROM cards_refunded WHERE business = ? AND refund IN (?)',
+      [business, [...ids]],
+      transaction,
+    );
+    for (const { refund, state } of rows) refunds.set(refund, state);
+  }
 
   async function gatherWriters(ids: ReadonlySet<string>, { writers }: Evidence): Promise<void> {
     if (ids.size === 0) return;

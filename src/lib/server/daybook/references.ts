@@ -23,6 +23,9 @@ export interface References {
   readonly bankAccounts: Set<string>;
   readonly bankLines: Set<string>;
   readonly cards: Set<string>;
+  /** Money that goes back to cards, and the payments that it is of. */
+  readonly refunds: Set<string>;
+  readonly refundsOf: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -55,6 +58,8 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     bankAccounts: new Set(),
     bankLines: new Set(),
     cards: new Set(),
+    refunds: new Set(),
+    refundsOf: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -91,7 +96,12 @@ function note(entry: KnownEntry, found: References): void {
     case 'return.made':
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
-      for (const { drawer } of entry.body.money) if (drawer !== null) found.drawers.add(drawer);
+      for (const { drawer, card } of entry.body.money) {
+        if (drawer !== null) found.drawers.add(drawer);
+        if (card === null) continue;
+        found.refunds.add(card.refund);
+        found.refundsOf.add(card.payment);
+      }
       return;
     case 'payment.taken': {
       const { way, drawer, card, side, charge, clears } = entry.body;
@@ -109,6 +119,9 @@ function note(entry: KnownEntry, found: References): void {
     case 'payment.asked':
       found.payments.add(entry.body.payment);
       found.cards.add(entry.body.payment);
+      return;
+    case 'refund.result':
+      found.refunds.add(entry.body.refund);
       return;
     case 'payment.result':
     case 'hold.decided':

@@ -66,5 +66,6 @@ export const access: Readonly<Record<string, Who>> = {
   'POST /api/cards/cancel': 'device',
   'POST /api/cards/capture': 'device',
   'POST /api/cards/release': 'device',
+  'POST /api/cards/refund': 'device',
   'POST /api/cards/keep': 'device',
 };

@@ -1,8 +1,9 @@
 /** What is said of goods that come back. */
 import type { ReturnRefusal } from '../../core/sale/make-return';
-import { quantityWords } from './money-words';
+import { refundState, type CardRefund } from '../../core/payment/refund-state';
+import { quantityWords, type MoneyWords } from './money-words';
 
-export function returnRefusalWords(refusal: ReturnRefusal): string {
+export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): string {
   switch (refusal.code) {
     case 'return/voided':
       return 'This sale is void: all of it has been given back already.';
@@ -14,7 +15,25 @@ export function returnRefusalWords(refusal: ReturnRefusal): string {
       return `Of ${refusal.name} only ${quantityWords(refusal.left, refusal.unit)} can still come back.`;
     case 'return/no-reason':
       return 'Say why, in a few words: “wilted” will do.';
+    case 'return/card-more':
+      return `Only ${money.text(refusal.left)} can still go back to that card; give the rest back another way, in a return of its own.`;
     case 'return/no-drawer':
       return 'Choose the drawer that the cash comes out of; one must be open here.';
+  }
+}
+
+/** Where the money is that goes back to a card. */
+export function refundWords(
+  refund: Pick<CardRefund, 'amount' | 'state' | 'reason'>,
+  money: MoneyWords,
+): string {
+  const amount = money.text(refund.amount);
+  switch (refundState(refund)) {
+    case 'to do':
+      return `${amount} goes to the card as soon as there is network.`;
+    case 'done':
+      return `${amount} is on its way to the card.`;
+    case 'refused':
+      return `The acquirer will not give ${amount} back to the card: ${refund.reason} Give it back another way.`;
   }
 }

@@ -93,6 +93,16 @@ export function endWords(end: EventEnd, names: SettleNames): EndWords {
         '/loose-ends',
         'Loose ends',
       );
+    case 'card/refund':
+      return end.is === 'refused'
+        ? here(
+            'The acquirer will not give money back to a card',
+            `${money.text(end.amount)} for goods that came back${end.reason === '' ? '' : `: ${end.reason}`}. Give it back another way, and accept this with a word on how.`,
+          )
+        : here(
+            'Money for goods that came back has not gone to the card yet',
+            `${money.text(end.amount)}. The device that took the goods back sends it as soon as it has network.`,
+          );
     case 'card/no-report':
       return here(
         'The acquirer has not been asked yet',

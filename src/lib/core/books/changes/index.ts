@@ -12,7 +12,7 @@ import { ledgerChart, ledgerHanded } from './ledger';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
-import { returnMade } from './return';
+import { refundResult, returnMade } from './return';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
   businessCash,
@@ -117,6 +117,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
   'return.made': returnMade,
+  'refund.result': refundResult,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

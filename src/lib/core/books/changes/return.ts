@@ -3,7 +3,7 @@ import type { EntryOf } from '../../daybook/kinds';
 import { takenOff } from '../../sale/return-figures';
 import { returnNumber } from '../../sale/sale-number';
 import { goneTo } from '../names';
-import { put, type Change } from '../change';
+import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
@@ -19,6 +19,14 @@ export const returnMade = (entry: EntryOf<'return.made'>): Change[] => {
       ...{ day: body.day, hour: body.hour, place, lines, surcharges, money },
       takes: takes.postings,
     }),
+    ...money.flatMap(({ card, way, amount }) =>
+      card === null
+        ? []
+        : merge('cardRefunds', card.refund, 'asked', entry.stamp, {
+            ...{ return: id, payment: card.payment, way, amount },
+            ...{ ...saidBy(entry), device },
+          }),
+    ),
     ...lines.flatMap(({ line, to }) => {
       if (to === 'stock') return [];
       const counted = takes.postings.find(
@@ -37,4 +45,9 @@ export const returnMade = (entry: EntryOf<'return.made'>): Change[] => {
       amount: total,
     }),
   ];
+};
+
+export const refundResult = ({ at, stamp, body }: EntryOf<'refund.result'>): Change[] => {
+  const { refund, state, reason } = body;
+  return [merge('cardRefunds', refund, 'result', stamp, { state, reason, resultAt: at })];
 };

@@ -82,6 +82,18 @@ export const paymentTables = {
       keep: 'recent',
     },
   ),
+  /** Money that goes back to cards because goods came back, and what became of it. */
+  cardRefunds: records(
+    {
+      asked: { return: id(), payment: id(), way: text(40), ...saidBy, amount: whole() },
+      result: {
+        state: word<BodyOf<'refund.result'>['state'] | ''>(10),
+        reason: text(120),
+        resultAt: text(30),
+      },
+    },
+    { indexes: ['device', 'event', 'state', 'payment'], keep: 'recent' },
+  ),
   /** Who paid: what they drew, whose cheque it is; gone when the customer is forgotten. */
   payers: facts(
     ['id'],

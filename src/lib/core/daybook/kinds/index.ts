@@ -43,6 +43,7 @@ import { slipGone } from './slip-gone';
 import { slipLine } from './slip-line';
 import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
+import { refundResult } from './refund-result';
 import { returnMade } from './return-made';
 import { saleRung } from './sale-rung';
 import { saleVoided, voidUndone } from './sale-voided';
@@ -119,6 +120,7 @@ export const kinds = {
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
   'return.made': returnMade,
+  'refund.result': refundResult,
   'payment.asked': paymentAsked,
   'payment.taken': paymentTaken,
   'payment.result': paymentResult,

@@ -54,6 +54,8 @@ export const returnMade = kind(
           amount: amountFromZero,
           /** What cash was given more than was owed, because of the coins there are. */
           rounding: amount,
+          /** The payment that it goes back to through the acquirer, and the refund's own id, asked for once. */
+          card: z.strictObject({ payment: recordId, refund: recordId }).nullable(),
         }),
       )
       .max(20),

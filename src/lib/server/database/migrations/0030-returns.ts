@@ -1,4 +1,4 @@
-/** Goods of sales that came back. */
+/** Goods of sales that came back, what goes back to cards for them, and what the acquirer said of that. */
 import type { Migration } from '../migration';
 
 export const returns: Migration = {
@@ -27,6 +27,33 @@ export const returns: Migration = {
       KEY by_sale (business, \`sale\`),
       KEY by_event (business, \`event\`),
       KEY by_number (business, \`number\`)
+    )`,
+    `CREATE TABLE IF NOT EXISTS books_card_refunds (
+      business CHAR(36) NOT NULL,
+      \`id\` VARCHAR(40) NOT NULL,
+      \`return\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`payment\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`way\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`event\` VARCHAR(40) NULL,
+      \`device\` VARCHAR(40) NOT NULL DEFAULT '',
+      \`by\` VARCHAR(40) NULL,
+      \`at\` VARCHAR(30) NOT NULL DEFAULT '',
+      \`amount\` BIGINT NOT NULL DEFAULT 0,
+      \`state\` VARCHAR(10) NOT NULL DEFAULT '',
+      \`reason\` VARCHAR(120) NOT NULL DEFAULT '',
+      \`resultAt\` VARCHAR(30) NOT NULL DEFAULT '',
+      \`askedStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      \`resultStamp\` VARCHAR(60) NOT NULL DEFAULT '',
+      PRIMARY KEY (business, \`id\`),
+      KEY by_event (business, \`event\`),
+      KEY by_payment (business, \`payment\`)
+    )`,
+    `CREATE TABLE IF NOT EXISTS cards_refunded (
+      business CHAR(36) NOT NULL,
+      refund CHAR(36) NOT NULL,
+      state VARCHAR(10) NOT NULL,
+      amount BIGINT NOT NULL,
+      PRIMARY KEY (business, refund)
     )`,
   ],
 };

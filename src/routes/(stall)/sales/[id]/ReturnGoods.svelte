@@ -3,15 +3,16 @@
   import { toast } from 'svelte-sonner';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
+  import { paidWith } from '$lib/core/payment/part-sums';
   import { roundToStep } from '$lib/core/pricing/cash-step';
-  import { canComeBack, readChosen, type ChosenBack } from '$lib/core/sale/make-return';
+  import { canComeBack, goneBack, readChosen, type ChosenBack } from '$lib/core/sale/make-return';
   import { leftOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { returnOnce, soldIn } from '$lib/device/return-goods';
   import Field from '$lib/ui/forms/Field.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
-  import { returnRefusalWords } from '$lib/ui/words/return-words';
+  import { refundWords, returnRefusalWords } from '$lib/ui/words/return-words';
   import { reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -26,11 +27,19 @@
   const isVoid = $derived(standingVoids(found.voids, found.undone).length > 0);
   const lines = $derived([...canComeBack(sold)].sort((a, b) => a.line - b.line));
   const left = $derived(leftOf(sold));
-  /** The ways it was paid by, that are no cash: what is given back so is given back there as well. */
+  /** Cards that it goes back to through the acquirer, as far as each has paid. */
+  const cards = $derived(
+    found.payments.flatMap(({ id, card, wayName, ...part }) => {
+      if (card === null) return [];
+      const rest = paidWith(part) - goneBack(id, found.refunds);
+      return rest > 0 ? [{ id, way: part.way, name: `${wayName} ${card.last4}`, rest }] : [];
+    }),
+  );
+  /** Other ways that are no cash: what is given back so is given back there by hand. */
   const ways = $derived([
     ...new Map(
-      found.payments.flatMap(({ drawer, way, wayName }) =>
-        drawer === null ? [[way, wayName] as const] : [],
+      found.payments.flatMap(({ drawer, card, way, wayName }) =>
+        drawer === null && card === null ? [[way, wayName] as const] : [],
       ),
     ),
   ]);
@@ -47,6 +56,7 @@
   );
   const back = $derived(readChosen(sold, chosen));
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
+  const card = $derived(cards.find(({ id }) => by === `card ${id}`));
   const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
   const gives = $derived(
     owed === null || drawer === null ? owed : roundToStep(owed, stall.business.cashStep),
@@ -57,7 +67,12 @@
     [typed, to, reason, wrong] = [{}, {}, '', ''];
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
+    const [card] = cards;
     const way = ways[0]?.[0];
+    if (card !== undefined && !paidInCash) {
+      by = `card ${card.id}`;
+      return;
+    }
     by =
       way !== undefined && !paidInCash
         ? `way ${way}`
@@ -76,15 +91,21 @@
     const outcome = await returnOnce(stall.daybook, {
       ...{ found, chosen, reason, drawer, lentBy, business: stall.business },
       event: stall.event ?? null,
-      way: by.startsWith('way ') ? by.slice('way '.length) : 'cash',
+      way: card?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
+      card: card?.id ?? null,
       deviceNumber: stall.identity.number,
     });
     if (!outcome.ok) {
-      wrong = outcome.refusal.code === 'slip/gone' ? '' : returnRefusalWords(outcome.refusal);
+      wrong =
+        outcome.refusal.code === 'slip/gone' ? '' : returnRefusalWords(outcome.refusal, money);
       return;
     }
     isOpen = false;
-    toast(`It is taken back. Give back ${money.text(given)}.`);
+    toast(
+      card === undefined
+        ? `It is taken back. Give back ${money.text(given)}.`
+        : `It is taken back. ${money.text(given)} goes to the card as soon as there is network.`,
+    );
   }
 </script>
 
@@ -108,6 +129,9 @@
         </li>
       {/each}
     </ul>
+    {#each found.refunds.filter((refund) => refund.return === row.id) as refund (refund.id)}
+      <p data-testid="refund">{refundWords(refund, money)}</p>
+    {/each}
     <p class="soft text-sm">{stall.nameOf(row.by)}: {row.reason}</p>
   </section>
 {/each}
@@ -159,6 +183,9 @@
           {#if by === ''}<option value="">choose</option>{/if}
           {#each drawers as { id, name } (id)}
             <option value="drawer {id}">cash out of {name}</option>
+          {/each}
+          {#each cards as { id, name, rest } (id)}
+            <option value="card {id}">to the card {name}, up to {money.text(rest)}</option>
           {/each}
           {#each ways as [way, name] (way)}
             <option value="way {way}">by {name}, as it was paid</option>
