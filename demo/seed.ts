@@ -9,6 +9,8 @@ import { countDrawer, openDrawer } from '../src/lib/core/drawer/commands';
 import { bagsOf } from '../src/lib/core/drawer/move-cash';
 import { localTime, momentOf } from '../src/lib/core/event/local-time';
 import { piecesOf } from '../src/lib/core/payment/cash-handed';
+import { makeReturn } from '../src/lib/core/sale/make-return';
+import { saleDocument } from '../src/lib/server/books/find-sales';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { Accounts } from '../src/lib/server/access/accounts';
 import { noteAnswer, noteAsked } from '../src/lib/server/cards/cards-asked';
@@ -229,6 +231,7 @@ async function pastEdition(
   desk.write(opened.drafts, opens - 900_000, ownerOf(demo));
 
   let [handed, change] = [0, 0];
+  const cashSales: string[] = [];
   const left = new Map(demo.items.map(({ body, load }) => [body.id, body.isStocked ? load : 0]));
   const day = salesOfDay(demo, { opens, hours, sales }, chance, newId);
   const declined = isOpen ? day.findLast(({ handed: cash }) => cash === null) : undefined;
@@ -239,7 +242,8 @@ async function pastEdition(
     const drafts = sale === declined ? carriedAndDeclined(rung, newId) : rung;
     device.write(drafts, sale.at, sellerOf(demo, sale.device));
     await noteCards(desk.database, device, drafts, demo.business.currency, sale.at);
-    for (const { kind, body } of drafts) {
+    for (const { id, kind, body } of drafts) {
+      if (kind === 'sale.rung' && sale.handed !== null) cashSales.push(id);
       if (kind === 'sale.rung')
         for (const { item, quantity } of (body as BodyOf<'sale.rung'>).lines)
           if (item !== null) left.set(item, (left.get(item) ?? 0) - quantity);
@@ -254,7 +258,11 @@ async function pastEdition(
   const quiet = devices.at(-1);
   if (isOpen && quiet !== undefined) await noteSeen(desk.database, quiet, quiet.head + 4, opens);
   const closes = opens + hours * 3_600_000;
-  const taken = { drawer, parts: 0, handed, change, rounding: 0, back: 0 };
+  const gave = isOpen
+    ? null
+    : await cameBack(desk, demo, event, { drawer, sales: cashSales, at: closes });
+  if (gave !== null) left.set(gave.item, (left.get(gave.item) ?? 0) + gave.quantity);
+  const taken = { drawer, parts: 0, handed, change, rounding: 0, back: gave?.amount ?? 0 };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {
     drawer,
@@ -271,6 +279,38 @@ async function pastEdition(
   desk.write([draft('stock.moved', newId(), event.id, back)], closes + 2_400_000, ownerOf(demo));
   await desk.send();
   return closes + 2_400_000;
+}
+
+/** Somebody brings one thing back that they had paid for in cash: it goes back to stock, and the cash to them. */
+async function cameBack(
+  desk: DemoDevice,
+  demo: DemoBusiness,
+  event: EventBody,
+  { drawer, sales, at }: { drawer: string; sales: readonly string[]; at: number },
+): Promise<{ readonly item: string; readonly quantity: number; readonly amount: number } | null> {
+  const books = new BookReader(desk.database);
+  const { business } = desk;
+  for (const id of sales) {
+    const found = await saleDocument(desk.database, books, business, id);
+    const line = found?.lines.find(
+      ({ unit, quantity, isStocked }) => unit === '' && isStocked && quantity >= 1000,
+    );
+    if (found === null || line?.item == null) continue;
+    const outcome = makeReturn({
+      newId,
+      ...{ sale: found.sale, lines: found.lines, payments: found.payments },
+      ...{ before: [], voids: [], undone: [], refunds: [], card: null },
+      chosen: [{ line: line.line, typed: '1', to: 'stock' }],
+      ...{ reason: 'The wrong colour', way: 'cash', drawer, cashStep: demo.business.cashStep },
+      ...{ deviceNumber: desk.number, number: nextNumber(desk, 'back') },
+      ...{ event: event.id, place: event.id, ...localTime(at, event.timeZone) },
+    });
+    if (!outcome.ok) throw new Error(outcome.refusal.code);
+    desk.write(outcome.drafts, at, ownerOf(demo));
+    const { money } = outcome.drafts[0]!.body as BodyOf<'return.made'>;
+    return { item: line.item, quantity: 1000, amount: money[0]?.amount ?? 0 };
+  }
+  return null;
 }
 
 /** Three of one item come back too few, and of one of like price, of which some were sold, four too many. */
@@ -314,10 +354,10 @@ async function noteCards(
   }
 }
 
-const numbers = new WeakMap<DemoDevice, Record<'sale' | 'read', number>>();
+const numbers = new WeakMap<DemoDevice, Record<'sale' | 'read' | 'back', number>>();
 /** The device's next number for a sale or a final read. */
-function nextNumber(device: DemoDevice, of: 'sale' | 'read'): number {
-  const last = numbers.get(device) ?? { sale: 0, read: 0 };
+function nextNumber(device: DemoDevice, of: 'sale' | 'read' | 'back'): number {
+  const last = numbers.get(device) ?? { sale: 0, read: 0, back: 0 };
   last[of] += 1;
   numbers.set(device, last);
   return last[of];
@@ -330,7 +370,7 @@ function count(
   found: { drawer: string; sums: Row<'drawerSums'>; at: number; short: number },
 ): void {
   const float = demo.float.reduce((all, { value, count: n }) => all + value * n, 0);
-  const there = float + found.sums.handed - found.sums.change - found.short;
+  const there = float + found.sums.handed - found.sums.change - found.sums.back - found.short;
   const drawer = {
     id: found.drawer,
     event: event.id,

@@ -152,6 +152,16 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
       await page.getByRole('link', { name: /D4-1/ }).click();
     },
   ],
+  [
+    'goods that come back',
+    async () => {
+      await page.goto('/find');
+      await page.getByRole('link', { name: /D4-1/ }).click();
+      await page.getByRole('button', { name: 'Take goods back …' }).click();
+      await page.getByRole('button', { name: 'All of it' }).click();
+      await page.getByRole('heading', { name: 'What comes back' }).scrollIntoViewIfNeeded();
+    },
+  ],
   ['set-up', async () => void (await page.goto('/set-up'))],
   [
     'an item with variants, asked which',

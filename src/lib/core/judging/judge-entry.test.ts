@@ -704,7 +704,7 @@ describe('a forged entry', () => {
       'a return that gives back more than was paid for it',
       (court) =>
         cameBack(court, ({ takes, money }) => ({
-          takes: { ...takes, postings: byMore(takes.postings, -99) as typeof takes.postings },
+          takes: { ...takes, postings: byMore(takes.postings, -99) },
           money: money.map((each) => ({ ...each, amount: each.amount + 99 })),
         })),
       ['return/figures'],

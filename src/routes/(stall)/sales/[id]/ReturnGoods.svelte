@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
+  import { tick } from 'svelte';
   import { toast } from 'svelte-sonner';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
@@ -44,6 +45,7 @@
     ),
   ]);
 
+  let form = $state<HTMLElement>();
   let isOpen = $state(false);
   let typed = $state<Record<number, string>>({});
   let to = $state<Record<number, ChosenBack['to']>>({});
@@ -64,6 +66,7 @@
 
   function begin(): void {
     isOpen = true;
+    void tick().then(() => form?.scrollIntoView({ block: 'center' }));
     [typed, to, reason, wrong] = [{}, {}, '', ''];
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
@@ -139,6 +142,7 @@
   <section
     class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden"
     aria-label="Take goods back"
+    bind:this={form}
   >
     {#if isOpen}
       <div class="flex flex-wrap items-center justify-between gap-2">
