@@ -89,6 +89,16 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await page.goto('/counter');
   await expect(tag(page, 'Viola')).toContainText('40 left');
   await expect(tag(page, 'Lavender')).toContainText('46 left');
+
+  // Found by the number of a return, by who sold it, and by the day.
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  const here = page.getByTestId('found-here').getByRole('link');
+  for (const typed of [number.replace(/-.*/, '-b2'), 'tobin']) {
+    await page.getByLabel('Sale by number, item or amount').fill(typed);
+    await expect(here.filter({ hasText: number })).toContainText('£8.70 given back');
+  }
+  await page.getByLabel('Sale by number, item or amount').fill('1999-01-01');
+  await expect(here).toHaveCount(0);
   await context.close();
 });
 

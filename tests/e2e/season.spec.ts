@@ -90,13 +90,13 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
   await page.getByRole('link', { name: 'Where and when …' }).click();
   const costs = page.getByRole('form', { name: 'Fee and costs' });
   await costs.getByLabel('The pitch costs').selectOption('larger');
-  await costs.getByRole('textbox', { name: 'Amount' }).fill('45');
+  await costs.getByRole('textbox', { name: 'Amount' }).fill('46');
   await costs.getByLabel('Percent of the takings').fill('seven');
   await costs.getByRole('button', { name: 'Save fee and costs' }).click();
   await expect(costs.getByRole('alert')).toContainText('“seven” is no such percentage');
   await costs.getByLabel('Percent of the takings').fill('7.5');
   await costs.getByRole('button', { name: 'Save fee and costs' }).click();
-  await expect(page.getByTestId('costs-so-far')).toContainText('£45.00 for the pitch');
+  await expect(page.getByTestId('costs-so-far')).toContainText('£46.00 for the pitch');
 
   const prices = page.getByRole('form', { name: 'Prices here' });
   await prices.getByRole('button', { name: 'A percentage' }).click();
@@ -112,6 +112,7 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
   await people.getByLabel('Who').selectOption({ label: 'Tobin' });
   await people.getByRole('button', { name: 'Save who is there' }).click();
   await expect(people.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByText('Who is at Pellow Green is saved.')).toBeVisible();
 
   // £4.50 and a tenth of it are £4.95: to the nearest ten pence, £5.00.
   await openDrawer(page);
@@ -128,7 +129,7 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
   await page.getByRole('link', { name: 'Where and when …' }).click();
   const again = page.getByRole('form', { name: 'The same again' });
   await again.getByRole('button', { name: 'Plan the next edition' }).click();
-  await expect(page.getByTestId('costs-so-far')).toContainText('£45.00 for the pitch');
+  await expect(page.getByTestId('costs-so-far')).toContainText('£46.00 for the pitch');
   await expect(people.getByLabel('Who')).toHaveValue(/.+/);
   await expect(prices.getByLabel('Percent on top')).toHaveValue('10');
 });

@@ -22,6 +22,9 @@ export abstract class Asked {
   isOld = $state(false);
   protected readonly stall: Stall;
   #writes = 0;
+  /** An answer is on its way; one more is wanted after it. */
+  #isAsking = false;
+  #wanted = 0;
 
   /**
    * To be made while a component is.
@@ -31,15 +34,31 @@ export abstract class Asked {
     this.stall = stall;
     $effect(() => {
       void stall.toSend;
+      void stall.received;
       void stall.head;
-      void stall.sync.network;
+      void stall.network;
       about();
-      const timer = setTimeout(() => void this.ask(), A_MOMENT);
+      const timer = setTimeout(() => void this.#askInTurn(), A_MOMENT);
       return () => clearTimeout(timer);
     });
   }
 
   abstract ask(): Promise<void>;
+
+  /** One question at a time: the browser has few connections, and what is to be sent needs one. */
+  async #askInTurn(): Promise<void> {
+    this.#wanted += 1;
+    if (this.#isAsking) return;
+    this.#isAsking = true;
+    try {
+      for (let asked = 0; asked !== this.#wanted;) {
+        asked = this.#wanted;
+        await this.ask();
+      }
+    } finally {
+      this.#isAsking = false;
+    }
+  }
 
   /** Before it is asked. */
   protected askedAt(): AskedAt {

@@ -88,9 +88,10 @@ export class Stall {
           openKept(db),
           db.read('applied'),
         ]);
-        return { head: head?.seq ?? 0, sent: standing?.sent ?? 0, kept };
+        const { sent = 0, position = 0 } = standing ?? {};
+        return { head: head?.seq ?? 0, sent, position, kept };
       },
-      { head: 0, sent: 0, kept: 0 },
+      { head: 0, sent: 0, position: 0, kept: 0 },
     );
     this.#drawers = live(() => {
       const id = this.event?.id;
@@ -198,12 +199,14 @@ export class Stall {
     return chosen ?? this.openDrawers.find(({ id }) => id === this.given?.drawer);
   });
 
-  get toSend(): number {
-    return Math.max(0, this.#counts.value.head - this.#counts.value.sent);
-  }
-  get head(): number {
-    return this.#counts.value.head;
-  }
+  // As values: whatever is asked again when they change is not asked when they are only written down again.
+  readonly toSend: number = $derived.by(() =>
+    Math.max(0, this.#counts.value.head - this.#counts.value.sent),
+  );
+  readonly head: number = $derived.by(() => this.#counts.value.head);
+  /** How far what others wrote has come in. */
+  readonly received: number = $derived.by(() => this.#counts.value.position);
+  readonly network: SyncState['network'] = $derived.by(() => this.sync.network);
   get kept(): number {
     return this.#counts.value.kept;
   }

@@ -25,3 +25,7 @@ export interface FoundSale {
 
 /** As many as a search finds at most. */
 export const MOST_FOUND = 50;
+
+/** Letters or figures from which on people, references and cards are looked for. */
+export const SHORTEST = 2;
+export const SHORTEST_REFERENCE = 3;

@@ -28,10 +28,12 @@ export function shareSync(
 
   const tell = ({ network, pauses, refusal }: SyncState): void => {
     const state: SharedState = { network, pauses, refusal };
-    onState(state);
+    // What is the same as before is not said again: whatever follows from it would be asked for twice a second.
     const saying = JSON.stringify([network, [...pauses], refusal]);
-    if (saying !== said) channel.postMessage({ is: 'state', state } satisfies Message);
+    if (saying === said) return;
     said = saying;
+    onState(state);
+    channel.postMessage({ is: 'state', state } satisfies Message);
   };
   channel.onmessage = ({ data }: MessageEvent<Message>) => {
     if (data.is === 'try again') runner?.tryAgain();

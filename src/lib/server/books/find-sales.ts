@@ -1,8 +1,14 @@
 /** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
-import { wordsIn } from '../../core/entry-line/words';
+import { beginsWords, wordsIn } from '../../core/entry-line/words';
 import { readAmount } from '../../core/money/amount-text';
 import { sum } from '../../core/money/units';
-import { MOST_FOUND, type FoundSale, type SaleDocument } from '../../core/sale/sale-document';
+import {
+  MOST_FOUND,
+  SHORTEST,
+  SHORTEST_REFERENCE,
+  type FoundSale,
+  type SaleDocument,
+} from '../../core/sale/sale-document';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
@@ -14,8 +20,9 @@ const LIKE = 'COLLATE utf8mb4_unicode_ci LIKE';
 const plainly = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /**
- * As a device finds them (`device/find-sales.ts`): by the beginning of the number, by the total, or by every word
- * of the goods; newest first, at most `MOST_FOUND`.
+ * As a device finds them (`device/find-sales.ts`): by the beginning of the number, by the total, by every word of the
+ * goods, by who sold or bought, by the day, by a payment's reference or its card's last four; newest first, at most
+ * `MOST_FOUND`.
  */
 export async function findSales(
   database: Database,
@@ -43,6 +50,21 @@ export async function findSales(
       words.map((word) => `%${plainly(word)}%`),
     ]);
   }
+  if (wanted.length >= SHORTEST) ways.push(...(await people(books, business, wanted)));
+  if (wanted.length >= SHORTEST_REFERENCE)
+    ways.push([
+      's.slip IN (SELECT p.slip FROM books_payments p WHERE p.business = s.business ' +
+        'AND (p.reference LIKE ? OR p.reference LIKE ?))',
+      // As typed and in capitals, as references mostly are: by the index, which tells them apart.
+      [`${plainly(wanted)}%`, `${plainly(wanted.toUpperCase())}%`],
+    ]);
+  if (/^\d{4}$/.test(wanted))
+    ways.push([
+      's.slip IN (SELECT c.slip FROM books_card_payments c WHERE c.business = s.business AND c.last4 = ?)',
+      [wanted],
+    ]);
+  if (/^\d{4}-\d{2}-\d{2}$/.test(wanted) && !Number.isNaN(Date.parse(wanted)))
+    ways.push(['s.id >= ? AND s.id < ? AND s.day = ?', [...idsOn(wanted), wanted]]);
   return await database.snapshot(async (transaction) => {
     const all = new Set<string>();
     for (const [fits, values] of ways) {
@@ -68,6 +90,42 @@ export async function findSales(
       back: sum(returns.flatMap((each) => (each.sale === sale.id ? each.total : []))),
     }));
   });
+}
+
+const DAY = 86_400_000;
+
+/** Ids begin with when they were made (UUID version 7): those of a day, wherever on earth it is, lie between these. */
+function idsOn(day: string): readonly [from: string, before: string] {
+  const at = Date.parse(day);
+  const id = (millis: number): string => {
+    const hex = Math.max(0, millis).toString(16).padStart(12, '0');
+    return `${hex.slice(0, 8)}-${hex.slice(8)}`;
+  };
+  return [id(at - DAY), id(at + 2 * DAY)];
+}
+
+/** By who sold, and by who bought: names as they are typed. */
+async function people(
+  books: BookReader,
+  business: string,
+  wanted: string,
+): Promise<[string, readonly unknown[]][]> {
+  const words = wordsIn(wanted);
+  const staff = await books.rows(business, 'staff', {});
+  const sellers = staff.filter(({ name }) => beginsWords(name, words)).map(({ id }) => id);
+  const each = words.map(() => `CONCAT_WS(' ', c.name, c.company, c.email, c.phone) ${LIKE} ?`);
+  return [
+    ...(sellers.length === 0 ? [] : [['s.`by` IN (?)', [sellers]] as [string, unknown[]]]),
+    ...(words.length === 0
+      ? []
+      : [
+          [
+            's.customer IN (SELECT c.id FROM books_customers c WHERE c.business = s.business ' +
+              `AND c.isErased = 0 AND ${each.join(' AND ')})`,
+            words.map((word) => `%${plainly(word)}%`),
+          ] as [string, unknown[]],
+        ]),
+  ];
 }
 
 /** Null for a sale that this business has not. */

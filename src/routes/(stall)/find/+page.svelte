@@ -80,8 +80,13 @@
       autocomplete="off"
       maxlength="100"
       placeholder="D4-17, lavender, 13.50"
+      aria-describedby="find-by"
     />
   </label>
+  <p id="find-by" class="soft text-sm">
+    Also by who sold or bought, a day such as 2026-05-01, a payment’s reference or a card’s last
+    four.
+  </p>
   <ul
     class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2"
     aria-label="On this device"

@@ -52,8 +52,9 @@
   }
   $effect(() => {
     void stall.toSend;
+    void stall.received;
     void stall.head;
-    void stall.sync.network;
+    void stall.network;
     const [of, group, which] = [event?.id, by, only];
     if (of === undefined) return;
     const timer = setTimeout(() => void ask(of, group, which), 250);

@@ -48,6 +48,7 @@
   }
   $effect(() => {
     void stall.toSend;
+    void stall.received;
     void stall.head;
     const timer = setTimeout(() => void ask(), 250);
     return () => clearTimeout(timer);

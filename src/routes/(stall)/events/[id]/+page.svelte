@@ -48,7 +48,8 @@
   $effect(() => {
     void ours;
     void stall.toSend;
-    void stall.sync.network;
+    void stall.received;
+    void stall.network;
     const wanted = id;
     let isOld = false;
     const timer = setTimeout(() => {

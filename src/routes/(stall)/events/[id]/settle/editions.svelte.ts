@@ -19,7 +19,7 @@ export class AskedEditions {
     this.#stall = stall;
     this.#event = event;
     $effect(() => {
-      void stall.sync.network;
+      void stall.network;
       event();
       void this.#ask();
     });

@@ -1,0 +1,190 @@
+/** Putting sales right on the server: found by anything, and money that goes back to a card only by a return that stands. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import type { Draft } from '../../src/lib/core/daybook/chain';
+import { draft } from '../../src/lib/core/daybook/kinds';
+import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
+import { takePart } from '../../src/lib/core/sale/take-part';
+import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
+import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
+import {
+  BUSINESS,
+  CARD_WAY,
+  customerDraft,
+  customerId,
+  deviceId,
+  DeviceWriter,
+  EVENT,
+  item,
+  personId,
+} from '../../src/lib/core/testing/arbitrary-daybook';
+import { foundedDrafts } from '../../src/lib/core/testing/founded';
+import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
+import { BookReader } from '../../src/lib/server/books/read-books';
+import { decidedRefund, noteRefund } from '../../src/lib/server/cards/refunds';
+import { append } from '../../src/lib/server/daybook/append';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const NOW = Date.UTC(2026, 10, 22, 10);
+const OWNER = personId(1);
+const HELPER = personId(3);
+const writer = new DeviceWriter(1);
+const { newId } = writer;
+const ref = (n: number) => ({ business: BUSINESS, device: deviceId(n) });
+let t: TestDatabase;
+let books: BookReader;
+let sales = 0;
+
+/** @returns What was found against them. */
+const push = async (
+  drafts: readonly Draft[],
+  by: string | null = OWNER,
+): Promise<readonly string[]> => {
+  const entries = writer.append(drafts, NOW, by);
+  const { kept, refused } = await append(t.database, ref(1), entries, NOW);
+  assert.equal(refused, null);
+  return kept.map(({ code }) => code);
+};
+
+before(async () => {
+  t = await testDatabase();
+  books = new BookReader(t.database);
+  for (const n of [1, 2]) await t.enrol(BUSINESS, deviceId(n));
+  const [owner, ...rest] = foundedDrafts(writer);
+  assert.deepEqual(await push([owner!], null), []);
+  assert.deepEqual(await push(rest), []);
+});
+after(() => t.end());
+
+/** A sale of two of the first item, paid by card. @returns Its id. */
+async function soldByCard(): Promise<string> {
+  const put = putItem(emptySlip(newId()), item(1, 105), 2000, 'a');
+  assert.ok(put.ok);
+  const payment = newId();
+  const taken = takePart({
+    ...{ newId, slip: put.slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
+    ...{ way: CARD_WAY, drawer: null, amount: null, id: payment, card: CARD },
+    ...{ deviceNumber: 1, number: (sales += 1) },
+  });
+  assert.ok(taken.ok && taken.slip === null);
+  const { charge, surcharge } = taken.part;
+  const asked = { payment, slip: put.slip.id, way: CARD_WAY.id, amount: charge + surcharge };
+  await push([draft('payment.asked', newId(), EVENT, asked), ...taken.drafts]);
+  return taken.drafts.find(({ kind }) => kind === 'sale.rung')!.id;
+}
+
+async function backToCard(sale: string, more: Partial<MakeReturn> = {}): Promise<Draft> {
+  const found = await saleDocument(t.database, books, BUSINESS, sale);
+  assert.ok(found !== null);
+  const { lines, payments, returns, refunds, voids, undone } = found;
+  const outcome = makeReturn({
+    ...{ newId, sale: found.sale, lines, payments, before: returns, refunds, voids, undone },
+    chosen: [{ line: 0, typed: '1', to: 'stock' }],
+    ...{ reason: 'it wilted', way: CARD_WAY.id, drawer: null, card: payments[0]!.id, cashStep: 1 },
+    ...{ deviceNumber: 1, number: returns.length + 1, event: EVENT, place: EVENT },
+    ...{ day: '2026-11-22', hour: 10, ...more },
+  });
+  assert.ok(outcome.ok, JSON.stringify(outcome));
+  return outcome.drafts[0]!;
+}
+const amountIn = (made: Draft): number =>
+  (made.body as { money: { amount: number }[] }).money[0]!.amount;
+const refundIn = (made: Draft): string =>
+  (made.body as { money: { card: { refund: string } }[] }).money[0]!.card.refund;
+
+describe('money that goes back to a card', () => {
+  it('is decided by a return that stands, for the device that wrote it', async () => {
+    const sale = await soldByCard();
+    const made = await backToCard(sale);
+    const refund = refundIn(made);
+    const decided = (n: number) => decidedRefund(t.database, BUSINESS, deviceId(n), refund);
+    assert.equal(await decided(1), 'card/not-decided');
+    assert.deepEqual(await push([made]), []);
+    const [part] = (await saleDocument(t.database, books, BUSINESS, sale))!.payments;
+    assert.deepEqual(await decided(1), { payment: part!.id, amount: amountIn(made) });
+    assert.equal(await decided(2), 'card/other-device');
+    assert.equal(
+      await decidedRefund(t.database, 'another-business', deviceId(1), refund),
+      'card/not-decided',
+    );
+  });
+
+  it('is not believed to be back unless the acquirer said so to the server', async () => {
+    const made = await backToCard(await soldByCard());
+    assert.deepEqual(await push([made]), []);
+    const refund = refundIn(made);
+    const { card } = (made.body as { money: { card: { payment: string } }[] }).money[0]!;
+    const { payment } = card;
+    const said = { refund, payment, state: 'refunded', amount: 105, reason: '' } as const;
+    const result = (): Draft => draft('refund.result', newId(), EVENT, said);
+    assert.deepEqual(await push([result()]), ['refund/not-so']);
+    await noteRefund(t.database, BUSINESS, { refund, state: 'refunded', amount: 105 });
+    // What it said first stays.
+    await noteRefund(t.database, BUSINESS, { refund, state: 'refused', amount: 105 });
+    assert.deepEqual(await push([result()]), []);
+    const [row] = await books.rows(BUSINESS, 'cardRefunds', { id: refund });
+    assert.equal(row?.state, 'refunded');
+  });
+
+  it('waits for somebody to look where whoever took it back was not allowed to, or it is too much', async () => {
+    const sale = await soldByCard();
+    const made = await backToCard(sale);
+    assert.deepEqual(await push([made], HELPER), ['right/missing']);
+    const decided = () => decidedRefund(t.database, BUSINESS, deviceId(1), refundIn(made));
+    assert.equal(await decided(), 'card/not-decided');
+    const accepted = { looseEnd: `entry:${made.id}`, how: 'accepted', reason: 'seen' } as const;
+    assert.deepEqual(await push([draft('looseEnd.settled', newId(), null, accepted)]), []);
+    assert.notEqual(await decided(), 'card/not-decided');
+
+    const rest = await backToCard(sale);
+    assert.deepEqual(await push([rest]), []);
+    const again = { ...rest, id: newId() };
+    assert.deepEqual(await push([again]), ['return/more']);
+  });
+});
+
+describe('finding sales on the server', () => {
+  const numbers = async (typed: string): Promise<readonly string[]> =>
+    (await findSales(t.database, books, BUSINESS, typed)).map(({ sale }) => sale.number);
+
+  it('goes by who sold or bought, the day, a reference and the last four of a card', async () => {
+    const sale = await soldByCard();
+    const [row] = await books.rows(BUSINESS, 'sales', { id: sale });
+    const { number, slip } = row!;
+    const { sequelize } = t.database;
+    assert.deepEqual(await push([customerDraft(7, 'Wren', newId)]), []);
+    await sequelize.query('UPDATE books_sales SET customer = ? WHERE id = ?', {
+      replacements: [customerId(7), sale],
+    });
+    await sequelize.query("UPDATE books_payments SET reference = 'CH-20417' WHERE slip = ?", {
+      replacements: [slip],
+    });
+    await sequelize.query("UPDATE books_card_payments SET last4 = '7719' WHERE slip = ?", {
+      replacements: [slip],
+    });
+    for (const typed of ['wre', 'ch-204', '7719']) {
+      assert.deepEqual(await numbers(typed), [number], typed);
+    }
+    assert.ok((await numbers('2026-11-22')).includes(number));
+    assert.deepEqual(await numbers('2026-11-20'), []);
+    const [owner] = await books.rows(BUSINESS, 'staff', { id: OWNER });
+    assert.ok((await numbers(owner!.name)).includes(number));
+    for (const typed of ['%', '_____', '7718', 'wren%'])
+      assert.deepEqual(await numbers(typed), [], typed);
+    await sequelize.query('UPDATE books_customers SET isErased = 1 WHERE id = ?', {
+      replacements: [customerId(7)],
+    });
+    assert.deepEqual(await numbers('wren'), []);
+  });
+
+  it('finds the sale of a return by the number of the return', async () => {
+    const sale = await soldByCard();
+    const made = await backToCard(sale, { number: 41 });
+    assert.deepEqual(await push([made]), []);
+    const found = await findSales(t.database, books, BUSINESS, 'd1-b41');
+    assert.deepEqual(
+      found.map(({ sale: { id }, back }) => [id, back]),
+      [[sale, amountIn(made)]],
+    );
+  });
+});
