@@ -64,7 +64,7 @@ export async function findSales(
       [wanted],
     ]);
   if (/^\d{4}-\d{2}-\d{2}$/.test(wanted) && !Number.isNaN(Date.parse(wanted)))
-    ways.push(['s.id >= ? AND s.id < ? AND s.day = ?', [...idsOn(wanted), wanted]]);
+    ways.push(['s.day = ?', [wanted]]);
   return await database.snapshot(async (transaction) => {
     const all = new Set<string>();
     for (const [fits, values] of ways) {
@@ -90,18 +90,6 @@ export async function findSales(
       back: sum(returns.flatMap((each) => (each.sale === sale.id ? each.total : []))),
     }));
   });
-}
-
-const DAY = 86_400_000;
-
-/** Ids begin with when they were made (UUID version 7): those of a day, wherever on earth it is, lie between these. */
-function idsOn(day: string): readonly [from: string, before: string] {
-  const at = Date.parse(day);
-  const id = (millis: number): string => {
-    const hex = Math.max(0, millis).toString(16).padStart(12, '0');
-    return `${hex.slice(0, 8)}-${hex.slice(8)}`;
-  };
-  return [id(at - DAY), id(at + 2 * DAY)];
 }
 
 /** By who sold, and by who bought: names as they are typed. */

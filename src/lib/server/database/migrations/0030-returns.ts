@@ -55,8 +55,9 @@ export const returns: Migration = {
       amount BIGINT NOT NULL,
       PRIMARY KEY (business, refund)
     )`,
-    // Sales are found by who bought, by a payment's reference and by a card's last four.
+    // Sales are found by who bought, by their day, by a payment's reference and by a card's last four.
     'ALTER TABLE books_sales ADD KEY IF NOT EXISTS by_customer (business, `customer`)',
+    'ALTER TABLE books_sales ADD KEY IF NOT EXISTS by_day (business, `day`)',
     'ALTER TABLE books_payments ADD KEY IF NOT EXISTS by_reference (business, `reference`)',
     'ALTER TABLE books_card_payments ADD KEY IF NOT EXISTS by_last4 (business, `last4`)',
   ],
