@@ -190,7 +190,9 @@ async function receiptFor(
       seller: seller?.name ?? '',
       isGift: isGift === 1,
       isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,
-      returns: await books.rows(business, 'returns', { sale: id }),
+      returns: (await books.rows(business, 'returns', { sale: id })).sort((a, b) =>
+        a.at < b.at ? -1 : 1,
+      ),
     }),
   );
   const { day, hour, minute } = localTime(Date.parse(sale.at), event?.timeZone ?? own.timeZone);
