@@ -21,7 +21,7 @@ import {
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
-import { decidedRefund, noteRefund } from '../../src/lib/server/cards/refunds';
+import { decidedRefund, notedRefund, noteRefund } from '../../src/lib/server/cards/refunds';
 import { append } from '../../src/lib/server/daybook/append';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
@@ -33,7 +33,7 @@ const { newId } = writer;
 const ref = (n: number) => ({ business: BUSINESS, device: deviceId(n) });
 let t: TestDatabase;
 let books: BookReader;
-let sales = 0;
+let [sales, madeSoFar] = [0, 0];
 
 /** @returns What was found against them. */
 const push = async (
@@ -81,7 +81,7 @@ async function backToCard(sale: string, more: Partial<MakeReturn> = {}): Promise
     ...{ newId, sale: found.sale, lines, payments, before: returns, refunds, voids, undone },
     chosen: [{ line: 0, typed: '1', to: 'stock' }],
     ...{ reason: 'it wilted', way: CARD_WAY.id, drawer: null, card: payments[0]!.id, cashStep: 1 },
-    ...{ deviceNumber: 1, number: returns.length + 1, event: EVENT, place: EVENT },
+    ...{ deviceNumber: 1, number: (madeSoFar += 1), event: EVENT, place: EVENT },
     ...{ day: '2026-11-22', hour: 10, ...more },
   });
   assert.ok(outcome.ok, JSON.stringify(outcome));
@@ -118,9 +118,13 @@ describe('money that goes back to a card', () => {
     const said = { refund, payment, state: 'refunded', amount: 105, reason: '' } as const;
     const result = (): Draft => draft('refund.result', newId(), EVENT, said);
     assert.deepEqual(await push([result()]), ['refund/not-so']);
-    await noteRefund(t.database, BUSINESS, { refund, state: 'refunded', amount: 105 });
-    // What it said first stays.
-    await noteRefund(t.database, BUSINESS, { refund, state: 'refused', amount: 105 });
+    const answer = { amount: 105, reason: '' };
+    await noteRefund(t.database, BUSINESS, refund, { state: 'refunded', ...answer });
+    // What it said first stands, and it is not asked again.
+    const second = await noteRefund(t.database, BUSINESS, refund, { state: 'refused', ...answer });
+    assert.equal(second.state, 'refunded');
+    assert.deepEqual(await notedRefund(t.database, BUSINESS, refund), second);
+    assert.equal(await notedRefund(t.database, 'another-business', refund), null);
     assert.deepEqual(await push([result()]), []);
     const [row] = await books.rows(BUSINESS, 'cardRefunds', { id: refund });
     assert.equal(row?.state, 'refunded');

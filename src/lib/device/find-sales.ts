@@ -71,8 +71,8 @@ async function about(
 ): Promise<Readonly<Record<'sellers' | 'buyers' | 'slips', ReadonlySet<string>>>> {
   const wanted = folded(typed.trim());
   const [sellers, buyers, slips] = [new Set<string>(), new Set<string>(), new Set<string>()];
-  if (wanted.length < SHORTEST) return { sellers, buyers, slips };
   const words = wordsIn(typed);
+  if (wanted.length < SHORTEST || words.length === 0) return { sellers, buyers, slips };
   await books.staff.each(({ id, name }) => void (beginsWords(name, words) && sellers.add(id)));
   for (const { id } of findCustomers(typed, await books.customers.toArray())) buyers.add(id);
   await books.payments.each(({ slip, reference, card }) => {

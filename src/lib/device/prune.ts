@@ -6,6 +6,7 @@ import { tables, deviceTables, type Row, type TableName } from '../core/books/ta
 import type { AnyRow } from '../core/books/table-spec';
 import { isRecent, recentSince } from '../core/event/recent';
 import { isOpenCard } from '../core/payment/card-state';
+import { refundState, type CardRefund } from '../core/payment/refund-state';
 import type { DeviceDatabase } from './database';
 
 /** @param now Milliseconds since 1970. @returns How many rows went. */
@@ -31,8 +32,12 @@ async function pruneTable(
   since: string,
 ): Promise<number> {
   const table = db.table<AnyRow, unknown>(name);
-  const isDone = (row: AnyRow): boolean =>
-    name !== 'cardPayments' || !isOpenCard(row as unknown as Row<'cardPayments'>);
+  // What is still to be asked or undone at the acquirer stays, however long that takes.
+  const isDone = (row: AnyRow): boolean => {
+    if (name === 'cardPayments') return !isOpenCard(row as unknown as Row<'cardPayments'>);
+    if (name === 'cardRefunds') return refundState(row as unknown as CardRefund) !== 'to do';
+    return true;
+  };
   const isIndexed = tables[name].indexes.includes('event');
   let gone = 0;
   if (isIndexed && past.size > 0)

@@ -4,6 +4,7 @@ import { localTime } from '../core/event/local-time';
 import { makeReturn, type ChosenBack, type ReturnOutcome } from '../core/sale/make-return';
 import type { SoldSale } from '../core/sale/return-figures';
 import type { SaleDocument } from '../core/sale/sale-document';
+import type { DeviceDatabase } from './database';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
 import { newId } from './new-id';
@@ -39,12 +40,9 @@ export async function returnOnce(
   return await daybook.decide(
     async () => {
       const open = event === null ? [] : await openDrawersOf(db, event.id);
-      const own = await db.books.returns.where('sale').equals(found.sale.id).toArray();
-      const refunds = await db.books.cardRefunds
-        .where('payment')
-        .anyOf([...found.sale.payments])
-        .toArray();
-      return { now: (await ownSale(db, found.sale.id)) ?? withOwn(found, own, refunds), open };
+      const now =
+        (await ownSale(db, found.sale.id)) ?? withOwn(found, await ownBack(db, found.sale.id));
+      return { now, open };
     },
     ({ now, open }, next) =>
       makeReturn({
@@ -62,18 +60,24 @@ export async function returnOnce(
   );
 }
 
-/** With what this device has written since the server answered. */
-const withOwn = (
-  found: SaleDocument,
-  returns: readonly Row<'returns'>[],
-  refunds: readonly Row<'cardRefunds'>[],
-): SaleDocument => ({
+type Back = Pick<SaleDocument, 'returns' | 'refunds'>;
+
+/** What this device knows to have come back of a sale that it may keep no more. */
+export async function ownBack({ books }: DeviceDatabase, sale: string): Promise<Back> {
+  const returns = await books.returns.where('sale').equals(sale).toArray();
+  const ids = new Set(returns.map(({ id }) => id));
+  const refunds = await books.cardRefunds.filter((each) => ids.has(each.return)).toArray();
+  return { returns, refunds };
+}
+
+/** A sale as the server has it, with what this device knows beside that, or better. */
+export const withOwn = (found: SaleDocument, { returns, refunds }: Back): SaleDocument => ({
   ...found,
   returns: joined(found.returns, returns),
   refunds: joined(found.refunds, refunds),
 });
 
-const joined = <R extends { readonly id: string }>(one: readonly R[], two: readonly R[]): R[] => [
-  ...one,
-  ...two.filter(({ id }) => one.every((each) => each.id !== id)),
-];
+const joined = <R extends { readonly id: string }>(
+  theirs: readonly R[],
+  own: readonly R[],
+): R[] => [...theirs.filter(({ id }) => own.every((each) => each.id !== id)), ...own];

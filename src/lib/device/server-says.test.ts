@@ -231,7 +231,14 @@ describe('letting go of what is past', () => {
     clock = NOW;
     await say(writer.sale([[1, 1]], 0, NOW));
     const head = await db.read('head');
+    // One that is not back at its card yet, and one that is.
+    const refund = { ...{ event: idOf(2, 7), device: deviceId(1), askedStamp: 'x' }, amount: 100 };
+    await db.table('cardRefunds').bulkPut([
+      { ...refund, id: idOf(41, 1), payment: idOf(40, 1), state: '' },
+      { ...refund, id: idOf(41, 2), payment: idOf(40, 1), state: 'refunded' },
+    ]);
     assert.ok((await prune(db, NOW)) > 5);
+    assert.deepEqual(await db.books.cardRefunds.toCollection().primaryKeys(), [idOf(41, 1)]);
     assert.deepEqual(
       (await db.books.sales.toArray()).map(({ event }) => event),
       [EVENT],

@@ -31,6 +31,8 @@ export interface DueCost {
 }
 
 export interface CostProposal extends Pick<DueCost, 'event' | 'for' | 'what' | 'amount'> {
+  /** The event's first: editions of one name are told apart by it. ISO date. */
+  readonly day: string;
   readonly line: string;
   readonly by: 'name' | 'amount';
 }
@@ -98,8 +100,8 @@ export function proposeCosts(
       names.some((name) => plain(name).length >= SHORTEST_NAME && said.includes(plain(name))),
     );
     const by = named.length > 0 ? 'name' : 'amount';
-    return (named.length > 0 ? named : near).map(({ event, for: is, what, amount }) => ({
-      ...{ line: line.id, event, for: is, what, amount, by },
+    return (named.length > 0 ? named : near).map(({ event, for: is, what, amount, from }) => ({
+      ...{ line: line.id, event, for: is, what, amount, by, day: from },
     }));
   });
 }

@@ -6,14 +6,9 @@ import { readEntry } from '../daybook/read-entry';
 import { paidWith } from '../payment/part-sums';
 import { arbitraryDaybook, DeviceWriter, EVENT, itemId } from '../testing/arbitrary-daybook';
 import { Books } from './books';
+import { booksOf } from '../testing/books-of';
 import { changesOf } from './changes';
 import { combine } from './combine';
-
-function booksOf(entries: readonly Entry[]): Books {
-  const books = new Books();
-  for (const entry of entries) books.apply(changesIn(entry));
-  return books;
-}
 
 function changesIn(entry: Entry) {
   const read = readEntry(entry);

@@ -1,11 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { Books } from '../books/books';
-import { changesOf } from '../books/changes';
 import type { Row } from '../books/tables';
 import { chainFault, EMPTY_CHAIN, headAfter, withoutPrivate } from '../daybook/chain';
-import type { Entry } from '../daybook/entry';
 import { readEntry } from '../daybook/read-entry';
 import {
   arbitraryDaybook,
@@ -14,6 +11,7 @@ import {
   DeviceWriter,
   idOf,
 } from '../testing/arbitrary-daybook';
+import { booksOf } from '../testing/books-of';
 import { erasedBy, forgetting, personIn } from './erased';
 import { customerFile } from './export-customer';
 import { findCustomers } from './find-customers';
@@ -29,16 +27,6 @@ const who = {
   taxNumber: '',
   note: '',
 };
-
-function booksOf(entries: readonly Entry[]): Books {
-  const books = new Books();
-  for (const entry of entries) {
-    const read = readEntry(entry);
-    assert.ok(read.ok, JSON.stringify(read));
-    books.apply(changesOf(read.entry));
-  }
-  return books;
-}
 
 describe('setting a customer up', () => {
   let ids = 0;

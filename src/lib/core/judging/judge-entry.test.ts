@@ -26,6 +26,7 @@ import {
   idOf,
   personId,
 } from '../testing/arbitrary-daybook';
+import { CARD as APPROVED } from '../testing/a-sale';
 import { BUSINESS_BODY, foundedDrafts, goods, person } from '../testing/founded';
 import { Evidence } from './evidence';
 import { effectOf, judgeEntry } from './judge-entry';
@@ -223,6 +224,40 @@ function cameBack(
         ? { ...each, body: { ...each.body, ...change(each.body as BodyOf<'return.made'>) } }
         : each,
     );
+}
+
+type Money = BodyOf<'return.made'>['money'];
+
+/** The money of a return in equal parts to cards: of these payments, each a refund of this id. */
+function toCards(
+  money: Money,
+  cards: readonly (readonly [payment: string, refund: string])[],
+): Partial<BodyOf<'return.made'>> {
+  const owed = money.reduce((all, { amount, rounding }) => all + amount - rounding, 0);
+  const each = Math.floor(owed / cards.length);
+  return {
+    money: cards.map(([payment, refund], at) => ({
+      ...{ way: CARD_WAY.id, drawer: null, rounding: 0, card: { payment, refund } },
+      amount: at === 0 ? owed - each * (cards.length - 1) : each,
+    })),
+  };
+}
+
+/** All of it to the card that had paid a part of the sale. */
+function toItsCard(
+  court: Court,
+  cards: (payment: string) => readonly (readonly [string, string])[],
+): readonly Draft[] {
+  // Nobody had asked for that card: it counts as taken all the same.
+  const all = cameBack(court).map((each) =>
+    each.body['way'] === CARD_WAY.id ? changed(each, { card: APPROVED }) : each,
+  );
+  const paid = all.find(({ body }) => body['way'] === CARD_WAY.id)!;
+  return all.map((each) =>
+    each.kind === 'return.made'
+      ? changed(each, toCards(each.body['money'] as Money, cards(paid.id)))
+      : each,
+  );
 }
 
 /** A sale that was voided so many times, and the last of the voids taken back. */
@@ -741,6 +776,62 @@ describe('a forged entry', () => {
           money: money.map((each) => ({ ...each, drawer: null })),
         })),
       ['return/drawer'],
+      LEAD,
+    ],
+    [
+      'money for it by a way that did not pay',
+      (court) =>
+        cameBack(court, ({ money }) => ({
+          money: money.map((each) => ({ ...each, way: idOf(9, 9), drawer: null })),
+        })),
+      ['return/way'],
+      LEAD,
+    ],
+    [
+      'money for it to a card that did not pay for it',
+      (court) => cameBack(court, ({ money }) => toCards(money, [[idOf(9, 9), idOf(9, 1)]])),
+      ['return/card'],
+      LEAD,
+    ],
+    [
+      'more for it to a card than that had paid',
+      (court) => toItsCard(court, (paid) => [[paid, idOf(9, 1)]]),
+      ['card/not-asked', 'return/card'],
+      LEAD,
+    ],
+    [
+      'several parts of it to a card, together more than that had paid',
+      (court) =>
+        toItsCard(court, (paid) => [
+          [paid, idOf(9, 1)],
+          [paid, idOf(9, 2)],
+          [paid, idOf(9, 3)],
+        ]),
+      ['card/not-asked', 'return/card'],
+      LEAD,
+    ],
+    [
+      'goods that are put elsewhere than where the event is',
+      (court) => cameBack(court, () => ({ place: idOf(9, 9) })),
+      ['sale/event'],
+      LEAD,
+    ],
+    [
+      'goods that come back at another hour than it is',
+      (court) => cameBack(court, () => ({ hour: 3 })),
+      ['sale/day'],
+      LEAD,
+    ],
+    [
+      'a return with the number of another till',
+      (court) => cameBack(court, () => ({ deviceNumber: 7 })),
+      ['device/number'],
+      LEAD,
+    ],
+    [
+      'a return with the number of another',
+      (court) => [...cameBack(court), ...cameBack(court, () => ({ number: 1 }))],
+      ['return/number'],
       LEAD,
     ],
     [

@@ -1,5 +1,5 @@
 /** Goods of a sale that came back: there is such a sale, no more than was sold, and by its own figures. */
-import type { Row } from '../books/tables';
+import { BASE, type Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { netOf } from '../journal/take-back';
 import { FIGURES } from '../journal/posting';
@@ -7,10 +7,14 @@ import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
 import { leftOf, returnFigures, soldFrom, takenOff, type SoldSale } from '../sale/return-figures';
+import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
+import { dayDoubt } from './sale';
 import type { Doubt } from './verdict';
 
-export function judgeReturn(entry: EntryOf<'return.made'>, evidence: Evidence): Doubt | null {
+type Entry = EntryOf<'return.made'>;
+
+export function judgeReturn(entry: Entry, evidence: Evidence): Doubt | null {
   const { books } = evidence;
   const { id, body } = entry;
   const sale = books.row('sales', body.sale);
@@ -40,39 +44,71 @@ export function judgeReturn(entry: EntryOf<'return.made'>, evidence: Evidence): 
   const given = sum(body.money.map(({ amount, rounding }) => amount - rounding));
   if (given !== Math.max(0, takenOff(body)))
     return { code: 'return/money', found: given, wanted: takenOff(body) };
-  const isDrawerless = body.money.some(
-    ({ way, drawer }) =>
-      (way === 'cash') !== (drawer !== null) ||
-      (drawer !== null && books.row('drawers', drawer) === undefined),
+  return (
+    moneyFault(entry, payments, evidence) ??
+    whereFault(entry, evidence) ??
+    numberFault(entry, evidence)
   );
-  if (isDrawerless) return { code: 'return/drawer', found: sale.number };
+}
+
+/** Cash out of a drawer that there is, and everything else by a way that paid for the sale. */
+function moneyFault(
+  entry: Entry,
+  payments: readonly Row<'payments'>[],
+  evidence: Evidence,
+): Doubt | null {
+  for (const { way, drawer, card } of entry.body.money) {
+    const isThere = drawer !== null && evidence.books.row('drawers', drawer) !== undefined;
+    if ((way === 'cash') !== isThere) return { code: 'return/drawer', found: way };
+    if (way !== 'cash' && card === null && payments.every((part) => part.way !== way))
+      return { code: 'return/way', found: way };
+  }
   return cardFault(entry, payments, evidence);
 }
 
-/** To a card goes back what it paid for this sale, and no more of it than has not gone back. */
+/** To a card goes back what it paid for this sale, and no more of it than has not gone back; each refund is its own. */
 function cardFault(
-  { body, device }: EntryOf<'return.made'>,
+  { id, body }: Entry,
   payments: readonly Row<'payments'>[],
   { books }: Evidence,
 ): Doubt | null {
+  const known = books.rows('cardRefunds').filter((each) => each.return !== id);
+  const asked = new Set(known.map((refund) => refund.id));
+  const gone = new Map<string, number>();
+  for (const { payment, amount, state } of known)
+    if (state !== 'refused') gone.set(payment, (gone.get(payment) ?? 0) + amount);
   for (const { card, amount, way } of body.money) {
     if (card === null) continue;
-    const part = payments.find(({ id }) => id === card.payment);
-    const refunds = books.rows('cardRefunds').filter((each) => each.payment === card.payment);
-    const gone = sum(
-      refunds.flatMap((each) =>
-        each.id === card.refund || each.state === 'refused' ? [] : each.amount,
-      ),
-    );
-    // Its id is its own: another's would say that it had been done.
-    const known = books.row('cardRefunds', card.refund);
-    const isTaken = known !== undefined && known.device !== device;
-    if (part === undefined || part.card === null || part.way !== way || isTaken)
+    const part = payments.find((each) => each.id === card.payment);
+    if (part === undefined || part.card === null || part.way !== way || asked.has(card.refund))
       return { code: 'return/card', found: card.payment };
-    if (amount > paidWith(part) - gone)
-      return { code: 'return/card', found: amount, wanted: paidWith(part) - gone };
+    const left = paidWith(part) - (gone.get(part.id) ?? 0);
+    if (amount > left) return { code: 'return/card', found: amount, wanted: left };
+    asked.add(card.refund);
+    gone.set(part.id, (gone.get(part.id) ?? 0) + amount);
   }
   return null;
+}
+
+/** Goods are put where the event is that trades, or at the base where none does. */
+function whereFault(entry: Entry, evidence: Evidence): Doubt | null {
+  const { event, body } = entry;
+  if (event !== null) return dayDoubt(entry, evidence);
+  return body.place === BASE ? null : { code: 'sale/event', found: body.place };
+}
+
+/** The till's own number, and none of its returns has it already. */
+function numberFault(
+  { id, device: writer, body }: Entry,
+  { books, device }: Evidence,
+): Doubt | null {
+  if (body.deviceNumber !== device.number)
+    return { code: 'device/number', found: body.deviceNumber, wanted: device.number };
+  const number = returnNumber(body.deviceNumber, body.number);
+  const isTaken = books
+    .rows('returns')
+    .some((each) => each.number === number && each.device === writer && each.id !== id);
+  return isTaken ? { code: 'return/number', found: number } : null;
 }
 
 /** Only what the acquirer said to the server of it is so. */

@@ -28,8 +28,11 @@ function numberDoubt({ body }: Sale, { device }: Evidence): Doubt | null {
 
 const DAY = 86_400_000;
 
-/** Where it was rung up is an event that there is; when, the clock on its wall at the entry's time. */
-function dayDoubt({ event, at, stamp, body }: Sale, { history }: Evidence): Doubt | null {
+/** Where goods changed hands is an event that there is; when, the clock on its wall at the entry's time. */
+export function dayDoubt(
+  { event, at, stamp, body }: Sale | EntryOf<'return.made'>,
+  { history }: Evidence,
+): Doubt | null {
   if (event === null || body.place !== event || !history.knows('event.set', event))
     return { code: 'sale/event', found: event ?? 'none' };
   const when = Date.parse(at);

@@ -75,6 +75,9 @@ export const EFFECT_OF = {
   'return/figures': 'doubted',
   'return/money': 'doubted',
   'return/drawer': 'doubted',
+  /** By a way that did not pay for the sale. */
+  'return/way': 'doubted',
+  'return/number': 'doubted',
   /** More would go back to a card than it paid, or to one that did not pay. */
   'return/card': 'doubted',
   'refund/unknown': 'barred',

@@ -12,11 +12,13 @@ export const MOST_LETTERS = 306;
  * A gift receipt has no amount in it.
  */
 export function receiptMessage(receipt: Receipt, { locale, when }: PaperWords): string {
-  const { vendor, number, isVoid, isGift, lines, parts, total, currency, check } = receipt;
+  const { vendor, number, isVoid, isGift, lines, parts, total, back, currency, check } = receipt;
   const begin = `${vendor.slice(0, 60)}: ${isGift ? 'gift receipt' : 'sale'} ${number}${isVoid ? ', void' : ''}, ${when}.`;
   const ways = [...new Set(parts.map(({ name }) => name))].join(', ').slice(0, 60);
-  const sum = moneyText(total, currency, locale);
-  const end = `${isGift ? '' : ` ${sum}${ways === '' ? '' : `, ${ways}`}.`} Code ${check}`;
+  const money = (amount: number): string => moneyText(amount, currency, locale);
+  const gone = back.reduce((all, each) => all + each.total, 0);
+  const given = gone === 0 ? '' : ` ${money(gone)} given back.`;
+  const end = `${isGift ? '' : ` ${money(total)}${ways === '' ? '' : `, ${ways}`}.${given}`} Code ${check}`;
   const goods = lines.map(({ quantity, unit, name }) => {
     const many = quantityText(thousandths(quantity));
     return `${many}${unit === '' ? '' : ` ${unit}`} × ${name}`;

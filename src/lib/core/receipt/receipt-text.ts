@@ -3,7 +3,7 @@
  * stands right, and how it is set. Printers, pictures and mail are made of these lines.
  */
 import { figureText, moneyText } from '../money/amount-text';
-import { quantityText, thousandths } from '../money/units';
+import { quantityText, sum, thousandths } from '../money/units';
 import type { Receipt, ReceiptPart } from './receipt';
 
 /** One line of paper; `rule` is a line drawn across. */
@@ -91,8 +91,8 @@ function cameBack(
     }
   }
   if (back.length > 0 && !isGift) {
-    const left = back.reduce((rest, each) => rest - each.total, total);
-    text('What is left', money(left), 'strong');
+    const off = back.map((each) => each.total - each.surcharge);
+    text('What is left', money(total - sum(off)), 'strong');
   }
 }
 

@@ -232,3 +232,32 @@ describe('a receipt as a text message', () => {
       { numRuns: 60 },
     ));
 });
+
+describe('a receipt of a sale of which something came back', () => {
+  const back = [
+    {
+      ...{ number: 'D1-B4', total: 460, surcharge: 10 },
+      lines: [{ name: 'Item 1, 9 cm', quantity: 1000, unit: '' }],
+    },
+  ];
+  const made = (more: Parameters<typeof receipt>[0] = {}): Receipt => ({ ...receipt(more), back });
+  const text = (of: Receipt): string => plainText(paperLines(of, words), 40);
+
+  it('says what came back, what was given back, and what of the sale is left', () => {
+    const said = text(made());
+    assert.match(said, /Came back, D1-B4 +[−-]4\.60/u);
+    assert.match(said, /1 × Item 1, 9 cm/);
+    // What was charged for paying by card was in no total.
+    const left = ((made().total - 450) / 100).toFixed(2);
+    assert.match(said, new RegExp(`What is left +£${left.replace('.', '\\.')}`));
+    assert.match(receiptMessage(made(), words), /£4\.60 given back\./);
+    assert.doesNotMatch(text(receipt()), /left|Came back/);
+  });
+
+  it('of a gift has the goods alone', () => {
+    const said = text(made({ isGift: true }));
+    assert.match(said, /Came back, D1-B4/);
+    assert.doesNotMatch(said, /4\.60|What is left/);
+    assert.doesNotMatch(receiptMessage(made({ isGift: true }), words), /given back/);
+  });
+});

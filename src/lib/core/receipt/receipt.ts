@@ -48,6 +48,8 @@ export interface ReceiptBack {
   readonly number: string;
   readonly lines: readonly Pick<ReceiptLine, 'name' | 'quantity' | 'unit'>[];
   readonly total: number;
+  /** What of it cards had been charged for paying so: it was in no total. */
+  readonly surcharge: number;
 }
 
 /** Amounts are minor units of the currency. */
@@ -163,11 +165,12 @@ function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {
 }
 
 const backOf = (
-  { number, total, lines: back }: Row<'returns'>,
+  { number, total, surcharges, lines: back }: Row<'returns'>,
   lines: readonly Row<'saleLines'>[],
 ): ReceiptBack => ({
   number,
   total,
+  surcharge: sum(surcharges.map(({ amount }) => amount)),
   lines: back.flatMap(({ line, quantity }) => {
     const of = lines.find((each) => each.line === line);
     if (of === undefined) return [];

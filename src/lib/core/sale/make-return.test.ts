@@ -6,13 +6,11 @@ import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import type { Row } from '../books/tables';
 import type { Entry } from '../daybook/entry';
-import type { BodyOf, KnownEntry } from '../daybook/kinds';
-import { readEntry } from '../daybook/read-entry';
+import type { BodyOf } from '../daybook/kinds';
 import { journalOf } from '../journal';
 import { headOf } from '../journal/accounts';
 import { imbalance, type Posting } from '../journal/posting';
-import { sum } from '../money/units';
-import { quantityText, thousandths } from '../money/units';
+import { quantityText, sum, thousandths } from '../money/units';
 import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
 import {
   CARD_WAY,
@@ -23,26 +21,15 @@ import {
   item,
   TAX,
 } from '../testing/arbitrary-daybook';
+import { booksOf, knownEntries } from '../testing/books-of';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { makeReturn, type ChosenBack, type MakeReturn, type ReturnOutcome } from './make-return';
 import { backOf } from './return-figures';
 import { takePart } from './take-part';
 
 const writer = new DeviceWriter(1);
-const known = (entries: readonly Entry[]): KnownEntry[] =>
-  entries.map((entry) => {
-    const read = readEntry(entry);
-    assert.ok(read.ok, JSON.stringify(read));
-    return read.entry;
-  });
 const postingsIn = (entries: readonly Entry[]): readonly Posting[] =>
-  known(entries).flatMap((entry) => journalOf(entry).postings);
-function booksOf(entries: readonly Entry[]): Books {
-  const books = new Books();
-  for (const entry of known(entries)) books.apply(changesOf(entry));
-  return books;
-}
-
+  knownEntries(entries).flatMap((entry) => journalOf(entry).postings);
 /** Three goods, paid by card with a surcharge and the uplift, tax on top and a service charge. */
 function rungUp(quantities: readonly number[]): readonly Entry[] {
   let slip = emptySlip(writer.newId());
@@ -163,7 +150,7 @@ describe('goods that come back', () => {
 
     const elsewhere = idOf(20, 4);
     const moved = bodyOf(returned(booksOf(entries), [some(0, 1)], { place: elsewhere }));
-    const [entry] = known(
+    const [entry] = knownEntries(
       writer.append(
         [{ id: writer.newId(), kind: 'return.made', v: 1, event: null, body: moved }],
         1,

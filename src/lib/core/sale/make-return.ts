@@ -110,7 +110,7 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   const owed = takenOff(figures);
   const onCard = cardLeft(command);
   if (onCard !== null && owed > onCard) return refuse({ code: 'return/card-more', left: onCard });
-  const amount = drawer === null ? owed : roundToStep(owed, command.cashStep);
+  const amount = givenFor(owed, drawer !== null, command.cashStep);
   const { day, hour, place, deviceNumber, number } = command;
   const body: Body = {
     ...{ sale: sale.id, saleNumber: sale.number, slip: sale.slip, number, deviceNumber },
@@ -126,19 +126,27 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   return { ok: true, drafts: [draft('return.made', newId(), command.event, body)] };
 }
 
+/** What is given for what is owed: cash in the coins that there are. Minor units. */
+export const givenFor = (owed: number, isCash: boolean, cashStep: number): number =>
+  isCash ? roundToStep(owed, cashStep) : owed;
+
 const toCard = ({ card, newId }: MakeReturn): Body['money'][number]['card'] =>
   card === null ? null : { payment: card, refund: newId() };
 
 /** What of the card's payment has not gone back to it; null where nothing goes to a card. */
 function cardLeft({ card, payments, refunds }: MakeReturn): number | null {
   const part = payments.find(({ id }) => id === card);
-  return part === undefined ? null : paidWith(part) - goneBack(part.id, refunds);
+  return part === undefined ? null : leftOnCard(part, refunds);
 }
 
-/** What has gone, or is to go, back to the card of a payment. Minor units. */
-export const goneBack = (payment: string, refunds: MakeReturn['refunds']): number =>
+/** What a card paid and has not gone back to it, nor is to go. Minor units. */
+export const leftOnCard = (
+  part: SoldSale['payments'][number],
+  refunds: MakeReturn['refunds'],
+): number =>
+  paidWith(part) -
   sum(
-    refunds.flatMap((each) =>
-      each.payment === payment && each.state !== 'refused' ? each.amount : [],
+    refunds.flatMap(({ payment, state, amount }) =>
+      payment === part.id && state !== 'refused' ? amount : [],
     ),
   );

@@ -1,8 +1,5 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { Books } from '../books/books';
-import { changesOf } from '../books/changes';
-import type { Entry } from '../daybook/entry';
 import type { BodyOf } from '../daybook/kinds';
 import { handedBackIn } from '../journal/take-back';
 import { readEntry } from '../daybook/read-entry';
@@ -16,21 +13,14 @@ import {
   item,
   TAX,
 } from '../testing/arbitrary-daybook';
+import { booksOf } from '../testing/books-of';
 import { isTooLarge } from '../daybook/entry-size';
 import { emptySlip, MOST_LINES, putItem } from '../slip/open-slip';
 import { takePart } from './take-part';
 import { voidSale, type VoidOutcome, type VoidSale } from './void-sale';
 
 const writer = new DeviceWriter(1);
-function booksOf(entries: readonly Entry[]): Books {
-  const books = new Books();
-  for (const entry of entries) {
-    const read = readEntry(entry);
-    assert.ok(read.ok, JSON.stringify(read));
-    books.apply(changesOf(read.entry));
-  }
-  return books;
-}
+
 /** A sale paid by card with a surcharge, a tip and the uplift, tax on top and a service charge. */
 const sold = (() => {
   const put = putItem(emptySlip(writer.newId()), item(2, 333), 3000, 'a');

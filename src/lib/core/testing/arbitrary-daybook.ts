@@ -24,9 +24,8 @@ import { takePart } from '../sale/take-part';
 import { takeBack } from '../journal/take-back';
 import { makeReturn } from '../sale/make-return';
 import { voidSale } from '../sale/void-sale';
-import { Books } from '../books/books';
-import { changesOf } from '../books/changes';
-import { readEntry } from '../daybook/read-entry';
+import type { Books } from '../books/books';
+import { booksOf } from './books-of';
 import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import { SUPPLIERS } from '../books/names';
@@ -852,13 +851,7 @@ export class DeviceWriter {
 
   /** The rows that these drafts make: on a chain of its own, since only the rows are wanted. */
   #booksOf(drafts: readonly Draft[], by: string | null): Books {
-    const books = new Books();
-    const apart = new DeviceWriter(this.number);
-    for (const entry of apart.append(drafts, START, by)) {
-      const read = readEntry(entry);
-      if (read.ok) books.apply(changesOf(read.entry));
-    }
-    return books;
+    return booksOf(new DeviceWriter(this.number).append(drafts, START, by));
   }
 
   /** What takes the goods of the sale among these drafts back, for cash. */

@@ -16,6 +16,9 @@ import type { BookReader } from './read-books';
 /** Accents and capitals make no difference. */
 const LIKE = 'COLLATE utf8mb4_unicode_ci LIKE';
 
+/** A condition, and what its question marks stand for. */
+type Way = [string, readonly unknown[]];
+
 /** Part of a pattern that stands for itself. */
 const plainly = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
@@ -35,7 +38,7 @@ export async function findSales(
   const amount = readAmount(wanted, owner?.currency ?? 'GBP');
   const words = wordsIn(wanted);
   // Each by what it is looked up by; what fits in several ways is found once.
-  const ways: [string, readonly unknown[]][] = [
+  const ways: Way[] = [
     ['s.number LIKE ?', [`${plainly(wanted.toUpperCase())}%`]],
     [
       's.id IN (SELECT r.sale FROM books_returns r WHERE r.business = s.business AND r.number LIKE ?)',
@@ -50,7 +53,8 @@ export async function findSales(
       words.map((word) => `%${plainly(word)}%`),
     ]);
   }
-  if (wanted.length >= SHORTEST) ways.push(...(await people(books, business, wanted)));
+  if (wanted.length >= SHORTEST && words.length > 0)
+    ways.push(...(await people(books, business, words)));
   if (wanted.length >= SHORTEST_REFERENCE)
     ways.push([
       's.slip IN (SELECT p.slip FROM books_payments p WHERE p.business = s.business ' +
@@ -96,24 +100,17 @@ export async function findSales(
 async function people(
   books: BookReader,
   business: string,
-  wanted: string,
-): Promise<[string, readonly unknown[]][]> {
-  const words = wordsIn(wanted);
+  words: readonly string[],
+): Promise<Way[]> {
   const staff = await books.rows(business, 'staff', {});
   const sellers = staff.filter(({ name }) => beginsWords(name, words)).map(({ id }) => id);
   const each = words.map(() => `CONCAT_WS(' ', c.name, c.company, c.email, c.phone) ${LIKE} ?`);
-  return [
-    ...(sellers.length === 0 ? [] : [['s.`by` IN (?)', [sellers]] as [string, unknown[]]]),
-    ...(words.length === 0
-      ? []
-      : [
-          [
-            's.customer IN (SELECT c.id FROM books_customers c WHERE c.business = s.business ' +
-              `AND c.isErased = 0 AND ${each.join(' AND ')})`,
-            words.map((word) => `%${plainly(word)}%`),
-          ] as [string, unknown[]],
-        ]),
+  const buyers: Way = [
+    's.customer IN (SELECT c.id FROM books_customers c WHERE c.business = s.business ' +
+      `AND c.isErased = 0 AND ${each.join(' AND ')})`,
+    words.map((word) => `%${plainly(word)}%`),
   ];
+  return sellers.length === 0 ? [buyers] : [['s.`by` IN (?)', [sellers]], buyers];
 }
 
 /** Null for a sale that this business has not. */

@@ -318,7 +318,7 @@ async function keptOf({
     by: string | null;
   }>(
     database,
-    // By their states, which are few; without the word all of the business's entries are looked at.
+    // By their states: what is kept is little beside all that was written.
     "SELECT id, kind, state, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
       'FORCE INDEX (by_state) ' +
       "WHERE business = ? AND event = ? AND state IN ('kept', 'barred', 'doubted') ORDER BY position",

@@ -1,6 +1,5 @@
 /** Money that goes back to cards because goods came back: what was decided, and what the acquirer said of it. */
-import type { RefundAnswer } from '../../core/payment/card-messages';
-import { clipped } from '../../core/payment/card-messages';
+import { clipped, type RefundAnswer } from '../../core/payment/card-messages';
 import { isShutOut } from '../access/devices';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -34,20 +33,34 @@ export async function decidedRefund(
   return { payment: row.payment, amount: Number(row.amount) };
 }
 
-/** What the acquirer said; what it said first stays. */
-export async function noteRefund(
-  { sequelize }: Db,
+/** What the acquirer said of it, if it has: that stands, and it is not asked again. */
+export async function notedRefund(
+  database: Db,
   business: string,
-  { refund, state, amount }: Pick<RefundAnswer, 'state' | 'amount'> & { readonly refund: string },
-): Promise<void> {
-  await sequelize.query(
-    'INSERT IGNORE INTO cards_refunded (business, refund, state, amount) VALUES (?, ?, ?, ?)',
-    { replacements: [business, refund, state, amount] },
+  refund: string,
+): Promise<RefundAnswer | null> {
+  const [row] = await select<Record<keyof RefundAnswer, string>>(
+    database,
+    'SELECT state, amount, reason FROM cards_refunded WHERE business = ? AND refund = ?',
+    [business, refund],
   );
+  if (row === undefined) return null;
+  const state = row.state === 'refunded' ? 'refunded' : 'refused';
+  return { state, amount: Number(row.amount), reason: row.reason };
 }
 
-export const refundSaid = (
-  state: RefundAnswer['state'],
-  amount: number,
-  reason: string,
-): RefundAnswer => ({ state, amount, reason: clipped(reason) });
+/** Notes what the acquirer said. @returns What stands: what it said first. */
+export async function noteRefund(
+  database: Db,
+  business: string,
+  refund: string,
+  { state, amount, reason }: RefundAnswer,
+): Promise<RefundAnswer> {
+  await database.sequelize.query(
+    'INSERT IGNORE INTO cards_refunded (business, refund, state, amount, reason) VALUES (?, ?, ?, ?, ?)',
+    { replacements: [business, refund, state, amount, clipped(reason)] },
+  );
+  const noted = await notedRefund(database, business, refund);
+  if (noted === null) throw new Error('what was just written is not there');
+  return noted;
+}

@@ -153,6 +153,7 @@ async function gatherRows(
   await put('saleLines', 'sale', references.voided);
   await put('voids', 'sale', references.voided);
   await put('returns', 'sale', references.voided);
+  await put('returns', 'number', references.returnNumbers);
   await put('voidsUndone', 'sale', references.voided);
   const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
   await put('payments', 'id', parts);

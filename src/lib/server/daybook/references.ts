@@ -2,6 +2,7 @@
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
+import { returnNumber } from '../../core/sale/sale-number';
 
 export interface References {
   readonly setUp: Readonly<Record<Judged, Set<string>>>;
@@ -26,6 +27,8 @@ export interface References {
   /** Money that goes back to cards, and the payments that it is of. */
   readonly refunds: Set<string>;
   readonly refundsOf: Set<string>;
+  /** As people see them. */
+  readonly returnNumbers: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -60,6 +63,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     cards: new Set(),
     refunds: new Set(),
     refundsOf: new Set(),
+    returnNumbers: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -94,6 +98,8 @@ function note(entry: KnownEntry, found: References): void {
       }
       return;
     case 'return.made':
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      found.returnNumbers.add(returnNumber(entry.body.deviceNumber, entry.body.number));
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
       for (const { drawer, card } of entry.body.money) {

@@ -212,9 +212,10 @@ function wanted(
   // Kept by age alone, wherever it was.
   if (table === 'moves') return [`\`at\` >= ${lately}`];
   const ofNone = 'at' in spec.fields ? [`\`event\` IS NULL AND \`at\` >= ${lately}`] : [];
-  if (table !== 'cardPayments') return [ofRecent, ...ofNone];
+  if (table !== 'cardPayments' && table !== 'cardRefunds') return [ofRecent, ...ofNone];
   // Of the past: nobody has said yet what came of them, or they are still to be undone.
   const past = `(\`event\` NOT IN ${events} OR (\`event\` IS NULL AND \`at\` < ${lately}))`;
+  if (table === 'cardRefunds') return [ofRecent, ...ofNone, `\`state\` = '' AND ${past}`];
   return [
     ofRecent,
     ...ofNone,

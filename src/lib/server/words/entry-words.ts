@@ -116,6 +116,8 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'return/more': 'more of a line came back than was left of it',
   'return/figures': 'the sale had brought something else',
   'return/money': 'what was given back is not what it comes to',
+  'return/way': 'it was given back by a way that did not pay for the sale',
+  'return/number': 'another return of this till has that number',
   'return/card': 'more would go back to the card than it had paid',
   'refund/unknown': 'no such amount goes back to a card',
   'refund/not-so': 'the acquirer did not say so',

@@ -3,6 +3,7 @@ import type { CostProposal } from '../../core/bank/due-costs';
 import type { BankRefusal } from '../../core/bank/join-bank';
 import type { OpenMoney } from '../../core/bank/open-money';
 import type { AccountRefusal } from '../../core/bank/take-statement';
+import { shortDayWords } from './date-words';
 import type { MoneyWords } from './money-words';
 
 /** What is still to come or to go, as it is chosen. */
@@ -30,10 +31,13 @@ export function openWords(open: OpenMoney, eventName: (id: string) => string): s
 
 /** A cost that a line may have paid. */
 export const costWords = (
-  { event, for: is, what }: CostProposal,
+  { event, for: is, what, day }: CostProposal,
   eventName: (id: string) => string,
-): string =>
-  is === 'pitch' ? `The pitch of ${eventName(event)}` : `${what}, a cost of ${eventName(event)}`;
+  locale: string,
+): string => {
+  const of = `${eventName(event)}, ${shortDayWords(day, locale)}`;
+  return is === 'pitch' ? `The pitch of ${of}` : `${what}, a cost of ${of}`;
+};
 
 export function bankRefusalWords(refusal: BankRefusal | AccountRefusal, money: MoneyWords): string {
   switch (refusal.code) {

@@ -169,7 +169,7 @@
     {#each costs.slice(0, 4) as each (`${each.event} ${each.for} ${each.what}`)}
       <div class="bg-base-200/60 grid gap-2 rounded-xl p-3" data-testid="cost-proposal">
         <p>
-          {costWords(each, eventName)}
+          {costWords(each, eventName, stall.business.locale)}
           <span class="soft block text-sm"
             >{each.by === 'name' ? 'by its name and amount' : 'by its amount alone'}</span
           >

@@ -53,6 +53,7 @@ export const returns: Migration = {
       refund CHAR(36) NOT NULL,
       state VARCHAR(10) NOT NULL,
       amount BIGINT NOT NULL,
+      reason VARCHAR(120) NOT NULL DEFAULT '',
       PRIMARY KEY (business, refund)
     )`,
     // Sales are found by who bought, by their day, by a payment's reference and by a card's last four.

@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { live } from '$lib/device/live.svelte';
+  import { ownBack, withOwn } from '$lib/device/return-goods';
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
   import { useStall } from '../../stall.svelte';
   import Receipt from './Receipt.svelte';
@@ -26,8 +27,16 @@
     });
     return () => (isOld = true);
   });
+  /** Of a sale that is with the server: what came back of it here, sent or not. */
+  const back = live(
+    () => {
+      const id = page.params.id ?? '';
+      return () => ownBack(db, id);
+    },
+    { returns: [], refunds: [] },
+  );
   const found = $derived<SaleDocument | null>(
-    own.value ?? (older.is === 'there' ? older.found : null),
+    own.value ?? (older.is === 'there' ? withOwn(older.found, back.value) : null),
   );
   const buyer = live(() => {
     const id = found?.sale.customer ?? null;

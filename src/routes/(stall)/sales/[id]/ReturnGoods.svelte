@@ -1,12 +1,15 @@
 <script lang="ts">
   /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
-  import { tick } from 'svelte';
   import { toast } from 'svelte-sonner';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
-  import { paidWith } from '$lib/core/payment/part-sums';
-  import { roundToStep } from '$lib/core/pricing/cash-step';
-  import { canComeBack, goneBack, readChosen, type ChosenBack } from '$lib/core/sale/make-return';
+  import {
+    canComeBack,
+    givenFor,
+    leftOnCard,
+    readChosen,
+    type ChosenBack,
+  } from '$lib/core/sale/make-return';
   import { leftOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
@@ -30,10 +33,11 @@
   const left = $derived(leftOf(sold));
   /** Cards that it goes back to through the acquirer, as far as each has paid. */
   const cards = $derived(
-    found.payments.flatMap(({ id, card, wayName, ...part }) => {
+    found.payments.flatMap((part) => {
+      const { id, way, wayName, card } = part;
       if (card === null) return [];
-      const rest = paidWith(part) - goneBack(id, found.refunds);
-      return rest > 0 ? [{ id, way: part.way, name: `${wayName} ${card.last4}`, rest }] : [];
+      const rest = leftOnCard(part, found.refunds);
+      return rest > 0 ? [{ id, way, name: `${wayName} ${card.last4}`, rest }] : [];
     }),
   );
   /** Other ways that are no cash: what is given back so is given back there by hand. */
@@ -45,7 +49,6 @@
     ),
   ]);
 
-  let form = $state<HTMLElement>();
   let isOpen = $state(false);
   let typed = $state<Record<number, string>>({});
   let to = $state<Record<number, ChosenBack['to']>>({});
@@ -61,12 +64,11 @@
   const card = $derived(cards.find(({ id }) => by === `card ${id}`));
   const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
   const gives = $derived(
-    owed === null || drawer === null ? owed : roundToStep(owed, stall.business.cashStep),
+    owed === null ? null : givenFor(owed, drawer !== null, stall.business.cashStep),
   );
 
   function begin(): void {
     isOpen = true;
-    void tick().then(() => form?.scrollIntoView({ block: 'center' }));
     [typed, to, reason, wrong] = [{}, {}, '', ''];
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
@@ -142,7 +144,6 @@
   <section
     class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden"
     aria-label="Take goods back"
-    bind:this={form}
   >
     {#if isOpen}
       <div class="flex flex-wrap items-center justify-between gap-2">
@@ -189,7 +190,7 @@
             <option value="drawer {id}">cash out of {name}</option>
           {/each}
           {#each cards as { id, name, rest } (id)}
-            <option value="card {id}">to the card {name}, up to {money.text(rest)}</option>
+            <option value="card {id}">to {name}, up to {money.text(rest)}</option>
           {/each}
           {#each ways as [way, name] (way)}
             <option value="way {way}">by {name}, as it was paid</option>

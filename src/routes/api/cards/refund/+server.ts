@@ -1,7 +1,8 @@
 import { answer, refused } from '$lib/server/http/answers';
 import { cardRefundSchema } from '$lib/core/payment/card-messages';
 import { ofBusiness } from '$lib/server/cards/card-route';
-import { decidedRefund, noteRefund, refundSaid } from '$lib/server/cards/refunds';
+import { cardReply } from '$lib/server/cards/card-answer';
+import { decidedRefund, notedRefund, noteRefund } from '$lib/server/cards/refunds';
 import { readBody } from '$lib/server/http/read-body';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
@@ -16,16 +17,15 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   const { refund } = read.body;
   const decided = await decidedRefund(database, business, device, refund);
   if (typeof decided === 'string') return refused(409, decided);
-  const said = await acquirer.refund(
-    ofBusiness(business, decided.payment),
-    ofBusiness(business, refund),
-    decided.amount,
-  );
-  if (said.came === 'unknown')
-    return said.says === undefined
-      ? refused(503, 'card/no-answer')
-      : refused(409, 'card/not-now', said.says);
-  const state = said.came === 'answer' ? 'refunded' : 'refused';
-  await noteRefund(database, business, { refund, state, amount: decided.amount });
-  return answer(refundSaid(state, decided.amount, said.came === 'answer' ? '' : said.message));
+  const noted = await notedRefund(database, business, refund);
+  if (noted !== null) return answer(noted);
+  const { payment, amount } = decided;
+  const reference = ofBusiness(business, payment);
+  const said = await acquirer.refund(reference, ofBusiness(business, refund), amount);
+  if (said.came === 'unknown') return cardReply(said);
+  const came =
+    said.came === 'answer'
+      ? ({ state: 'refunded', amount, reason: '' } as const)
+      : ({ state: 'refused', amount, reason: said.message } as const);
+  return answer(await noteRefund(database, business, refund, came));
 };
