@@ -98,6 +98,8 @@ export class DemoBank {
     return [
       { name: `${name}.xml`, text: this.#file(from, to, asCamt053) },
       { name: `${name}.csv`, text: this.#file(from, to, asCsv) },
+      // What the bank itself goes on with.
+      { name: `${this.demo.business.name}.json`, text: JSON.stringify(this.account) },
     ];
   }
 }

@@ -12,7 +12,7 @@
  * DATABASE_URL uses an existing server instead of one of its own; PORT asks for a port.
  */
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { prepare, startApplication } from './setup/application.mjs';
 import { ensureBuild, isBuilt } from './setup/build.mjs';
@@ -102,6 +102,7 @@ async function main() {
   const mailbox = await practiceMailbox();
   const acquirer = await practiceAcquirer();
   const texts = await practiceTexts();
+  const bank = await practiceBank();
   const application = await step('Starting the application', () =>
     startApplication({
       databaseUrl,
@@ -132,6 +133,7 @@ async function main() {
   if (texts !== null) say(`Text messages that are sent can be read at ${texts.url}`);
   if (acquirer !== null) say(`Approval codes are given by voice at ${acquirer.url}/voice`);
   if (existsSync(statements)) say(`A statement of the bank to take in is in ${statements}`);
+  if (bank !== null) say(`The bank hands out others at ${bank.url}`);
   say('\nCtrl-C stops everything. What was sold is kept for the next start.');
 }
 
@@ -187,6 +189,21 @@ async function practiceTexts() {
   const texts = await startTexts({ port: await freePort(), apiKey });
   toStop.push(texts.stop);
   return texts;
+}
+
+/** With the demo, statements come from a bank for practice, which knows what the demo's bank had booked. */
+async function practiceBank() {
+  if (!demo || !existsSync(statements)) return null;
+  const [{ startBank }, { BankAccount }] = await Promise.all([
+    import('../standins/bank/bank.mjs'),
+    import('../standins/bank/accounts.mjs'),
+  ]);
+  const kept = readdirSync(statements)
+    .filter((name) => name.endsWith('.json'))
+    .map((name) => BankAccount.of(JSON.parse(readFileSync(join(statements, name), 'utf8'))));
+  const bank = await startBank({ port: await freePort(), kept });
+  toStop.push(bank.stop);
+  return bank;
 }
 
 /** The same port at every start, since browsers keep a till's data by its address. */

@@ -45,6 +45,25 @@ export class BankAccount {
     return booked;
   }
 
+  /** All of it, as `BankAccount.of` takes it up again. */
+  toJSON() {
+    const { iban, currency, opened } = this;
+    return { iban, currency, opened, lines: this.#lines };
+  }
+
+  /** @param {{ iban: string, currency: string, opened: number, lines: readonly Omit<Line, 'id'>[] }} kept */
+  static of({ iban, currency, opened, lines }) {
+    const account = new BankAccount(iban, currency, opened);
+    for (const line of lines) account.book(line);
+    return account;
+  }
+
+  /** The days of its first line and of its last; empty before there is one. */
+  days() {
+    const days = this.#lines.map(({ day }) => day).sort();
+    return { from: days[0] ?? '', to: days.at(-1) ?? '' };
+  }
+
   /**
    * Its lines of some days, with the balances around them. The same days give the same statement.
    * @param {string} from ISO date. @param {string} to ISO date. @returns {Statement}

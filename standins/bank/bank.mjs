@@ -9,10 +9,9 @@ import { asCamt053, asCsv, BankAccount } from './accounts.mjs';
 const DECIMALS = { JPY: 0, KRW: 0, ISK: 0, BHD: 3, KWD: 3, TND: 3 };
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
-/** @param {{ port: number }} options */
-export async function startBank({ port }) {
-  /** @type {Map<string, BankAccount>} */
-  const accounts = new Map();
+/** @param {{ port: number, kept?: readonly BankAccount[] }} options `kept`: accounts that it has from before. */
+export async function startBank({ port, kept = [] }) {
+  const accounts = new Map(kept.map((account) => [account.iban, account]));
 
   /** @param {http.IncomingMessage} request @param {http.ServerResponse} response */
   async function answer(request, response) {
@@ -36,6 +35,9 @@ export async function startBank({ port }) {
           return send(response, 422, { message: error instanceof Error ? error.message : '' });
         }
       }
+      case 'GET /':
+        response.writeHead(200, { 'content-type': 'text/html; charset=utf-8' });
+        return response.end(asPage([...accounts.values()]));
       case 'GET /statement': {
         const account = accounts.get(iban);
         if (account === undefined) return send(response, 404, { message: 'no such account' });
@@ -46,6 +48,7 @@ export async function startBank({ port }) {
         const statement = account.statement(from, to);
         const isCsv = url.searchParams.get('as') === 'csv';
         response.writeHead(200, {
+          'content-disposition': `attachment; filename="statement ${from} to ${to}.${isCsv ? 'csv' : 'xml'}"`,
           'content-type': isCsv ? 'text/csv; charset=utf-8' : 'application/xml; charset=utf-8',
         });
         return response.end(
@@ -65,12 +68,28 @@ export async function startBank({ port }) {
   const on = typeof address === 'object' && address !== null ? address.port : port;
   return {
     url: `http://127.0.0.1:${String(on)}`,
-    accounts,
+    /** What it has, as `BankAccount.of` takes it up again. */
+    kept: () => [...accounts.values()].map((account) => account.toJSON()),
     stop: async () => {
       server.closeAllConnections();
       await new Promise((resolve) => server.close(() => resolve(undefined)));
     },
   };
+}
+
+/** Its accounts, with a form for the statement of some days. @param {readonly BankAccount[]} accounts */
+function asPage(accounts) {
+  const forms = accounts.map((account) => {
+    const { from, to } = account.days();
+    return `<form action="/statement"><h2>${account.iban}, ${account.currency}</h2>
+<input type="hidden" name="account" value="${account.iban}">
+<label>From <input type="date" name="from" value="${from}" required></label>
+<label>to <input type="date" name="to" value="${to}" required></label>
+<button name="as" value="camt.053">as CAMT.053</button> <button name="as" value="csv">as CSV</button></form>`;
+  });
+  return `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>The bank, for practice</title><h1>The bank, for practice</h1>
+${forms.length === 0 ? '<p>There is no account yet.</p>' : forms.join('\n')}`;
 }
 
 /** @param {http.ServerResponse} response @param {number} status @param {object} body */

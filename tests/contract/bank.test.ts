@@ -1,6 +1,7 @@
 /** What the bank's stand-in answers is what the readers of statements read. */
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
+import { BankAccount } from '../../standins/bank/accounts.mjs';
 import { startBank } from '../../standins/bank/bank.mjs';
 import { statementFaults } from '../../src/lib/core/bank/statement';
 import { bankTable, guessColumns, readBankTable } from '../../src/lib/core/formats/bank-table';
@@ -57,5 +58,22 @@ describe('the bank', () => {
         ['A & B', 'went, "quoted"'],
       ],
     );
+  });
+
+  it('goes on with what it had, and offers that to people', async () => {
+    const had = bank.kept();
+    const again = await startBank({ port: 0, kept: had.map((each) => BankAccount.of(each)) });
+    try {
+      const path = `/statement?account=${IBAN}&from=2026-11-20&to=2026-11-30`;
+      const [before, after] = await Promise.all(
+        [bank, again].map(async ({ url }) => (await fetch(`${url}${path}`)).text()),
+      );
+      assert.equal(after, before);
+      const page = await (await fetch(again.url)).text();
+      assert.match(page, new RegExp(`${IBAN}, GBP`));
+      assert.match(page, /name="from" value="2026-11-22".*\n.*name="to" value="2026-11-24"/);
+    } finally {
+      await again.stop();
+    }
   });
 });

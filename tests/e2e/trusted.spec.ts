@@ -213,6 +213,18 @@ test('a device whose clock is a day off sells at the event that somebody chooses
   await page.goto('/loose-ends');
   const loose = page.getByRole('article', { name: 'Sales on another day' });
   await expect(loose).toContainText('One sale of £4.50 at Pellow Green market is dated');
+  // Somebody is asked to look after it; what nobody else has to look after is then out of their sight.
+  await loose.getByRole('button', { name: 'Hand it to somebody' }).click();
+  await loose.getByLabel('Who looks after it').selectOption('Maren');
+  await loose.getByLabel('What is asked of them').fill('look at the phone');
+  await loose.getByRole('button', { name: 'Hand it over' }).click();
+  await expect(loose.getByTestId('hand')).toHaveText('Maren looks after it: look at the phone');
+  const whose = page.getByLabel('Looked after by', { exact: true });
+  await whose.selectOption('Tobin');
+  await expect(loose).toHaveCount(0);
+  await whose.selectOption('Maren');
+  await expect(loose).toBeVisible();
+  await whose.selectOption('anybody');
   await loose.getByLabel('What came of it').fill('The clock of the phone was a day behind');
   await loose.getByRole('button', { name: 'Settle' }).click();
   await expect(loose).toHaveCount(0);

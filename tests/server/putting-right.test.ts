@@ -5,6 +5,7 @@ import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
 import { takePart } from '../../src/lib/core/sale/take-part';
+import { BEHIND_AT_ONCE } from '../../src/lib/core/settle/behind-row';
 import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
 import {
@@ -20,11 +21,13 @@ import {
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
+import { behindRow } from '../../src/lib/server/books/behind-row';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { decidedRefund, notedRefund, noteRefund } from '../../src/lib/server/cards/refunds';
 import { append } from '../../src/lib/server/daybook/append';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
+const ITEM = item(1, 105).id;
 const NOW = Date.UTC(2026, 10, 22, 10);
 const OWNER = personId(1);
 const HELPER = personId(3);
@@ -91,6 +94,53 @@ const amountIn = (made: Draft): number =>
   (made.body as { money: { amount: number }[] }).money[0]!.amount;
 const refundIn = (made: Draft): string =>
   (made.body as { money: { card: { refund: string } }[] }).money[0]!.card.refund;
+
+describe('the documents behind a figure', () => {
+  it('are what was sold and what came back, page after page', async () => {
+    const sale = await soldByCard();
+    const made = await backToCard(sale);
+    assert.deepEqual(await push([made]), []);
+    const number = `D1-B${String(madeSoFar)}`;
+    const asked = { business: BUSINESS, event: EVENT, after: '' };
+    const parts = await behindRow(t.database, { ...asked, of: 'way', id: CARD_WAY.id });
+    assert.deepEqual(
+      parts.documents.slice(0, 2).map((each) => [each.number === number, Math.sign(each.amount)]),
+      [
+        [true, -1],
+        [false, 1],
+      ],
+    );
+    assert.equal(parts.documents[0]!.amount, 0 - amountIn(made));
+    assert.deepEqual(
+      parts.documents.slice(0, 2).map((each) => each.sale),
+      [sale, sale],
+    );
+    const lines = await behindRow(t.database, { ...asked, of: 'item', id: ITEM });
+    const [back, sold] = lines.documents;
+    assert.deepEqual([back!.number, back!.quantity], [number, -1000]);
+    assert.equal(sold!.quantity, 2000);
+    assert.equal(sold!.amount + 2 * back!.amount, 0);
+    const drawer = await behindRow(t.database, { ...asked, of: 'drawer', id: newId() });
+    assert.deepEqual(drawer, { documents: [], next: '' });
+  });
+
+  it('goes on where a page ended', async () => {
+    for (let n = 0; n < 22; n += 1) {
+      const sale = await soldByCard();
+      assert.deepEqual(await push([await backToCard(sale)]), []);
+    }
+    const of = { business: BUSINESS, event: EVENT, of: 'item', id: ITEM } as const;
+    const first = await behindRow(t.database, { ...of, after: '' });
+    assert.notEqual(first.next, '');
+    const second = await behindRow(t.database, { ...of, after: first.next });
+    const all = [...first.documents, ...second.documents];
+    assert.equal(first.documents.length, BEHIND_AT_ONCE);
+    assert.equal(second.next, '');
+    assert.equal(new Set(all.map(({ number }) => number)).size, all.length);
+    assert.equal(all.filter(({ quantity }) => quantity! < 0).length, madeSoFar);
+    assert.equal(all.length, sales + madeSoFar);
+  });
+});
 
 describe('money that goes back to a card', () => {
   it('is decided by a return that stands, for the device that wrote it', async () => {

@@ -253,10 +253,11 @@ describe('CSV of banks', () => {
     const columns = guessColumns(table);
     assert.deepEqual(columns, {
       ...{ day: 'Date', order: 'dmy', mark: '.', amount: '', came: 'Paid in', went: 'Paid out' },
-      ...{ reference: '', text: 'Description', other: '' },
+      ...{ reference: '', text: 'Description', other: '', balance: 'Balance' },
     });
-    const { lines, faults } = readBankTable(table, columns, 'GBP');
+    const { lines, opening, closing, faults } = readBankTable(table, columns, 'GBP');
     assert.deepEqual(faults, []);
+    assert.deepEqual([opening, closing], [100_000, 207_845]);
     assert.deepEqual(
       lines.map(({ day, amount, text }) => [day, amount, text]),
       [
@@ -292,6 +293,38 @@ describe('CSV of banks', () => {
       readBankTable(table, gone, 'GBP').faults[0]?.says ?? '',
       /no column “Datum” in this file; its columns are Date/,
     );
+  });
+
+  it('holds each line against the balance after it, whichever line comes first', () => {
+    const [account, heads, first, second] = rows as [string[], string[], string[], string[]];
+    const third = ['25/11/2026', 'Float', '', '50.00', '2,028.45'];
+    const read = (...lines: string[][]) => {
+      const table = bankTable([account, heads, ...lines]);
+      return readBankTable(table, guessColumns(table), 'GBP');
+    };
+    const upwards = read(third, second, first);
+    assert.deepEqual(upwards.faults, []);
+    assert.deepEqual([upwards.opening, upwards.closing], [100_000, 202_845]);
+    // Only the last of a day may have one.
+    assert.deepEqual(read(first, [...second.slice(0, 4), ''], third).faults, []);
+    const missing = read(first, third);
+    assert.deepEqual(
+      missing.faults.map(({ at }) => at),
+      [4],
+    );
+    assert.match(
+      missing.faults[0]!.says,
+      /balance here is 2028\.45, and 2123\.45 before it with -50\.00 makes 2073\.45/,
+    );
+    assert.match(
+      read(first, [...second.slice(0, 4), 'lots']).faults[0]!.says,
+      /“lots” in the column “Balance”/,
+    );
+    const table = bankTable(rows);
+    const gone = { ...guessColumns(table), balance: 'Saldo' };
+    assert.match(readBankTable(table, gone, 'GBP').faults[0]!.says, /no column “Saldo”/);
+    const before = { ...guessColumns(table), balance: undefined };
+    assert.deepEqual(readBankTable(table, before, 'GBP').opening, null);
   });
 
   it('tells in which orders all days are days', () => {

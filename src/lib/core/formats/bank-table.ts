@@ -1,4 +1,5 @@
 /** Bank statements as CSV: every bank has columns of its own, so they are chosen once for an account. */
+import { typedText } from '../money/amount-text';
 import { amountIn, namedLines, type RawLine, type StatementLine } from '../bank/statement';
 
 /** What of a file's columns means what; columns by their headings. */
@@ -13,6 +14,8 @@ export interface BankColumns {
   readonly reference: string;
   readonly text: string;
   readonly other: string;
+  /** The account's balance after each line; none where that is empty or was never asked. */
+  readonly balance?: string | undefined;
 }
 export const DAY_ORDERS = ['ymd', 'dmy', 'mdy'] as const;
 export type DayOrder = (typeof DAY_ORDERS)[number];
@@ -43,7 +46,7 @@ export function bankTable(rows: readonly (readonly string[])[]): BankTable {
 }
 
 const GUESSES: Readonly<
-  Record<'day' | 'amount' | 'came' | 'went' | 'reference' | 'text' | 'other', RegExp>
+  Record<'day' | 'amount' | 'came' | 'went' | 'reference' | 'text' | 'other' | 'balance', RegExp>
 > = {
   day: /book|date|datum|dato|fecha|day/i,
   amount: /amount|betrag|value|montant|importe|bedrag/i,
@@ -51,6 +54,7 @@ const GUESSES: Readonly<
   went: /debit|paid out|money out|\bout\b|soll|spent/i,
   reference: /reference|referenz|\bref\b|end.?to.?end/i,
   text: /description|details|narrative|memo|text|verwendungszweck|purpose|particulars/i,
+  balance: /balance|saldo|solde/i,
   other: /name|payee|payer|counterparty|party|empf|auftraggeber/i,
 };
 
@@ -62,6 +66,7 @@ export function guessColumns({ headings, rows }: BankTable): BankColumns {
     if (found !== undefined) taken.add(found);
     return found ?? '';
   };
+  const balance = find('balance');
   const day = find('day');
   const [came, went] = [find('came'), find('went')];
   const isTwo = came !== '' && went !== '';
@@ -75,6 +80,7 @@ export function guessColumns({ headings, rows }: BankTable): BankColumns {
     reference: find('reference'),
     text: find('text'),
     other: find('other'),
+    balance,
   };
   const cells = (of: string): readonly string[] => {
     const n = headings.indexOf(of);
@@ -120,6 +126,9 @@ export function dayIn(typed: string, order: DayOrder): string | null {
 
 export interface BankTableRead {
   readonly lines: readonly StatementLine[];
+  /** Balances before the first and after the last, as far as a column has them; minor units. */
+  readonly opening: number | null;
+  readonly closing: number | null;
   /** What cannot be taken, with its line in the file and what would be right. */
   readonly faults: readonly { readonly at: number; readonly says: string }[];
 }
@@ -135,19 +144,89 @@ export function readBankTable(
     columns.day,
     ...(columns.amount === '' ? [columns.came, columns.went] : [columns.amount]),
   ].filter((heading) => !headings.includes(heading));
+  const isGone = (columns.balance ?? '') !== '' && !headings.includes(columns.balance ?? '');
+  if (isGone) missing.push(columns.balance ?? '');
   if (missing.length > 0) {
     const says = missing.every((heading) => heading === '')
       ? 'Choose the columns of the day and of the amount.'
       : `There is no column “${missing.find((each) => each !== '') ?? ''}” in this file; its columns are ${headings.join(', ')}. Choose again.`;
-    return { lines: [], faults: [{ at: 1, says }] };
+    return { ...NO_BALANCES, lines: [], faults: [{ at: 1, says }] };
   }
   const raw: RawLine[] = [];
+  const balanced: BalancedLine[] = [];
   for (const { at, cells } of rows) {
     const line = lineFrom(cells, headings, columns, currency);
-    if (typeof line === 'string') faults.push({ at, says: line });
-    else raw.push(line);
+    if (typeof line === 'string') {
+      faults.push({ at, says: line });
+      continue;
+    }
+    raw.push(line);
+    const balance = balanceIn(cells, headings, columns, currency);
+    if (typeof balance === 'string') faults.push({ at, says: balance });
+    else balanced.push({ at, amount: line.amount, balance });
   }
-  return { lines: namedLines(raw), faults };
+  const balances = faults.length === 0 ? balancesOf(balanced, currency) : NO_BALANCES;
+  const { opening, closing } = balances;
+  return {
+    ...{ opening, closing, lines: namedLines(raw) },
+    faults: 'faults' in balances ? balances.faults : faults,
+  };
+}
+
+const NO_BALANCES = { opening: null, closing: null } as const;
+
+interface BalancedLine {
+  readonly at: number;
+  readonly amount: number;
+  /** After it; null where the file says none. */
+  readonly balance: number | null;
+}
+
+function balanceIn(
+  cells: readonly string[],
+  headings: readonly string[],
+  { balance = '', mark }: BankColumns,
+  currency: string,
+): number | null | string {
+  const typed = balance === '' ? '' : (cells[headings.indexOf(balance)] ?? '').trim();
+  if (typed === '') return null;
+  return (
+    amountIn(typed, currency, mark) ??
+    `“${typed}” in the column “${balance}” is no amount in ${currency} with a decimal ${mark === '.' ? 'point' : 'comma'}.`
+  );
+}
+
+/** From one balance to the next its lines must lead; banks write the oldest line first, or the latest. */
+function balancesOf(
+  lines: readonly BalancedLine[],
+  currency: string,
+): Pick<BankTableRead, 'opening' | 'closing' | 'faults'> {
+  const [down, up] = [walkBalances(lines, currency), walkBalances(lines.toReversed(), currency)];
+  return up.faults.length < down.faults.length ? up : down;
+}
+
+/** @param lines The oldest first. */
+function walkBalances(
+  lines: readonly BalancedLine[],
+  currency: string,
+): Pick<BankTableRead, 'opening' | 'closing' | 'faults'> {
+  const faults: { at: number; says: string }[] = [];
+  let [opening, before]: (number | null)[] = [null, null];
+  let since = 0;
+  for (const { at, amount, balance } of lines) {
+    since += amount;
+    if (balance === null) continue;
+    if (before === null || before === undefined) opening = balance - since;
+    else if (before + since !== balance)
+      faults.push({
+        at,
+        says:
+          `The balance here is ${typedText(balance, currency)}, and ${typedText(before, currency)} before it ` +
+          `with ${typedText(since, currency)} makes ${typedText(before + since, currency)}: a line is missing, double or has another amount. Fetch the file again from the bank.`,
+      });
+    [before, since] = [balance, 0];
+  }
+  return { opening: opening ?? null, closing: before ?? null, faults };
 }
 
 function lineFrom(

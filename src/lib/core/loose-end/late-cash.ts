@@ -3,6 +3,7 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import { lateCash } from '../drawer/expected-cash';
+import { byAmount } from './by-amount';
 
 export interface LateCash {
   readonly drawer: Row<'drawers'>;
@@ -10,6 +11,15 @@ export interface LateCash {
   /** Minor units more than the read knew of; below nothing for less. */
   readonly amount: number;
 }
+
+/** What the loose end is called: more of it later is another one. */
+export const lateCashName = ({
+  drawer,
+  amount,
+}: {
+  readonly drawer: Pick<Row<'drawers'>, 'id'>;
+  readonly amount: number;
+}): string => `latecash:${drawer.id}-${byAmount(amount)}`;
 
 /** Drawers that were counted, and of which something was heard since that has no name yet. */
 export function lateCashes(

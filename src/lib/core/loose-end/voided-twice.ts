@@ -22,6 +22,9 @@ export function standingVoids<V extends Pick<Void, 'id'>>(
   return voids.filter(({ id }) => !back.has(id));
 }
 
+/** What the loose end is called. */
+export const voidedTwiceName = ({ sale }: Pick<VoidedTwice, 'sale'>): string => `voided:${sale}`;
+
 /** Sales that are voided more than once; the latest first. */
 export function voidedTwice(
   voids: readonly Void[],

@@ -6,7 +6,7 @@ import { outsideId } from '../daybook/outside-id';
 import { bagsOf, type Bag } from '../drawer/move-cash';
 import { momentOf } from '../event/local-time';
 import { byAmount } from '../loose-end/by-amount';
-import { lateCashes } from '../loose-end/late-cash';
+import { lateCashes, lateCashName } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
 import { openCardEnds, type CardLooseEnd } from '../payment/card-state';
 import { refundState, type RefundState } from '../payment/refund-state';
@@ -169,7 +169,7 @@ function drawerEnds({ drawers, drawerSums, drawerReads }: SettlingRows): EventEn
         ...{ read: id, name: nameOf(drawer), amount: difference, reason },
       })),
     ...lateCashes(drawers, drawerSums, drawerReads).map(({ drawer, amount }): EventEnd => ({
-      looseEnd: `latecash:${drawer.id}-${byAmount(amount)}`,
+      looseEnd: lateCashName({ drawer, amount }),
       code: 'drawer/late',
       ...{ drawer: drawer.id, name: drawer.name, amount },
     })),

@@ -1,5 +1,11 @@
 import type { EventEnd } from './event-ends';
-import type { SettlingRows } from './rows';
+
+/** Who was asked to look after a loose end, whatever it is about. */
+export interface Hand {
+  readonly looseEnd: string;
+  readonly to: string | null;
+  readonly note: string;
+}
 
 /** What is loose of one event, as the page of all of them shows it. */
 export interface EventLooseEnds {
@@ -9,5 +15,4 @@ export interface EventLooseEnds {
   readonly day: string;
   readonly timeZone: string;
   readonly ends: readonly EventEnd[];
-  readonly hands: SettlingRows['hands'];
 }

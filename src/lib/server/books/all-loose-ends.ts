@@ -2,7 +2,7 @@
 import { Op } from 'sequelize';
 import { lastDay } from '../../core/event/todays-event';
 import { stageOf } from '../../core/event/stage';
-import type { EventLooseEnds } from '../../core/settle/event-loose-ends';
+import type { EventLooseEnds, Hand } from '../../core/settle/event-loose-ends';
 import { settlingOf } from '../../core/settle/settling';
 import type { Database } from '../database/database';
 import type { BookReader } from './read-books';
@@ -19,7 +19,11 @@ export async function allLooseEnds(
   books: BookReader,
   business: string,
   now: number,
-): Promise<{ readonly events: readonly EventLooseEnds[]; readonly more: number }> {
+): Promise<{
+  readonly events: readonly EventLooseEnds[];
+  readonly more: number;
+  readonly hands: readonly Hand[];
+}> {
   const [today, since] = [now, now - DAYS_BACK * DAY].map((at) =>
     new Date(at).toISOString().slice(0, 10),
   );
@@ -33,7 +37,7 @@ export async function allLooseEnds(
   for (const { id, name } of open.slice(0, MOST_EVENTS)) {
     const rows = await settlingRows(database, books, business, id, now);
     if (rows === null) continue;
-    const { ends, hands } = settlingOf(rows);
+    const { ends } = settlingOf(rows);
     // Where nothing happened there is nothing to settle.
     if (rows.totals === undefined && ends.length === 0) continue;
     events.push({
@@ -42,8 +46,8 @@ export async function allLooseEnds(
       day: lastDay(rows.event),
       timeZone: rows.event.timeZone,
       ends,
-      hands,
     });
   }
-  return { events, more: Math.max(0, open.length - MOST_EVENTS) };
+  const hands = await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } });
+  return { events, more: Math.max(0, open.length - MOST_EVENTS), hands };
 }

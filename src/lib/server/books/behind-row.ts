@@ -1,5 +1,8 @@
-/** The documents behind a row of the settling page: parts of payments and lines of sales, the latest first. */
+/** The documents behind a row of the settling page: parts of payments, lines of sales and what came back of either, the latest first. */
 import type { Transaction } from 'sequelize';
+import type { Row } from '../../core/books/tables';
+import { sum } from '../../core/money/units';
+import { linesBack } from '../../core/sale/return-figures';
 import {
   BEHIND_AT_ONCE,
   type Behind,
@@ -22,10 +25,17 @@ interface Asked {
 
 export async function behindRow(database: Database, asked: Asked): Promise<BehindPage> {
   return await database.snapshot(async (transaction) => {
-    const rows =
+    const [out, back] =
       asked.of === 'item'
-        ? await linesOf(database, asked, transaction)
-        : await partsOf(database, asked, transaction);
+        ? [
+            await linesOf(database, asked, transaction),
+            await linesBackOf(database, asked, transaction),
+          ]
+        : [
+            await partsOf(database, asked, transaction),
+            await givenBackOf(database, asked, transaction),
+          ];
+    const rows = [...out, ...back].sort((a, b) => (a.key < b.key ? 1 : -1));
     const documents = rows.slice(0, BEHIND_AT_ONCE);
     const last = documents.at(-1);
     return {
@@ -36,6 +46,76 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
 }
 
 type Found = BehindDocument & { readonly key: string };
+
+type FoundReturn = Pick<
+  Row<'returns'>,
+  'id' | 'at' | 'by' | 'sale' | 'number' | 'lines' | 'takes' | 'money'
+>;
+
+/** What was given back out of a drawer or by a way; below nothing, as it makes the row less. */
+async function givenBackOf(
+  database: Database,
+  { business, event, of, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  const rows = await select<FoundReturn>(
+    database,
+    `SELECT id, at, \`by\`, sale, number, money FROM ${sqlTable('returns')} ` +
+      'WHERE business = ? AND event = ? AND JSON_CONTAINS(money, ?) ' +
+      `${after === '' ? '' : 'AND id < ? '}ORDER BY id DESC LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+    [business, event, JSON.stringify({ [of]: id }), ...(after === '' ? [] : [after])],
+    transaction,
+  );
+  return rows.map(({ id: key, at, by, sale, number, money }) => ({
+    ...{ key, sale, number, at, by, quantity: null, isBack: false },
+    amount:
+      0 -
+      sum(
+        parsed(money).flatMap(({ way, drawer, amount }) =>
+          (of === 'way' ? way : drawer) === id ? amount : [],
+        ),
+      ),
+  }));
+}
+
+/** Lines of an item that came back at the event. */
+async function linesBackOf(
+  database: Database,
+  { business, event, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  const [last = '', line = '0'] = after.split(' ');
+  const rows = await select<FoundReturn & { line: number; sold: string; total: string }>(
+    database,
+    'SELECT r.id, r.at, r.`by`, r.sale, r.number, r.`lines`, r.takes, l.line, l.quantity AS sold, l.total ' +
+      `FROM ${sqlTable('returns')} r JOIN ${sqlTable('saleLines')} l ` +
+      'ON l.business = r.business AND l.sale = r.sale ' +
+      'WHERE r.business = ? AND r.event = ? AND l.item = ? ' +
+      "AND JSON_CONTAINS(r.`lines`, JSON_OBJECT('line', l.line)) " +
+      (after === '' ? '' : 'AND (r.id < ? OR (r.id = ? AND l.line < ?)) ') +
+      `ORDER BY r.id DESC, l.line DESC LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+    [business, event, id, ...(after === '' ? [] : [last, last, Number(line)])],
+    transaction,
+  );
+  return rows.flatMap(({ id: key, at, by, sale, number, line: of, sold, total, lines, takes }) => {
+    const [back] = linesBack(
+      [{ sale, lines: parsed(lines).filter((each) => each.line === of), takes: parsed(takes) }],
+      [{ sale, line: of, quantity: Number(sold), total: Number(total), tax: {} }],
+    );
+    if (back === undefined) return [];
+    return {
+      ...{ key: lineKey(key, of), sale, number, at, by, isBack: false },
+      ...{ amount: back.total, quantity: back.quantity },
+    };
+  });
+}
+
+/** MariaDB hands JSON out as text. */
+const parsed = <T extends object>(value: T | string): T =>
+  typeof value === 'string' ? (JSON.parse(value) as T) : value;
+
+/** Sorts as what it is made of. */
+const lineKey = (id: string, line: number): string => `${id} ${String(line).padStart(3, '0')}`;
 
 /** Ids grow with time, and the key of every index ends with them: the latest are read from its end. */
 async function partsOf(
@@ -114,7 +194,7 @@ async function linesOf(
     transaction,
   );
   return rows.map((row) => ({
-    key: `${row.sale} ${String(row.line)}`,
+    key: lineKey(row.sale, row.line),
     ...{ sale: row.sale, number: row.number, at: row.at, by: row.by },
     ...{ amount: Number(row.amount), quantity: Number(row.quantity), isBack: row.isVoid === 1 },
   }));

@@ -33,6 +33,7 @@
     { at: 'other', label: 'Who', needed: false },
     { at: 'reference', label: 'Reference', needed: false },
     { at: 'text', label: 'Words', needed: false },
+    { at: 'balance', label: 'Balance after it', needed: false },
   ] as const);
 </script>
 

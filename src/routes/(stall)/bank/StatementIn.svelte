@@ -101,10 +101,10 @@
   async function useColumns(next: BankColumns): Promise<void> {
     columns = next;
     if (table === null) return;
-    const { lines } = readBankTable(table, next, stall.business.currency);
+    const { lines, opening, closing } = readBankTable(table, next, stall.business.currency);
     await compare([
       {
-        ...{ account: '', currency: '', number: name, opening: null, closing: null },
+        ...{ account: '', currency: '', number: name, opening, closing },
         lines,
       },
     ]);

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { keptAnswerSchema, type KeptAnswer } from '$lib/core/daybook/sync-messages';
   import { openOnes, type KeptEntry } from '$lib/core/loose-end/kept-entry';
-  import { lateCashes } from '$lib/core/loose-end/late-cash';
+  import { lateCashes, lateCashName } from '$lib/core/loose-end/late-cash';
   import { lateCounts } from '$lib/core/loose-end/late-count';
   import { leftOnSlip } from '$lib/core/loose-end/left-on-slip';
   import { offDays } from '$lib/core/loose-end/off-day';
-  import { voidedTwice } from '$lib/core/loose-end/voided-twice';
+  import { voidedTwice, voidedTwiceName } from '$lib/core/loose-end/voided-twice';
   import { soldTwice } from '$lib/core/loose-end/sold-twice';
   import { openCardEnds } from '$lib/core/payment/card-state';
   import { unsettledCards } from '$lib/device/cards/card-rows';
@@ -23,6 +23,8 @@
   import LeftOnSlipCard from './LeftOnSlipCard.svelte';
   import VoidedTwiceCard from './VoidedTwiceCard.svelte';
   import KeptCard from './KeptCard.svelte';
+  import HandOver from './HandOver.svelte';
+  import { keepHands } from './hands.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -37,7 +39,7 @@
   let ofEvents = $state<number | null>(null);
   /** Lines of the bank without a name, as far as this person sees the bank. */
   let ofBank = $state(0);
-  let person = $state('');
+  const hands = keepHands();
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
   const sales = live(() => () => db.books.sales.toArray(), []);
@@ -133,28 +135,35 @@
     <p class="sheet" role="status">{says}</p>
     <button type="button" class="btn btn-quiet justify-self-start" onclick={look}>Ask again</button>
   {/if}
-  {#each twice as each (each.looseEnd)}
+  <label class="grid max-w-xs gap-1 font-[560]">
+    Looked after by
+    <select class="select min-h-12 w-full" bind:value={hands.person}>
+      <option value="">anybody</option>
+      {#each stall.staff as { id, name } (id)}<option value={id}>{name}</option>{/each}
+    </select>
+  </label>
+  {#each twice.filter((each) => hands.isShown(each.looseEnd)) as each (each.looseEnd)}
     <SoldTwiceCard twice={each} settlements={settlements.value} />
   {/each}
-  {#each voided as each (each.sale)}
+  {#each voided.filter((each) => hands.isShown(voidedTwiceName(each))) as each (each.sale)}
     <VoidedTwiceCard twice={each} />
   {/each}
-  {#each left as each (each.looseEnd)}
+  {#each left.filter((each) => hands.isShown(each.looseEnd)) as each (each.looseEnd)}
     <LeftOnSlipCard left={each} settlements={settlements.value} />
   {/each}
-  {#each off as each (each.looseEnd)}
+  {#each off.filter((each) => hands.isShown(each.looseEnd)) as each (each.looseEnd)}
     <OffDayCard off={each} settlements={settlements.value} />
   {/each}
-  {#each late as each (each.looseEnd)}
+  {#each late.filter((each) => hands.isShown(each.looseEnd)) as each (each.looseEnd)}
     <LateCountCard late={each} />
   {/each}
-  {#each lateCash as each (each.drawer.id)}
+  {#each lateCash.filter((each) => hands.isShown(lateCashName(each))) as each (each.drawer.id)}
     <LateCashCard late={each} />
   {/each}
-  {#each cardEnds as end (end.payment.id)}
+  {#each cardEnds.filter( ({ payment }) => hands.isShown(`card:${payment.id}`) ) as end (end.payment.id)}
     <CardEndCard {end} settlements={settlements.value} />
   {/each}
-  {#each charged as card (card.payment)}
+  {#each charged.filter( ({ payment }) => hands.isShown(`charged:${payment}`) ) as card (card.payment)}
     <section class="sheet border-accent border-l-8" data-testid="charged">
       <h2>A card was charged, and no device has written it down</h2>
       <p>
@@ -164,12 +173,15 @@
         )}, asked for by {stall.devices.find(({ id }) => id === card.device)?.name ?? 'a device'}.
         Give it back at the acquirer, or find out what was sold for it.
       </p>
+      <div class="mt-2 flex flex-wrap gap-2">
+        <HandOver looseEnd="charged:{card.payment}" />
+      </div>
     </section>
   {/each}
-  {#each open as kept (kept.entry.id)}
+  {#each open.filter(({ entry }) => hands.isShown(`entry:${entry.id}`)) as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if asked !== null && ofEvents === 0 && ofBank === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if hands.person === '' && asked !== null && ofEvents === 0 && ofBank === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}
@@ -183,14 +195,7 @@
     </section>
   {/each}
   <BankEnds onFound={(count) => (ofBank = count)} />
-  <label class="grid max-w-xs gap-1 font-[560]">
-    Loose ends of the events, looked after by
-    <select class="select min-h-12 w-full" bind:value={person}>
-      <option value="">anybody</option>
-      {#each stall.staff as { id, name } (id)}<option value={id}>{name}</option>{/each}
-    </select>
-  </label>
-  <EventEnds {person} onFound={(count) => (ofEvents = count)} />
+  <EventEnds onFound={(count) => (ofEvents = count)} />
   {#if settled.length > 0}
     <section class="sheet grid gap-2" aria-labelledby="settled">
       <h2 id="settled">Settled</h2>

@@ -1,24 +1,25 @@
 <script lang="ts">
   /** What is loose of every event that is not settled, event by event, as the server works it out. */
   import { z } from 'zod';
-  import type { EventLooseEnds } from '$lib/core/settle/event-loose-ends';
+  import type { EventLooseEnds, Hand } from '$lib/core/settle/event-loose-ends';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { endWords } from '$lib/ui/words/settle-words';
   import { settleNames } from '../events/[id]/settle/settling.svelte';
   import { useStall } from '../stall.svelte';
   import EndCard from './EndCard.svelte';
+  import { useHands } from './hands.svelte';
 
   interface Props {
-    /** Only what this person was asked to look after; empty for everything. */
-    person: string;
     /** How many there are of everybody's, as soon as that is known. */
     onFound: (count: number) => void;
   }
-  const { person, onFound }: Props = $props();
+  const { onFound }: Props = $props();
   const stall = useStall();
+  const hands = useHands();
   const answer = z.object({
     events: z.array(z.custom<EventLooseEnds>()),
     more: z.number(),
+    hands: z.array(z.custom<Hand>()),
   });
   let asked = $state.raw<z.infer<typeof answer> | null>(null);
   let zone = $state('');
@@ -31,9 +32,7 @@
         ...event,
         ends: event.ends.filter(
           (end) =>
-            endWords(end, names).href !== '/loose-ends' &&
-            (person === '' ||
-              event.hands.some(({ looseEnd, to }) => looseEnd === end.looseEnd && to === person)),
+            endWords(end, names).href !== '/loose-ends' && hands?.isShown(end.looseEnd) !== false,
         ),
       }))
       .filter(({ ends }) => ends.length > 0),
@@ -43,6 +42,7 @@
     const found = await stall.transport.ask('/api/loose-ends', answer);
     if (found.came !== 'answer') return;
     asked = found.answer;
+    if (hands !== undefined) hands.all = found.answer.hands;
     zone = found.answer.events[0]?.timeZone ?? '';
     onFound(found.answer.events.reduce((sum, { ends }) => sum + ends.length, 0));
   }
@@ -55,7 +55,7 @@
   });
 </script>
 
-{#each shown as { event, name, day, ends, hands } (event)}
+{#each shown as { event, name, day, ends } (event)}
   <section
     class="grid grid-cols-[minmax(0,1fr)] gap-3"
     aria-labelledby="of-{event}"
@@ -66,7 +66,7 @@
       <a class="plain text-base font-normal" href="/events/{event}/settle">Settle it</a>
     </h2>
     {#each ends as end (end.looseEnd)}
-      <EndCard {end} {names} hand={hands.find(({ looseEnd }) => looseEnd === end.looseEnd)} />
+      <EndCard {end} {names} />
     {/each}
   </section>
 {/each}

@@ -19,6 +19,7 @@
   } from '$lib/ui/words/loose-end-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import HandOver from './HandOver.svelte';
 
   interface Props {
     kept: KeptEntry;
@@ -73,5 +74,6 @@
         onGo={(lentBy) => settle(how, lentBy)}
       />
     {/each}
+    <HandOver looseEnd="entry:{entry.id}" />
   </div>
 </article>

@@ -1,11 +1,17 @@
 <script lang="ts">
-  import { lateCashes, settleLateCash, type LateCash } from '$lib/core/loose-end/late-cash';
+  import {
+    lateCashes,
+    lateCashName,
+    settleLateCash,
+    type LateCash,
+  } from '$lib/core/loose-end/late-cash';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { settleRefusalWords } from '$lib/ui/words/loose-end-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import HandOver from './HandOver.svelte';
 
   interface Props {
     late: LateCash;
@@ -50,10 +56,13 @@
   </div>
   <Field label="What came of it" bind:value={reason} maxlength={500} isWrong={wrong !== ''} />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton
-    right="count.accept"
-    label="Call it a difference of the drawer"
-    look="btn-quiet"
-    onGo={settle}
-  />
+  <div class="flex flex-wrap gap-2">
+    <RightButton
+      right="count.accept"
+      label="Call it a difference of the drawer"
+      look="btn-quiet"
+      onGo={settle}
+    />
+    <HandOver looseEnd={lateCashName(late)} />
+  </div>
 </article>

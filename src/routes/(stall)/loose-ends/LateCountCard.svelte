@@ -7,6 +7,7 @@
   import RightButton from '../RightButton.svelte';
   import { Goods } from '../stock/goods.svelte';
   import { useStall } from '../stall.svelte';
+  import HandOver from './HandOver.svelte';
 
   interface Props {
     late: LateCount;
@@ -62,5 +63,6 @@
       look="btn-quiet"
       onGo={(lentBy) => settle(false, lentBy)}
     />
+    <HandOver looseEnd={late.looseEnd} />
   </div>
 </article>

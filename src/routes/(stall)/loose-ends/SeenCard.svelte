@@ -7,6 +7,7 @@
   import { settleRefusalWords } from '$lib/ui/words/loose-end-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import HandOver from './HandOver.svelte';
 
   interface Props {
     /** What names it: a sort, a colon, and what it is about. */
@@ -39,5 +40,8 @@
   </div>
   <Field label="What came of it" bind:value={reason} maxlength={500} isWrong={wrong !== ''} />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton right="set-up" label="Settle" look="btn-quiet" onGo={settle} />
+  <div class="flex flex-wrap gap-2">
+    <RightButton right="set-up" label="Settle" look="btn-quiet" onGo={settle} />
+    <HandOver {looseEnd} />
+  </div>
 </article>

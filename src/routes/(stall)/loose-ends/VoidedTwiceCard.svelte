@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { VoidedTwice } from '$lib/core/loose-end/voided-twice';
+  import { voidedTwiceName, type VoidedTwice } from '$lib/core/loose-end/voided-twice';
   import { live } from '$lib/device/live.svelte';
   import { undoOnce } from '$lib/device/void-sale';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -7,6 +7,7 @@
   import { settleRefusalWords } from '$lib/ui/words/loose-end-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import HandOver from './HandOver.svelte';
 
   interface Props {
     twice: VoidedTwice;
@@ -65,5 +66,13 @@
   </div>
   <Field label="What came of it" bind:value={reason} maxlength={200} isWrong={wrong !== ''} />
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
-  <RightButton right="sale.void" label="Take the later ones back" look="btn-quiet" onGo={settle} />
+  <div class="flex flex-wrap gap-2">
+    <RightButton
+      right="sale.void"
+      label="Take the later ones back"
+      look="btn-quiet"
+      onGo={settle}
+    />
+    <HandOver looseEnd={voidedTwiceName(twice)} />
+  </div>
 </article>

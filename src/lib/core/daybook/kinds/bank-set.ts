@@ -6,7 +6,7 @@ const heading = z.string().max(80);
 
 /** An account at a bank whose statements are taken in. */
 export const bankSet = kind(
-  1,
+  2,
   z.strictObject({
     id: recordId,
     name,
@@ -26,6 +26,8 @@ export const bankSet = kind(
         reference: heading,
         text: heading,
         other: heading,
+        /** The balance after each line, where the file has one. */
+        balance: heading.optional(),
       })
       .refine(({ amount, came, went }) => amount !== '' || (came !== '' && went !== ''), {
         path: ['amount'],
@@ -34,4 +36,5 @@ export const bankSet = kind(
       .nullable(),
     isActive: z.boolean(),
   }),
+  { 1: (body) => body },
 );

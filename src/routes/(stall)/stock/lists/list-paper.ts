@@ -5,7 +5,7 @@ import { costText } from '$lib/core/money/cost-text';
 import { quantityText, thousandths } from '$lib/core/money/units';
 import { listNumber, packedOf, type LineNow } from '$lib/core/stock/list-state';
 import type { DocumentPaper } from '$lib/device/paper/document-pdf';
-import { mailAddress } from '$lib/ui/files/mail-to';
+import type { Letter } from '$lib/ui/files/mail-to';
 import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';
 import { quantityWords } from '$lib/ui/words/money-words';
@@ -72,9 +72,9 @@ export function saveListFile({ list, lines, goods, business }: OfList): void {
   saveCsv(listNumber(list), rows);
 }
 
-/** An order as a mail, for the program that the device writes mails with. */
-export function mailTo(of: OfList, email: string): string {
-  const letter = orderMail({
+/** An order as a letter to whoever delivers it. */
+export function orderLetter(of: OfList): Letter {
+  return orderMail({
     number: listNumber(of.list),
     business: of.business.name,
     day: of.list.day === null ? '' : dayWords(of.list.day, of.business.locale),
@@ -88,5 +88,4 @@ export function mailTo(of: OfList, email: string): string {
         return `${much} × ${name}${code === '' ? '' : ` (${code})`}`;
       }),
   });
-  return mailAddress(email, letter);
 }

@@ -5,11 +5,13 @@
   import { payOut, type PayOut } from '$lib/core/settle/settle-event';
   import { documentPdf } from '$lib/device/paper/document-pdf';
   import { newId } from '$lib/device/new-id';
+  import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { canShare, shareFile } from '$lib/ui/files/share-file';
   import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { makerMailAddress, makerPaper, saveMakersFile, type OfMaker } from './maker-paper';
+  import { makerLetter, makerPaper, saveMakersFile, type OfMaker } from './maker-paper';
   import { useSettling } from './settling.svelte';
 
   interface Props {
@@ -25,11 +27,17 @@
   let wrong = $state('');
 
   const of = (maker: MakerSettled): OfMaker => ({ maker, names, event, business: stall.business });
-  async function pdf(maker: MakerSettled): Promise<void> {
-    const bytes = await documentPdf(makerPaper(of(maker)), 'sheet');
-    const file = `Statement ${names.maker(maker.maker)} ${event.short}.pdf`;
-    saveFile(file, 'application/pdf', bytes);
-  }
+  const pdfName = ({ maker }: MakerSettled): string =>
+    `Statement ${names.maker(maker)} ${event.short}.pdf`;
+  const pdf = (maker: MakerSettled): Promise<Uint8Array> =>
+    documentPdf(makerPaper(of(maker)), 'sheet');
+  const save = async (maker: MakerSettled): Promise<void> =>
+    saveFile(pdfName(maker), 'application/pdf', await pdf(maker));
+  const share = async (maker: MakerSettled): Promise<void> =>
+    void (await shareFile(
+      ...([pdfName(maker), 'application/pdf', await pdf(maker)] as const),
+      makerLetter(of(maker)),
+    ));
 </script>
 
 {#if makers.length > 0}
@@ -65,12 +73,19 @@
     </table>
     {#each makers as each (each.maker)}
       <div class="flex flex-wrap items-center gap-2">
-        <button type="button" class="btn btn-quiet" onclick={() => pdf(each)}
+        <button type="button" class="btn btn-quiet" onclick={() => save(each)}
           >Statement of {names.maker(each.maker)}</button
         >
         {#if names.makerEmail(each.maker) !== ''}
-          <a class="btn btn-quiet" href={makerMailAddress(of(each), names.makerEmail(each.maker))}
-            >Mail it to {names.makerEmail(each.maker)}</a
+          <a
+            class="btn btn-quiet"
+            href={mailAddress(names.makerEmail(each.maker), makerLetter(of(each)))}
+            onclick={() => save(each)}>Mail it to {names.makerEmail(each.maker)}</a
+          >
+        {/if}
+        {#if canShare()}
+          <button type="button" class="btn btn-quiet" onclick={() => share(each)}
+            >Share its PDF</button
           >
         {/if}
         {#if each.toPay > each.paid}

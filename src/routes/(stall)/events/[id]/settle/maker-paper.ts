@@ -4,7 +4,7 @@ import { guarded } from '$lib/core/formats/csv-cell';
 import { quantityText, thousandths } from '$lib/core/money/units';
 import type { MakerSettled } from '$lib/core/settle/people';
 import type { DocumentPaper } from '$lib/device/paper/document-pdf';
-import { mailAddress } from '$lib/ui/files/mail-to';
+import type { Letter } from '$lib/ui/files/mail-to';
 import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';
 import { makerMail } from '$lib/ui/words/maker-words';
@@ -66,11 +66,11 @@ export function makerPaper(of: OfMaker): DocumentPaper {
   };
 }
 
-/** The statement as a letter to whoever made the goods, for the program that the device writes mails with. */
-export function makerMailAddress(of: OfMaker, email: string): string {
+/** The statement as a letter to whoever made the goods. */
+export function makerLetter(of: OfMaker): Letter {
   const { maker, names, event, business } = of;
   const { money } = names;
-  const letter = makerMail({
+  return makerMail({
     ...{ business: business.name, event: event.name, days: days(of) },
     lines: maker.goods.map(
       (line) =>
@@ -78,7 +78,6 @@ export function makerMailAddress(of: OfMaker, email: string): string {
     ),
     figures: figuresOf(of).map(([what, amount]) => `${what}: ${money.text(amount)}`),
   });
-  return mailAddress(email, letter);
 }
 
 /** All makers' statements as one CSV file (RFC 4180), a line for each of their goods. */

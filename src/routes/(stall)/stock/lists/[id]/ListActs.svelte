@@ -10,9 +10,11 @@
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
   import { wholeList, type Goods } from '../../goods.svelte';
+  import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { canShare, shareFile } from '$lib/ui/files/share-file';
   import type { PaperShape } from '$lib/device/paper/document-pdf';
-  import { listPaper, mailTo, saveListFile } from '../list-paper';
+  import { listPaper, orderLetter, saveListFile } from '../list-paper';
 
   interface Props {
     list: Row<'lists'>;
@@ -54,15 +56,18 @@
   }
   const supplier = $derived(goods.suppliers.find(({ id }) => id === list.supplier));
   const whole = $derived({ list, lines, goods, business: stall.business });
-  async function pdf(shape: PaperShape): Promise<void> {
+  async function paperOf(shape: PaperShape): Promise<readonly [string, string, Uint8Array]> {
     const paper = listPaper(whole);
     const { documentPdf } = await import('$lib/device/paper/document-pdf');
-    saveFile(`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape));
+    return [`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape)];
   }
+  const pdf = async (shape: PaperShape): Promise<void> => saveFile(...(await paperOf(shape)));
+  const share = async (): Promise<void> =>
+    void (await shareFile(...(await paperOf('sheet')), orderLetter(whole)));
   /** In the mail program of this device, its PDF saved to be put with it. */
   async function mail(): Promise<void> {
     await pdf('sheet');
-    location.href = mailTo(whole, supplier?.email ?? '');
+    location.href = mailAddress(supplier?.email ?? '', orderLetter(whole));
   }
 </script>
 
@@ -83,6 +88,9 @@
     <button type="button" class="btn btn-quiet" onclick={() => saveListFile(whole)}>CSV</button>
     {#if list.use === 'order' && supplier !== undefined && stands !== 'draft'}
       <button type="button" class="btn btn-quiet" onclick={mail}>Write to {supplier.name}</button>
+      {#if canShare()}
+        <button type="button" class="btn btn-quiet" onclick={share}>Share its PDF</button>
+      {/if}
     {/if}
     {#if list.use === 'load' && list.event !== null && !isOpen(stands)}
       <button

@@ -1,0 +1,25 @@
+/** Hands a file to another program of the device, as an enclosure of a letter or a message (Web Share). */
+import type { Letter } from './mail-to';
+
+const fileOf = (name: string, type: string, content: Uint8Array): File =>
+  new File([content as BlobPart], name, { type });
+
+/** Whether this browser hands PDFs to other programs at all. */
+export const canShare = (): boolean =>
+  typeof navigator.canShare === 'function' &&
+  navigator.canShare({ files: [fileOf('a.pdf', 'application/pdf', new Uint8Array())] });
+
+/** @returns False where nobody was chosen, or the browser would not. */
+export async function shareFile(
+  name: string,
+  type: string,
+  content: Uint8Array,
+  { subject, text }: Letter,
+): Promise<boolean> {
+  try {
+    await navigator.share({ files: [fileOf(name, type, content)], title: subject, text });
+    return true;
+  } catch {
+    return false;
+  }
+}
