@@ -302,6 +302,7 @@ async function cameBack(
       ...{ before: [], voids: [], undone: [], refunds: [], card: null },
       chosen: [{ line: line.line, typed: '1', to: 'stock' }],
       ...{ reason: 'The wrong colour', way: 'cash', drawer, cashStep: demo.business.cashStep },
+      currency: demo.business.currency,
       ...{ deviceNumber: desk.number, number: nextNumber(desk, 'back') },
       ...{ event: event.id, place: event.id, ...localTime(at, event.timeZone) },
     });

@@ -90,6 +90,22 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await expect(tag(page, 'Viola')).toContainText('40 left');
   await expect(tag(page, 'Lavender')).toContainText('46 left');
 
+  // A pot that wilted stays with the customer, for less.
+  await openSale(page, await sellOne(page, 'Lavender'));
+  const less = page.getByRole('region', { name: 'Take something off' });
+  await page.getByRole('button', { name: 'Take something off …' }).click();
+  await less.getByLabel('Off Lavender').fill('9');
+  await less.getByLabel('Why').fill('it wilted');
+  await less.getByRole('button', { name: 'Give back', exact: true }).click();
+  await expect(less.getByRole('alert')).toContainText('Of what Lavender cost only £4.50 is left');
+  await less.getByLabel('Off Lavender').fill('20 %');
+  await less.getByRole('button', { name: 'Give back £0.90' }).click();
+  await expect(returned(page)).toContainText('£0.90 off Lavender');
+  await takeBack(page, 'Lavender', '1', 'it died');
+  await expect(returned(page)).toHaveCount(2);
+  await expect(returned(page).last()).toContainText('−3.60');
+  await expect(standing(page)).toHaveText('All sent');
+
   // Found by the number of a return, by who sold it, and by the day.
   await page.getByRole('link', { name: 'Find', exact: true }).click();
   const here = page.getByTestId('found-here').getByRole('link');

@@ -84,6 +84,7 @@ async function backToCard(sale: string, more: Partial<MakeReturn> = {}): Promise
     ...{ newId, sale: found.sale, lines, payments, before: returns, refunds, voids, undone },
     chosen: [{ line: 0, typed: '1', to: 'stock' }],
     ...{ reason: 'it wilted', way: CARD_WAY.id, drawer: null, card: payments[0]!.id, cashStep: 1 },
+    currency: 'GBP',
     ...{ deviceNumber: 1, number: (madeSoFar += 1), event: EVENT, place: EVENT },
     ...{ day: '2026-11-22', hour: 10, ...more },
   });

@@ -14,6 +14,7 @@ export interface Returning {
   /** As it is shown: the server's, where this device keeps it no more. */
   readonly found: SaleDocument;
   readonly chosen: readonly ChosenBack[];
+  readonly isOff?: boolean;
   readonly reason: string;
   readonly way: string;
   /** Of the event that trades. */
@@ -21,7 +22,7 @@ export interface Returning {
   /** The payment to whose card it goes back. */
   readonly card: string | null;
   readonly event: Pick<Row<'events'>, 'id' | 'timeZone'> | null;
-  readonly business: Pick<Row<'businesses'>, 'cashStep' | 'timeZone'>;
+  readonly business: Pick<Row<'businesses'>, 'cashStep' | 'currency' | 'timeZone'>;
   readonly deviceNumber: number;
   readonly lentBy: string | undefined;
 }
@@ -34,7 +35,19 @@ export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSa
 /** What has come back already, on this device or as far as it has heard, does not come back again. */
 export async function returnOnce(
   daybook: DeviceDaybook,
-  { found, chosen, reason, way, drawer, card, event, business, deviceNumber, lentBy }: Returning,
+  {
+    found,
+    chosen,
+    isOff,
+    reason,
+    way,
+    drawer,
+    card,
+    event,
+    business,
+    deviceNumber,
+    lentBy,
+  }: Returning,
 ): Promise<Appended<ReturnOutcome>> {
   const { db } = daybook;
   return await daybook.decide(
@@ -51,7 +64,7 @@ export async function returnOnce(
         ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
         ...{ card, refunds: now.refunds },
         drawer: open.some(({ id }) => id === drawer) ? drawer : null,
-        cashStep: business.cashStep,
+        ...{ cashStep: business.cashStep, currency: business.currency, isOff },
         ...{ deviceNumber, number: next.returnNumber },
         ...{ event: event?.id ?? null, place: event?.id ?? BASE },
         ...localTime(Date.now(), event?.timeZone ?? business.timeZone),

@@ -6,7 +6,7 @@ import { FIGURES } from '../journal/posting';
 import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
-import { leftOf, returnFigures, soldFrom, takenOff, type SoldSale } from '../sale/return-figures';
+import { leftOf, leftValueOf, returnFigures, soldFrom, takenOff, type SoldSale } from '../sale/return-figures';
 import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
 import { dayDoubt } from './sale';
@@ -29,8 +29,13 @@ export function judgeReturn(entry: Entry, evidence: Evidence): Doubt | null {
     payments,
     before: books.rows('returns').filter((each) => each.sale === sale.id && each.id !== id),
   };
-  const left = leftOf(sold);
-  for (const { line, quantity } of body.lines) {
+  const [left, values] = [leftOf(sold), leftValueOf(sold)];
+  for (const { line, quantity, off } of body.lines) {
+    const value = values.get(line) ?? 0;
+    if (off !== undefined) {
+      if (off > value) return { code: 'return/more', found: off, wanted: value };
+      continue;
+    }
     const still = left.get(line) ?? 0;
     const isThere = Math.sign(still) === Math.sign(quantity);
     if (!isThere || Math.abs(quantity) > Math.abs(still))

@@ -84,8 +84,16 @@ function cameBack(
   money: (amount: number) => string,
 ): void {
   for (const each of back) {
-    text(`Came back, ${each.number}`, isGift ? '' : figure(-each.total));
-    for (const { quantity, unit, name } of each.lines) {
+    const isOff = each.lines.every(({ off }) => off > 0);
+    // What was paid for it is not a gift's business.
+    if (isGift && isOff) continue;
+    const what = isOff ? 'Taken off afterwards' : 'Came back';
+    text(`${what}, ${each.number}`, isGift ? '' : figure(-each.total));
+    for (const { quantity, unit, name, off } of each.lines) {
+      if (off > 0) {
+        if (!isGift) text(`  ${money(off)} off ${name}`, '', 'small');
+        continue;
+      }
       const many = quantityText(thousandths(quantity));
       text(`  ${many}${unit === '' ? '' : ` ${unit}`} × ${name}`, '', 'small');
     }

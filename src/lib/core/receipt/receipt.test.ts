@@ -237,11 +237,24 @@ describe('a receipt of a sale of which something came back', () => {
   const back = [
     {
       ...{ number: 'D1-B4', total: 460, surcharge: 10 },
-      lines: [{ name: 'Item 1, 9 cm', quantity: 1000, unit: '' }],
+      lines: [{ name: 'Item 1, 9 cm', quantity: 1000, unit: '', off: 0 }],
     },
   ];
   const made = (more: Parameters<typeof receipt>[0] = {}): Receipt => ({ ...receipt(more), back });
   const text = (of: Receipt): string => plainText(paperLines(of, words), 40);
+
+  it('says what was taken off afterwards, and nothing of that on a gift', () => {
+    const off = [
+      {
+        ...{ number: 'D1-B5', total: 120, surcharge: 0 },
+        lines: [{ name: 'Item 1, 9 cm', quantity: 0, unit: '', off: 120 }],
+      },
+    ];
+    const said = text({ ...made(), back: off });
+    assert.match(said, /Taken off afterwards, D1-B5 +[−-]1\.20/u);
+    assert.match(said, /1\.20 off Item 1, 9 cm/);
+    assert.doesNotMatch(text({ ...made(), isGift: true, back: off }), /D1-B5|1\.20/);
+  });
 
   it('says what came back, what was given back, and what of the sale is left', () => {
     const said = text(made());

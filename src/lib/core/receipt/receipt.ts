@@ -46,7 +46,10 @@ export interface ReceiptPart {
 /** Goods that came back, and what was given back for them, above nothing. */
 export interface ReceiptBack {
   readonly number: string;
-  readonly lines: readonly Pick<ReceiptLine, 'name' | 'quantity' | 'unit'>[];
+  readonly lines: readonly (Pick<ReceiptLine, 'name' | 'quantity' | 'unit'> & {
+    /** Off the price of what stays with the customer; nothing for what came back. */
+    readonly off: number;
+  })[];
   readonly total: number;
   /** What of it cards had been charged for paying so: it was in no total. */
   readonly surcharge: number;
@@ -171,11 +174,11 @@ const backOf = (
   number,
   total,
   surcharge: sum(surcharges.map(({ amount }) => amount)),
-  lines: back.flatMap(({ line, quantity }) => {
+  lines: back.flatMap(({ line, quantity, off = 0 }) => {
     const of = lines.find((each) => each.line === line);
     if (of === undefined) return [];
     const { name, detail, unit } = of;
-    return { name: detail === '' ? name : `${name}, ${detail}`, quantity, unit };
+    return { name: detail === '' ? name : `${name}, ${detail}`, quantity, unit, off };
   }),
 });
 

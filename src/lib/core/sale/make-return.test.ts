@@ -24,7 +24,7 @@ import {
 import { booksOf, knownEntries } from '../testing/books-of';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { makeReturn, type ChosenBack, type MakeReturn, type ReturnOutcome } from './make-return';
-import { backOf } from './return-figures';
+import { backOf, leftValueOf, type SoldSale } from './return-figures';
 import { takePart } from './take-part';
 
 const writer = new DeviceWriter(1);
@@ -63,11 +63,17 @@ const returned = (
     payments: books.rows('payments'),
     before: books.rows('returns'),
     ...{ voids: books.rows('voids'), undone: books.rows('voidsUndone'), chosen },
-    ...{ card: null, refunds: books.rows('cardRefunds') },
+    ...{ card: null, refunds: books.rows('cardRefunds'), isOff: false, currency: 'GBP' },
     ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1, deviceNumber: 1 },
     ...{ number: books.rows('returns').length + 1, event: EVENT, place: EVENT },
     ...{ day: '2026-11-22', hour: 12, ...more },
   });
+const soldIn = (books: Books): SoldSale => ({
+  sale: books.rows('sales')[0]!,
+  lines: books.rows('saleLines'),
+  payments: books.rows('payments'),
+  before: books.rows('returns'),
+});
 const some = (
   line: number,
   typed: number | string,
@@ -88,23 +94,28 @@ const paidFor = (payments: readonly Row<'payments'>[]): number =>
 describe('goods that come back', () => {
   it('in any number of returns leave nothing of the sale, and give back what was paid for it', () => {
     const back = fc.array(
-      fc.record({ line: fc.nat(2), quantity: fc.integer({ min: 1, max: 3 }) }),
+      fc.record({
+        line: fc.nat(2),
+        quantity: fc.integer({ min: 1, max: 3 }),
+        off: fc.constantFrom('', '', '0.37', '10%', '2.50', '100%'),
+      }),
       { maxLength: 6 },
     );
     const quantities = fc.array(fc.integer({ min: 1, max: 5 }), { minLength: 1, maxLength: 3 });
     fc.assert(
       fc.property(quantities, back, (of, steps) => {
         const entries = [...rungUp(of)];
-        const take = (line: number, quantity: number): void => {
+        const take = (line: number, quantity: number, off = ''): void => {
           const books = booksOf(entries);
-          const outcome = returned(books, [some(line, quantity)]);
+          const isOff = off !== '';
+          const outcome = returned(books, [some(line, isOff ? off : quantity)], { isOff });
           if (!outcome.ok) return;
           const made = writer.append(outcome.drafts, 1);
           assert.equal(imbalance(postingsIn(made)), null);
           assert.ok(!postingsIn(made).some(({ account }) => account === 'unexplained'));
           entries.push(...made);
         };
-        for (const { line, quantity } of steps) take(line % of.length, quantity);
+        for (const { line, quantity, off } of steps) take(line % of.length, quantity, off);
         for (const [line, quantity] of of.entries()) {
           const gone = backOf(booksOf(entries).rows('returns')).get(line) ?? 0;
           take(line, quantity - gone / 1000);
@@ -178,6 +189,43 @@ describe('goods that come back', () => {
     assert.equal(none.money[0]?.rounding, 0);
   });
 
+  it('may be something off a price alone: its tax in proportion, and the goods stay', () => {
+    const entries = rungUp([2]);
+    const before = booksOf(entries);
+    const total = before.rows('saleLines')[0]!.total;
+    const outcome = returned(before, [some(0, '25 %')], { isOff: true });
+    const { lines, money, takes } = bodyOf(outcome);
+    assert.deepEqual(lines, [{ line: 0, quantity: 0, to: 'stock', off: Math.round(total / 4) }]);
+    const tax = sum(takes.postings.flatMap((each) => (each.tax === undefined ? [] : each.amount!)));
+    assert.ok(tax > 0);
+    // A quarter of everything that was paid, whatever it was called.
+    const quarter = paidFor(before.rows('payments')) / 4;
+    assert.ok(Math.abs(money[0]!.amount - quarter) <= 1);
+    assert.ok(takes.postings.every(({ quantity }) => quantity === undefined));
+    const after = [...entries, ...writer.append(outcome.ok ? outcome.drafts : [], 1)];
+    const books = booksOf(after);
+    assert.deepEqual(
+      books.rows('stock').map(({ quantity }) => quantity),
+      before.rows('stock').map(({ quantity }) => quantity),
+    );
+    // One of two comes back for half of what is left.
+    const half = bodyOf(returned(books, [some(0, 1)]));
+    assert.ok(Math.abs(half.money[0]!.amount - (quarter * 3) / 2) <= 1);
+    assert.equal(leftValueOf({ ...soldIn(books), before: [] }).get(0), total);
+    assert.equal(leftValueOf(soldIn(books)).get(0), total - Math.round(total / 4));
+  });
+
+  it('give back no more than a price that was lowered is, also where all of it was', () => {
+    const entries = rungUp([1, 1]);
+    const off = returned(booksOf(entries), [some(0, '100%')], { isOff: true });
+    const books = booksOf([...entries, ...writer.append(off.ok ? off.drafts : [], 1)]);
+    const body = bodyOf(returned(books, [some(0, 1)]));
+    assert.deepEqual(body.money, []);
+    assert.deepEqual(body.lines, [{ line: 0, quantity: 1000, to: 'stock' }]);
+    assert.equal(sum(body.takes.postings.flatMap((each) => each.quantity ?? 0)), 0);
+    assert.ok(body.takes.postings.some(({ quantity = 0 }) => quantity > 0));
+  });
+
   const entries = rungUp([2, 1]);
   const books = booksOf(entries);
   const refused: readonly [string, string, readonly ChosenBack[], Partial<MakeReturn>?][] = [
@@ -187,6 +235,9 @@ describe('goods that come back', () => {
     ['below nothing', 'return/quantity-wrong', [some(0, '-1')]],
     ['no number', 'return/quantity-wrong', [some(0, 'two')]],
     ['a line that there is not', 'return/nothing', [some(7, 1)]],
+    ['more off than it cost', 'return/off-more', [some(0, '99')], { isOff: true }],
+    ['off nothing known', 'return/off-wrong', [some(0, 'a bit')], { isOff: true }],
+    ['nothing off', 'return/nothing', [some(0, '0 %')], { isOff: true }],
     ['nobody says why', 'return/no-reason', [some(0, 1)], { reason: '  ' }],
     ['cash, and no drawer is open', 'return/no-drawer', [some(0, 1)], { drawer: null }],
   ];

@@ -3,12 +3,15 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
+import { percentOf } from '../money/percent';
 import { readQuantity } from '../money/typed';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
 import { roundToStep } from '../pricing/cash-step';
+import { readDiscount } from '../slip/read-discount';
 import {
   leftOf,
+  leftValueOf,
   returnFigures,
   soldFrom,
   takenOff,
@@ -21,7 +24,7 @@ type Body = BodyOf<'return.made'>;
 /** A line of which something comes back, as it was chosen. */
 export interface ChosenBack {
   readonly line: number;
-  /** How much, as it was typed; nothing typed is none of it. */
+  /** How much, as it was typed, or what is taken off its price: an amount, or so many percent; nothing typed is none. */
   readonly typed: string;
   readonly to: Body['lines'][number]['to'];
 }
@@ -31,6 +34,8 @@ export interface MakeReturn extends SoldSale {
   readonly voids: readonly Row<'voids'>[];
   readonly undone: readonly Row<'voidsUndone'>[];
   readonly chosen: readonly ChosenBack[];
+  /** The goods stay with the customer, and something is taken off their price. */
+  readonly isOff?: boolean | undefined;
   readonly reason: string;
   /** By which way it is given back; a drawer where that is cash, the payment where it goes back to its card. */
   readonly way: string;
@@ -38,6 +43,8 @@ export interface MakeReturn extends SoldSale {
   readonly card: string | null;
   /** What goes back to cards of this sale already. */
   readonly refunds: readonly Pick<Row<'cardRefunds'>, 'payment' | 'amount' | 'state'>[];
+  /** ISO 4217. */
+  readonly currency: string;
   readonly cashStep: number;
   readonly deviceNumber: number;
   /** The device's next. */
@@ -59,6 +66,9 @@ export type ReturnRefusal =
       readonly left: number;
       readonly unit: string;
     }
+  | { readonly code: 'return/off-wrong'; readonly name: string; readonly typed: string }
+  /** More than what of its price has not been given back; minor units. */
+  | { readonly code: 'return/off-more'; readonly name: string; readonly left: number }
   | { readonly code: 'return/no-reason' }
   | { readonly code: 'return/no-drawer' }
   /** The card paid less than what would go back to it; minor units. */
@@ -74,8 +84,37 @@ export function canComeBack(sold: SoldSale): readonly Row<'saleLines'>[] {
   return sold.lines.filter(({ line, quantity }) => quantity > 0 && (left.get(line) ?? 0) > 0);
 }
 
-/** How much comes back of each line, or why that cannot be. */
-export function readChosen(
+/** What comes back of each line, or is taken off its price, or why that cannot be. @param currency ISO 4217. */
+export const readChosen = (
+  sold: SoldSale,
+  chosen: readonly ChosenBack[],
+  isOff: boolean,
+  currency: string,
+): readonly ComesBack[] | ReturnRefusal =>
+  isOff ? readOff(sold, chosen, currency) : readBack(sold, chosen);
+
+function readOff(
+  sold: SoldSale,
+  chosen: readonly ChosenBack[],
+  currency: string,
+): readonly ComesBack[] | ReturnRefusal {
+  const left = leftValueOf(sold);
+  const off: ComesBack[] = [];
+  for (const { line, typed } of chosen) {
+    const of = canComeBack(sold).find((each) => each.line === line);
+    if (of === undefined || typed.trim() === '') continue;
+    const read = readDiscount(typed, currency);
+    if (!read.ok) return { code: 'return/off-wrong', name: of.name, typed };
+    const still = left.get(line) ?? 0;
+    const { discount = { amount: 0 } } = read;
+    const amount = 'percent' in discount ? percentOf(of.total, discount.percent) : discount.amount;
+    if (amount > still) return { code: 'return/off-more', name: of.name, left: still };
+    if (amount > 0) off.push({ line, quantity: 0, off: amount });
+  }
+  return off.length === 0 ? { code: 'return/nothing' } : off;
+}
+
+function readBack(
   sold: SoldSale,
   chosen: readonly ChosenBack[],
 ): readonly ComesBack[] | ReturnRefusal {
@@ -101,7 +140,7 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   const { newId, sale, voids, undone, chosen, way, drawer } = command;
   if (standingVoids(voids, undone).some((each) => each.sale === sale.id))
     return refuse({ code: 'return/voided' });
-  const back = readChosen(command, chosen);
+  const back = readChosen(command, chosen, command.isOff === true, command.currency);
   if ('code' in back) return refuse(back);
   const reason = command.reason.trim().slice(0, 200);
   if (reason === '') return refuse({ code: 'return/no-reason' });
@@ -115,9 +154,10 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   const body: Body = {
     ...{ sale: sale.id, saleNumber: sale.number, slip: sale.slip, number, deviceNumber },
     ...{ reason, day, hour, soldFrom: soldFrom(sale), place },
-    lines: back.map(({ line, quantity }) => ({
+    lines: back.map(({ line, quantity, off }) => ({
       ...{ line, quantity },
-      to: chosen.find((each) => each.line === line)?.to ?? 'stock',
+      to: off === undefined ? (chosen.find((each) => each.line === line)?.to ?? 'stock') : 'stock',
+      ...(off === undefined ? {} : { off }),
     })),
     ...figures,
     money:

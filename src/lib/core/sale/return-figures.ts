@@ -4,7 +4,7 @@ import type { BodyOf } from '../daybook/kinds';
 import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import { figuresOfRows, salePostings } from '../journal/sale';
-import { takePartBack, takeShareBack, type Share } from '../journal/take-back';
+import { netOf, takePartBack, takeShareBack, type Share } from '../journal/take-back';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
 
@@ -25,6 +25,8 @@ export interface SoldSale {
 export interface ComesBack {
   readonly line: number;
   readonly quantity: number;
+  /** Off the price of a line of which nothing comes back; minor units. */
+  readonly off?: number | undefined;
 }
 
 /** Rows from before there was a word for the place name the event. */
@@ -50,14 +52,101 @@ export function leftOf({ lines, before }: SoldSale): ReadonlyMap<number, number>
   );
 }
 
-/** What is taken back of the sale, and of what cards were charged for paying so. Minor units. */
-export function returnFigures(
-  sold: SoldSale,
-  comesBack: readonly ComesBack[],
-): Pick<Body, 'takes' | 'surcharges'> {
+type Figures = Pick<Body, 'takes' | 'surcharges'>;
+
+/**
+ * What is taken back of the sale, and of what cards were charged for paying so. Once something was taken off a price,
+ * what comes back is shares of what is left (docs/rules.md, "Returns"). Minor units.
+ */
+export const returnFigures = (sold: SoldSale, comesBack: readonly ComesBack[]): Figures =>
+  [...sold.before.flatMap(({ lines }) => lines), ...comesBack].some(({ off }) => off !== undefined)
+    ? figuresOfLeft(sold, comesBack)
+    : figuresInAll(sold, comesBack);
+
+const postingsOfSale = ({ sale, lines }: SoldSale): readonly Posting[] =>
+  salePostings(figuresOfRows({ ...sale, place: soldFrom(sale) }, lines));
+const goneOf = ({ before }: SoldSale): readonly Posting[] => before.flatMap(({ takes }) => takes);
+const surchargeLeft = ({ before }: SoldSale, part: string, surcharge: number): number =>
+  surcharge -
+  sum(
+    before.flatMap(({ surcharges }) =>
+      surcharges.flatMap((each) => (each.part === part ? each.amount : [])),
+    ),
+  );
+
+/** What of each line's price has not been given back; minor units, nothing where more was than there is. */
+export function leftValueOf(sold: SoldSale): ReadonlyMap<number, number> {
+  const gone = goneOf(sold);
+  return new Map(
+    sold.lines.map(({ line, total }) => {
+      const left = total + slipOf(gone.filter((posting) => posting.line === line));
+      return [line, Math.sign(left) === Math.sign(total) ? left : 0];
+    }),
+  );
+}
+
+/** On the slip: what the customer owed for it. */
+const slipOf = (postings: readonly Posting[]): number =>
+  sum(postings.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])));
+
+/** What goods had cost stays when only their price is lowered, and so do the goods. */
+const OF_GOODS: readonly string[] = ['place', 'goods', 'cost'];
+
+function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): Figures {
+  const { sale, lines, payments } = sold;
+  const stays = [...netOf([...postingsOfSale(sold), ...goneOf(sold)]).values()];
+  const [quantities, values] = [leftOf(sold), leftValueOf(sold)];
+  const ofLines = comesBack.map(({ line, quantity, off }) => {
+    const own = stays.filter((posting) => posting.line === line);
+    const taken =
+      off === undefined
+        ? takeShareBack(own, () => ({ quantity, of: quantities.get(line) ?? 0 }))
+        : takeShareBack(
+            own.filter(({ account }) => !OF_GOODS.includes(headOf(account))),
+            () => ({ quantity: off, of: values.get(line) ?? 0 }),
+          );
+    return { line, taken, value: Math.abs(slipOf(taken)) };
+  });
+  const isAllBack = lines.every(({ line }) => {
+    const back = comesBack.find((each) => each.line === line)?.quantity ?? 0;
+    return back === (quantities.get(line) ?? 0);
+  });
+  const shareBy = (isOf: (line: Row<'saleLines'>) => boolean): Share => {
+    const of = lines.filter(isOf).map(({ line }) => line);
+    const whole = sum(of.map((line) => Math.abs(values.get(line) ?? 0)));
+    if (whole === 0) return { quantity: isAllBack ? 1 : 0, of: 1 };
+    const back = sum(ofLines.flatMap(({ line, value }) => (of.includes(line) ? value : [])));
+    return { quantity: back, of: whole };
+  };
+  const whole = shareBy(() => true);
+  const beside = stays.filter((posting) => posting.line === undefined);
+  const groups = new Set(beside.map(({ item }) => item));
+  return {
+    takes: {
+      of: sale.id,
+      postings: [
+        ...ofLines.flatMap(({ taken }) => taken),
+        ...[...groups].flatMap((item) =>
+          takeShareBack(
+            beside.filter((posting) => posting.item === item),
+            ({ tax }) =>
+              tax === undefined ? whole : shareBy((line) => Object.hasOwn(line.tax, tax)),
+          ),
+        ),
+      ],
+    },
+    surcharges: payments.flatMap(({ id, way, surcharge }) => {
+      const amount = shareIn(surchargeLeft(sold, id, surcharge), whole);
+      return amount === 0 ? [] : { part: id, way, amount };
+    }),
+  };
+}
+
+/** `R(value × q / Q)` of everything in all, less what came back before. */
+function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): Figures {
   const { sale, lines, payments, before } = sold;
-  const original = salePostings(figuresOfRows({ ...sale, place: soldFrom(sale) }, lines));
-  const gone = before.flatMap(({ takes }) => takes);
+  const original = postingsOfSale(sold);
+  const gone = goneOf(sold);
   const inAll = new Map(backOf(before));
   for (const { line, quantity } of comesBack) inAll.set(line, (inAll.get(line) ?? 0) + quantity);
   const shareBy = (isOf: (line: Row<'saleLines'>) => boolean): Share => {
@@ -97,13 +186,7 @@ export function returnFigures(
       ],
     },
     surcharges: payments.flatMap(({ id, way, surcharge }) => {
-      const amount =
-        shareIn(surcharge, whole) -
-        sum(
-          before.flatMap(({ surcharges }) =>
-            surcharges.flatMap((each) => (each.part === id ? each.amount : [])),
-          ),
-        );
+      const amount = shareIn(surcharge, whole) - (surcharge - surchargeLeft(sold, id, surcharge));
       return amount === 0 ? [] : { part: id, way, amount };
     }),
   };
@@ -115,10 +198,7 @@ const shareIn = (value: number, { quantity, of }: Share): number =>
 
 /** All that is owed to the customer for it. Minor units. */
 export const takenOff = ({ takes, surcharges }: Pick<Body, 'takes' | 'surcharges'>): number =>
-  sum(surcharges.map(({ amount }) => amount)) -
-  sum(
-    takes.postings.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])),
-  );
+  sum(surcharges.map(({ amount }) => amount)) - slipOf(takes.postings);
 
 /** Lines of sales as far as they came back, with what was given back for each below nothing. */
 export function linesBack<
@@ -130,9 +210,7 @@ export function linesBack<
       const of = sold.get(`${sale} ${String(line)}`);
       if (of === undefined) return [];
       const own = takes.filter((posting) => posting.line === line);
-      const total = sum(
-        own.flatMap(({ account, amount = 0 }) => (headOf(account) === 'slip' ? amount : [])),
-      );
+      const total = slipOf(own);
       const tax: Record<string, number> = {};
       for (const posting of own)
         if (posting.tax !== undefined)

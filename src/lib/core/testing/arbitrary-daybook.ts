@@ -108,7 +108,7 @@ export type Step =
       readonly isGivenBack: boolean;
       readonly isVoided: boolean;
       /** Where it stands: the goods come back, to stock or gone for good. */
-      readonly comesBack?: 'stock' | 'broken' | undefined;
+      readonly comesBack?: 'stock' | 'broken' | 'off' | undefined;
     }
   | {
       readonly does: 'card';
@@ -210,7 +210,7 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
     isVoided: fc.boolean(),
-    comesBack: fc.constantFrom(undefined, 'stock' as const, 'broken' as const),
+    comesBack: fc.constantFrom(undefined, 'stock' as const, 'broken' as const, 'off' as const),
   }),
   fc.record({
     does: fc.constant('card' as const),
@@ -854,11 +854,11 @@ export class DeviceWriter {
     return booksOf(new DeviceWriter(this.number).append(drafts, START, by));
   }
 
-  /** What takes the goods of the sale among these drafts back, for cash. */
+  /** What takes the goods of the sale among these drafts back, or a tenth off their price, for cash. */
   #comesBack(
     drafts: readonly Draft[],
     by: string | null,
-    to: 'stock' | 'broken',
+    how: 'stock' | 'broken' | 'off',
   ): readonly Draft[] {
     const books = this.#booksOf(drafts, by);
     const [sale] = books.rows('sales');
@@ -869,8 +869,10 @@ export class DeviceWriter {
       lines: books.rows('saleLines'),
       payments: books.rows('payments'),
       ...{ before: [], voids: [], undone: [], card: null, refunds: [] },
-      chosen: [{ line: 0, typed: '1', to }],
+      isOff: how === 'off',
+      chosen: [{ line: 0, typed: how === 'off' ? '10%' : '1', to: how === 'off' ? 'stock' : how }],
       ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1 },
+      currency: 'GBP',
       deviceNumber: this.number,
       number: (this.#returns += 1),
       ...{ event: EVENT, place: EVENT, day: sale.day, hour: sale.hour },

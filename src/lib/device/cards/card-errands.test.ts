@@ -208,7 +208,7 @@ describe('money that goes back to a card', () => {
       ...{ newId, sale: sale!, lines: await db.books.saleLines.toArray(), payments: [part!] },
       ...{ before: [], voids: [], undone: [], refunds: [], reason: 'it wilted' },
       chosen: [{ line: 0, typed: '1', to: 'stock' }],
-      ...{ way: CARD_WAY.id, drawer: null, card: part!.id, cashStep: 1 },
+      ...{ way: CARD_WAY.id, drawer: null, card: part!.id, currency: 'GBP', cashStep: 1 },
       ...{ deviceNumber: 1, number: 1, event: EVENT, place: EVENT, day: '2026-11-22', hour: 9 },
     });
     if (!outcome.ok) throw new Error(outcome.refusal.code);

@@ -8,11 +8,15 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
     case 'return/voided':
       return 'This sale is void: all of it has been given back already.';
     case 'return/nothing':
-      return 'Type how much of which goods came back.';
+      return 'Type how much of which goods came back, or what is taken off which price.';
     case 'return/quantity-wrong':
       return `“${refusal.typed}” of ${refusal.name} cannot come back; type how many, such as 1.`;
     case 'return/more':
       return `Of ${refusal.name} only ${quantityWords(refusal.left, refusal.unit)} can still come back.`;
+    case 'return/off-wrong':
+      return `“${refusal.typed}” cannot be taken off ${refusal.name}; type an amount such as 2.50, or 10 %.`;
+    case 'return/off-more':
+      return `Of what ${refusal.name} cost only ${money.text(refusal.left)} is left to take off.`;
     case 'return/no-reason':
       return 'Say why, in a few words: “wilted” will do.';
     case 'return/card-more':

@@ -6,10 +6,11 @@ import { GONE } from './stock-moved';
 /**
  * Some of what a sale had sold came back, and what it came to was given back. It carries the postings of the sale's
  * lines with the opposite sign, in part, and its share of the service charge and of what cards paid above the cash
- * price; what cards paid as a surcharge comes back beside it.
+ * price; what cards paid as a surcharge comes back beside it. Version 2 brought something off the price of goods that
+ * stay with the customer.
  */
 export const returnMade = kind(
-  1,
+  2,
   z.strictObject({
     sale: recordId,
     /** As people call the sale. */
@@ -27,14 +28,21 @@ export const returnMade = kind(
     place: placeId,
     lines: z
       .array(
-        z.strictObject({
-          /** Which of the sale's, from 0. */
-          line: z.int().min(0).max(499),
-          /** With the sign of the line's. */
-          quantity: quantity.refine((value) => value !== 0, 'how much came back, not nothing'),
-          /** Put back to where goods are sold from, or gone for good. */
-          to: z.enum(['stock', ...GONE]),
-        }),
+        z
+          .strictObject({
+            /** Which of the sale's, from 0. */
+            line: z.int().min(0).max(499),
+            /** With the sign of the line's; nothing where only something is taken off its price. */
+            quantity,
+            /** Put back to where goods are sold from, or gone for good. */
+            to: z.enum(['stock', ...GONE]),
+            /** Off the line's price afterwards, the goods staying with the customer. */
+            off: amountFromZero.min(1).optional(),
+          })
+          .refine(({ quantity: back, off }) => (back === 0) === (off !== undefined), {
+            path: ['quantity'],
+            message: 'how much came back, or what is taken off its price',
+          }),
       )
       .max(500)
       .refine(
@@ -60,4 +68,5 @@ export const returnMade = kind(
       )
       .max(20),
   }),
+  { 1: (body) => body },
 );

@@ -10,7 +10,7 @@
     readChosen,
     type ChosenBack,
   } from '$lib/core/sale/make-return';
-  import { leftOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
+  import { leftOf, leftValueOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { returnOnce, soldIn } from '$lib/device/return-goods';
@@ -31,6 +31,7 @@
   const isVoid = $derived(standingVoids(found.voids, found.undone).length > 0);
   const lines = $derived([...canComeBack(sold)].sort((a, b) => a.line - b.line));
   const left = $derived(leftOf(sold));
+  const values = $derived(leftValueOf(sold));
   /** Cards that it goes back to through the acquirer, as far as each has paid. */
   const cards = $derived(
     found.payments.flatMap((part) => {
@@ -49,7 +50,8 @@
     ),
   ]);
 
-  let isOpen = $state(false);
+  let doing = $state<'' | 'back' | 'off'>('');
+  const isOff = $derived(doing === 'off');
   let typed = $state<Record<number, string>>({});
   let to = $state<Record<number, ChosenBack['to']>>({});
   let reason = $state('');
@@ -59,7 +61,7 @@
   const chosen = $derived(
     lines.map(({ line }) => ({ line, typed: typed[line] ?? '', to: to[line] ?? 'stock' })),
   );
-  const back = $derived(readChosen(sold, chosen));
+  const back = $derived(readChosen(sold, chosen, isOff, stall.business.currency));
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
   const card = $derived(cards.find(({ id }) => by === `card ${id}`));
   const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
@@ -67,8 +69,8 @@
     owed === null ? null : givenFor(owed, drawer !== null, stall.business.cashStep),
   );
 
-  function begin(): void {
-    isOpen = true;
+  function begin(what: 'back' | 'off'): void {
+    doing = what;
     [typed, to, reason, wrong] = [{}, {}, '', ''];
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
@@ -94,7 +96,7 @@
     wrong = '';
     const given = gives ?? 0;
     const outcome = await returnOnce(stall.daybook, {
-      ...{ found, chosen, reason, drawer, lentBy, business: stall.business },
+      ...{ found, chosen, isOff, reason, drawer, lentBy, business: stall.business },
       event: stall.event ?? null,
       way: card?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
       card: card?.id ?? null,
@@ -105,11 +107,12 @@
         outcome.refusal.code === 'slip/gone' ? '' : returnRefusalWords(outcome.refusal, money);
       return;
     }
-    isOpen = false;
+    const what = isOff ? 'It is taken off.' : 'It is taken back.';
+    doing = '';
     toast(
       card === undefined
-        ? `It is taken back. Give back ${money.text(given)}.`
-        : `It is taken back. ${money.text(given)} goes to the card as soon as there is network.`,
+        ? `${what} Give back ${money.text(given)}.`
+        : `${what} ${money.text(given)} goes to the card as soon as there is network.`,
     );
   }
 </script>
@@ -121,16 +124,22 @@
     data-testid="returned"
   >
     <p class="flex flex-wrap justify-between gap-2">
-      <b>Came back · <span class="code">{row.number}</span></b>
+      <b
+        >{row.lines.every(({ off }) => off !== undefined) ? 'Taken off afterwards' : 'Came back'} ·
+        <span class="code">{row.number}</span></b
+      >
       <span class="figure">{money.figure(-row.total)}</span>
     </p>
     <ul>
-      {#each row.lines as { line, quantity, to: put } (line)}
+      {#each row.lines as { line, quantity, to: put, off } (line)}
         {@const of = found.lines.find((each) => each.line === line)}
         <li>
-          {quantityWords(quantity, of?.unit ?? '')} × {of?.name ?? 'goods'}{put === 'stock'
-            ? ', back to stock'
-            : `, ${reasonWords(put)}`}
+          {#if off !== undefined}{money.text(off)} off {of?.name ?? 'goods'}{:else}{quantityWords(
+              quantity,
+              of?.unit ?? '',
+            )} × {of?.name ?? 'goods'}{put === 'stock'
+              ? ', back to stock'
+              : `, ${reasonWords(put)}`}{/if}
         </li>
       {/each}
     </ul>
@@ -143,39 +152,50 @@
 {#if !isVoid && lines.length > 0}
   <section
     class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden"
-    aria-label="Take goods back"
+    aria-label={isOff ? 'Take something off' : 'Take goods back'}
   >
-    {#if isOpen}
+    {#if doing !== ''}
       <div class="flex flex-wrap items-center justify-between gap-2">
-        <h2>What comes back</h2>
-        <button type="button" class="btn btn-quiet" onclick={all}>All of it</button>
+        <h2>{isOff ? 'What is taken off' : 'What comes back'}</h2>
+        {#if !isOff}
+          <button type="button" class="btn btn-quiet" onclick={all}>All of it</button>
+        {/if}
       </div>
+      {#if isOff}
+        <p class="soft text-sm">
+          The goods stay with the customer. Type an amount such as 2.50, or 10 %.
+        </p>
+      {/if}
       {#each lines as line (line.line)}
         <fieldset class="border-base-300 grid grid-cols-[1fr_6rem] items-end gap-2 border-b pb-3">
           <legend class="font-[560]">
             {line.name}{line.detail === '' ? '' : `, ${line.detail}`}
             <span class="soft font-normal"
-              >{quantityWords(left.get(line.line) ?? 0, line.unit)} of {quantityWords(
-                line.quantity,
-                line.unit,
-              )}</span
+              >{#if isOff}{money.text(values.get(line.line) ?? 0)} of {money.text(
+                  line.total,
+                )}{:else}{quantityWords(left.get(line.line) ?? 0, line.unit)} of {quantityWords(
+                  line.quantity,
+                  line.unit,
+                )}{/if}</span
             >
           </legend>
-          <label class="grid gap-1">
-            <span class="sr-only">Where {line.name} goes</span>
-            <select
-              class="select min-h-12 w-full"
-              bind:value={() => to[line.line] ?? 'stock', (value) => (to[line.line] = value)}
-            >
-              <option value="stock">back to stock</option>
-              {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
-            </select>
-          </label>
-          <label class="grid gap-1">
-            <span class="sr-only">How much of {line.name}</span>
+          {#if !isOff}
+            <label class="grid gap-1">
+              <span class="sr-only">Where {line.name} goes</span>
+              <select
+                class="select min-h-12 w-full"
+                bind:value={() => to[line.line] ?? 'stock', (value) => (to[line.line] = value)}
+              >
+                <option value="stock">back to stock</option>
+                {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
+              </select>
+            </label>
+          {/if}
+          <label class={['grid gap-1', isOff && 'col-start-2']}>
+            <span class="sr-only">{isOff ? 'Off' : 'How much of'} {line.name}</span>
             <input
               class="input figure min-h-12 w-full"
-              inputmode="decimal"
+              inputmode={isOff ? 'text' : 'decimal'}
               placeholder="0"
               bind:value={() => typed[line.line] ?? '', (value) => (typed[line.line] = value)}
             />
@@ -210,12 +230,17 @@
           label={gives === null ? 'Give back' : `Give back ${money.text(Math.max(0, gives))}`}
           onGo={go}
         />
-        <button type="button" class="btn btn-quiet" onclick={() => (isOpen = false)}>Cancel</button>
+        <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Cancel</button>
       </div>
     {:else}
-      <button type="button" class="btn btn-quiet justify-self-start" onclick={begin}
-        >Take goods back …</button
-      >
+      <div class="flex flex-wrap gap-2">
+        <button type="button" class="btn btn-quiet" onclick={() => begin('back')}
+          >Take goods back …</button
+        >
+        <button type="button" class="btn btn-quiet" onclick={() => begin('off')}
+          >Take something off …</button
+        >
+      </div>
     {/if}
   </section>
 {/if}
