@@ -118,6 +118,74 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await context.close();
 });
 
+test('a pot is exchanged with no network: it pays on the slip, set aside and taken up, and the rest is paid', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Tobin');
+  await useDrawer(page);
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(page, 'Lavender');
+  await expect(standing(page)).toHaveText('All sent');
+  await goOffline(page);
+  const bring = async (): Promise<void> => {
+    await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+    await back(page).getByLabel('How much of Lavender').fill('1');
+    await back(page).getByLabel('Given back').selectOption('exchange');
+    await back(page).getByLabel('Why').fill('rather a hosta');
+    await back(page).getByRole('button', { name: 'Put it on the slip' }).click();
+  };
+  await openSale(page, number);
+  await bring();
+  const brought = page.getByTestId('comes-back');
+  await expect(brought).toContainText('1 × Lavender');
+  await expect(brought).toContainText('−4.50');
+  await expect(page.getByTestId('to-pay')).toHaveText('£4.50');
+  await page.getByRole('button', { name: `${number} does not come back` }).click();
+  await expect(brought).toHaveCount(0);
+  await openSale(page, number);
+  await bring();
+  await tag(page, 'Hosta').click();
+  await expect(page.getByTestId('to-pay')).toHaveText('£5.00');
+  await page.getByRole('button', { name: /^Set aside/ }).click();
+  await expect(brought).toHaveCount(0);
+  await page.goto('/waiting');
+  await expect(page.getByTestId('waiting')).toContainText('Hosta');
+  await page.getByRole('button', { name: 'Continue' }).click();
+  await expect(brought).toContainText(number);
+
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
+  await bring();
+  await expect(back(page).getByRole('alert')).toContainText('on the slip already');
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  const rung = await payExactly(page);
+  await openSale(page, rung);
+  await expect(page.getByTestId('receipt')).toContainText('Goods brought back');
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
+  await expect(returned(page)).toContainText('1 × Lavender, back to stock');
+
+  // Worth more than what is taken for it: the rest goes back out of the drawer.
+  await openSale(page, rung);
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  await back(page).getByLabel('How much of Hosta').fill('1');
+  await back(page).getByLabel('Given back').selectOption('exchange');
+  await back(page).getByLabel('Why').fill('rather a viola');
+  await back(page).getByRole('button', { name: 'Put it on the slip' }).click();
+  await tag(page, 'Viola').click();
+  await page.getByRole('button', { name: /^Give back/ }).click();
+  await expect(page.getByTestId('left-to-pay')).toHaveText('£5.30');
+  await page.getByTestId('exchange').getByRole('button', { name: 'Give back £5.30' }).dblclick();
+  await expect(page.getByText(/give back £5\.30/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await page.goto('/loose-ends');
+  await expect(page.getByRole('article', { name: /sale|return/i })).toHaveCount(0);
+  await context.close();
+});
+
 test('two devices out of touch take the same pot back: both count, and one is a loose end', async ({
   browser,
 }) => {

@@ -4,6 +4,8 @@ import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
+import { bringBackOn } from '../../src/lib/core/sale/exchange';
+import { ringUpExchange } from '../../src/lib/core/sale/ring-up-exchange';
 import { takePart } from '../../src/lib/core/sale/take-part';
 import { BEHIND_AT_ONCE } from '../../src/lib/core/settle/behind-row';
 import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
@@ -140,6 +142,57 @@ describe('the documents behind a figure', () => {
     assert.equal(new Set(all.map(({ number }) => number)).size, all.length);
     assert.equal(all.filter(({ quantity }) => quantity! < 0).length, madeSoFar);
     assert.equal(all.length, sales + madeSoFar);
+  });
+});
+
+describe('goods that come back and pay for others', () => {
+  const swapped = async (price: number): Promise<readonly Draft[]> => {
+    const found = await saleDocument(t.database, books, BUSINESS, await soldByCard());
+    assert.ok(found !== null);
+    const put = putItem(emptySlip(newId()), item(1, price), 1000, newId());
+    assert.ok(put.ok);
+    const { sale, lines, payments, returns: before } = found;
+    const brought = bringBackOn({
+      ...{ sale, lines, payments, before, slip: put.slip, isVoid: false },
+      chosen: [{ line: 0, typed: '1', to: 'stock' }],
+      ...{ reason: 'too small', currency: 'GBP' },
+    });
+    assert.ok(brought.ok);
+    const rung = ringUpExchange({
+      ...{ newId, slip: brought.slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
+      ...{ deviceNumber: 1, number: (sales += 1), returnNumber: (madeSoFar += 1) },
+      ...{ rest: null, cardLeft: null },
+    });
+    assert.ok(rung.ok, JSON.stringify(rung));
+    return rung.drafts;
+  };
+  // One of two, with what the card had paid above.
+  const back = (): number => 107;
+
+  it('are written down together, and everything is found of both', async () => {
+    const drafts = await swapped(back());
+    assert.deepEqual(
+      drafts.map(({ kind }) => kind),
+      ['payment.taken', 'return.made', 'sale.rung'],
+    );
+    assert.deepEqual(await push(drafts), []);
+    const found = await saleDocument(t.database, books, BUSINESS, drafts[2]!.id);
+    assert.deepEqual(
+      found?.payments.map(({ way, clears }) => [way, clears]),
+      [['exchange', back()]],
+    );
+  });
+
+  it('are doubted where no goods came back, or more is said to be paid than was', async () => {
+    const [part, made, sale] = await swapped(back());
+    assert.deepEqual(await push([part!, sale!]), ['sale/exchange']);
+    // What is heard of later has paid for it after all.
+    assert.deepEqual(await push([made!]), []);
+    const [, second] = await swapped(back());
+    assert.deepEqual(await push([second!]), ['return/exchange']);
+    const [other] = await swapped(back());
+    const forged = { ...other!, body: { ...(other!.body as object), method: 'own' } } as Draft;
+    assert.deepEqual(await push([forged]), ['payment/way']);
   });
 });
 

@@ -2,13 +2,12 @@
 import { BASE, type Row } from '../core/books/tables';
 import { localTime } from '../core/event/local-time';
 import { makeReturn, type ChosenBack, type ReturnOutcome } from '../core/sale/make-return';
-import type { SoldSale } from '../core/sale/return-figures';
 import type { SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
 import { newId } from './new-id';
-import { ownSale } from './sale-document';
+import { ownSale, soldIn } from './sale-document';
 
 export interface Returning {
   /** As it is shown: the server's, where this device keeps it no more. */
@@ -26,11 +25,6 @@ export interface Returning {
   readonly deviceNumber: number;
   readonly lentBy: string | undefined;
 }
-
-export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSale => ({
-  ...{ sale, lines, payments },
-  before: returns,
-});
 
 /** What has come back already, on this device or as far as it has heard, does not come back again. */
 export async function returnOnce(

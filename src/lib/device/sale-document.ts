@@ -1,8 +1,15 @@
 /** A sale with all that belongs to it: this device's own, or the server's where it is long past. */
 import { z } from 'zod';
+import type { SoldSale } from '../core/sale/return-figures';
 import type { FoundSale, SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
 import type { Transport } from './sync/transport';
+
+/** As the figures of a return want it. */
+export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSale => ({
+  ...{ sale, lines, payments },
+  before: returns,
+});
 
 /** Null where this device keeps no such sale. */
 export async function ownSale({ books }: DeviceDatabase, id: string): Promise<SaleDocument | null> {

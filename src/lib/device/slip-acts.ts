@@ -3,7 +3,10 @@
  * Each is decided on the slip as it was shown, and is on disk, with the slip as it is left, before it returns `ok`.
  */
 import type { Row } from '../core/books/tables';
+import { standingVoids } from '../core/loose-end/voided-twice';
 import { givePartsBack } from '../core/sale/give-parts-back';
+import { isStillLeft } from '../core/sale/exchange';
+import type { ExchangeRefusal } from '../core/sale/ring-up-exchange';
 import type { RingUpRefusal } from '../core/sale/ring-up';
 import type { PartDone, PartRefusal } from '../core/sale/take-part';
 import {
@@ -20,6 +23,7 @@ import { joinLines, type Joined } from '../core/set-aside/join-lines';
 import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId, newRevision } from './new-id';
+import { ownSale, soldIn } from './sale-document';
 import type { Acted, ActOutcome, NotActed, SavedSlip } from './slip-queue';
 
 /** Where it is done: the device's daybook, the line of everything that happens to its slip, and the event. */
@@ -43,7 +47,11 @@ export type Paid = Pick<PartDone, 'ok' | 'drafts'> & { readonly slip: OpenSlip |
 
 export type PaidOutcome =
   | { readonly ok: true; readonly sale: string | null; readonly saleNumber: number }
-  | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | SlipOver | SlipJoined };
+  | {
+      readonly ok: false;
+      readonly refusal:
+        PartRefusal | RingUpRefusal | ExchangeRefusal | SlipOver | SlipJoined | BackChanged;
+    };
 
 /** Others had put something on it: it is there now, and nothing was paid. */
 export interface SlipJoined {
@@ -52,12 +60,34 @@ export interface SlipJoined {
 }
 
 /** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
+/** Of what was to come back on it something has come back meanwhile, or its sale was voided. */
+export interface BackChanged {
+  readonly code: 'exchange/changed';
+  readonly number: string;
+}
+
+/** Taken in from others since it was put on the slip; what is not known here is looked at by the server. */
+async function backChanged(
+  { db }: DeviceDaybook,
+  { back = [] }: OpenSlip,
+): Promise<BackChanged | null> {
+  for (const each of back) {
+    const found = await ownSale(db, each.sale);
+    if (found === null) continue;
+    const isVoid = standingVoids(found.voids, found.undone).length > 0;
+    if (isVoid || !isStillLeft(soldIn(found), each))
+      return { code: 'exchange/changed', number: each.saleNumber };
+  }
+  return null;
+}
+
 export async function pay(
   { daybook, slip }: SlipDesk,
   command: (
     slip: OpenSlip,
     next: Next,
-  ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal },
+  ) =>
+    Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
   lender?: string,
 ): Promise<PaidOutcome> {
   const outcome = await slip.act<PaidOutcome>(async ({ slip: open, revision }) => {
@@ -65,6 +95,8 @@ export async function pay(
     // What others put on it is seen before anything is paid; once a part has been, it stays as it is.
     if (others !== null && (open.paid ?? []).length === 0)
       return await takeUpOthers(daybook, others, { slip: open, revision });
+    const changed = await backChanged(daybook, open);
+    if (changed !== null) return { result: { ok: false, refusal: changed } };
     const lentBy = lender ?? lenderOf(open);
     let left: OpenSlip | null = null;
     let saleNumber = 0;

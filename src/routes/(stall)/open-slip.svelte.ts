@@ -19,6 +19,13 @@ import {
   type PutWith,
   type SlipRefusal,
 } from '$lib/core/slip/open-slip';
+import {
+  bringBackOn,
+  leaveOut,
+  overOf,
+  type BringBack,
+  type BringBackRefusal,
+} from '$lib/core/sale/exchange';
 import { leftOf } from '$lib/core/sale/take-part';
 import { joinLines } from '$lib/core/set-aside/join-lines';
 import { priceSlip } from '$lib/core/slip/price-slip';
@@ -143,6 +150,24 @@ export class OpenSlipState {
   say(said: Parameters<typeof sayOfSlip>[1]): SlipRefusal | null {
     return this.#change((slip) => ({ ok: true, slip: sayOfSlip(slip, said) }));
   }
+  /** Puts what comes back of an earlier sale on it. */
+  bringBack(what: Omit<BringBack, 'slip'>): BringBackRefusal | null {
+    const tried = bringBackOn({ ...what, slip: this.#slip });
+    if (!tried.ok) return tried.refusal;
+    const refused = this.#change((slip) => {
+      const made = bringBackOn({ ...what, slip });
+      return made.ok ? made : { ok: false, refusal: { code: 'exchange/already' } };
+    });
+    return refused === null ? null : { code: 'slip/part-paid' };
+  }
+  /** It stays with the customer after all. */
+  leaveOut(sale: string): void {
+    this.#change((slip) => ({ ok: true, slip: leaveOut(slip, sale) }));
+  }
+  /** What is to be given back beyond what it comes to. Minor units. */
+  get over(): number {
+    return this.quote === null ? 0 : overOf(this.quote.cash.total, this.#slip);
+  }
   /** As it would be without what somebody must lend a right for. */
   takeFavoursBack(): void {
     this.#change((slip) => ({ ok: true, slip: withoutFavours(slip) }));
@@ -200,6 +225,7 @@ export class OpenSlipState {
   /** A slip that is paid in part comes to what it came to, until the parts are given back. */
   #forbids(before: OpenSlip, after: OpenSlip): SlipRefusal | null {
     if ((before.paid ?? []).length === 0) return null;
+    if (before.back !== after.back) return { code: 'slip/part-paid' };
     const business = this.business();
     if (business === null) return { code: 'slip/part-paid' };
     const [was, now] = [before, after].map((slip) =>

@@ -247,11 +247,10 @@ export class Stall {
       const { gross, net, standingDiscount: standing } = line;
       return [{ gross, discount: gross - net, standing, listPrice }];
     });
-    const asked = saleRights(
-      sold,
-      this.seller?.discountUpTo ?? '0',
-      current.isUpliftWaived === true,
-    );
+    const asked = [
+      ...saleRights(sold, this.seller?.discountUpTo ?? '0', current.isUpliftWaived === true),
+    ];
+    if ((current.back ?? []).length > 0) asked.push('refund');
     return asked.filter((right) => !may(this.seller, right) && !may(lender, right));
   });
 

@@ -40,6 +40,8 @@ export const placeId = z
   .regex(/^[a-z0-9:-]+$/);
 /** Ways to pay: a UUID, or `cash`, which every business has. */
 export const wayId = z.union([z.literal('cash'), z.uuid()]);
+/** A way to pay, or goods that came back and pay for others. */
+export const payWayId = z.union([wayId, z.literal('exchange')]);
 export const name = z.string().trim().min(1).max(80);
 export const note = z.string().max(500);
 

@@ -4,6 +4,7 @@ import { sum } from '../money/units';
 import { carriedBy, carryRefusal } from '../payment/carry';
 import { surchargeOf } from '../payment/pay';
 import { CASH_WAY, rulesOf, type WayToPay } from '../payment/ways';
+import { EXCHANGE } from '../sale/exchange';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
@@ -19,6 +20,9 @@ export function judgePayment(entry: Taken, evidence: Evidence): Doubt | null {
 }
 
 /** The way as the vendor set it up, now or lately; cash is there also where nobody did. */
+/** Goods that came back are no way that anybody sets up. */
+const AS_EXCHANGE: WayToPay = { ...CASH_WAY, id: EXCHANGE, givesChange: false, opensDrawer: false };
+
 function waysThen({ body, stamp }: Taken, { history }: Evidence): readonly WayToPay[] {
   const known = history
     .inForce('way.set', body.way, stamp)
@@ -28,9 +32,14 @@ function waysThen({ body, stamp }: Taken, { history }: Evidence): readonly WayTo
 
 function wayDoubt(entry: Taken, evidence: Evidence): Doubt | null {
   const { body } = entry;
-  const ways = waysThen(entry, evidence).filter(
-    ({ method, side }) => method === body.method && side === body.side,
-  );
+  const isExchange = body.way === EXCHANGE;
+  if (isExchange !== (body.method === EXCHANGE) || (isExchange && body.drawer !== null))
+    return { code: 'payment/way', found: body.wayName };
+  const ways = isExchange
+    ? [AS_EXCHANGE].filter(({ side }) => side === body.side)
+    : waysThen(entry, evidence).filter(
+        ({ method, side }) => method === body.method && side === body.side,
+      );
   if (ways.length === 0) return { code: 'payment/way', found: body.wayName };
   if (body.change > 0 && !ways.some(({ givesChange }) => givesChange))
     return { code: 'payment/change', found: body.change };

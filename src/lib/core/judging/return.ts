@@ -6,9 +6,18 @@ import { FIGURES } from '../journal/posting';
 import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
-import { leftOf, leftValueOf, returnFigures, soldFrom, takenOff, type SoldSale } from '../sale/return-figures';
+import { EXCHANGE } from '../sale/exchange';
+import {
+  leftOf,
+  leftValueOf,
+  returnFigures,
+  soldFrom,
+  takenOff,
+  type SoldSale,
+} from '../sale/return-figures';
 import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
+import { exchangedBy, exchangedFor } from './exchanged';
 import { dayDoubt } from './sale';
 import type { Doubt } from './verdict';
 
@@ -62,13 +71,37 @@ function moneyFault(
   payments: readonly Row<'payments'>[],
   evidence: Evidence,
 ): Doubt | null {
-  for (const { way, drawer, card } of entry.body.money) {
+  for (const { way, drawer, card, amount, exchange } of entry.body.money) {
+    if (exchange !== undefined) {
+      const fault = exchangeFault({ id: entry.id, way, drawer, amount, exchange }, evidence);
+      if (fault !== null) return fault;
+      continue;
+    }
     const isThere = drawer !== null && evidence.books.row('drawers', drawer) !== undefined;
     if ((way === 'cash') !== isThere) return { code: 'return/drawer', found: way };
     if (way !== 'cash' && card === null && payments.every((part) => part.way !== way))
       return { code: 'return/way', found: way };
   }
   return cardFault(entry, payments, evidence);
+}
+
+/** What pays for another slip was taken as a part of that slip, and pays for it once. */
+function exchangeFault(
+  given: {
+    readonly id: string;
+    readonly way: string;
+    readonly drawer: string | null;
+    readonly amount: number;
+    readonly exchange: string;
+  },
+  { books }: Evidence,
+): Doubt | null {
+  if (given.way !== EXCHANGE || given.drawer !== null)
+    return { code: 'return/way', found: given.way };
+  const paid = exchangedFor(given.exchange, books);
+  const others = books.rows('returns').filter(({ id }) => id !== given.id);
+  const known = given.amount + exchangedBy(given.exchange, others);
+  return known > paid ? { code: 'return/exchange', found: known, wanted: paid } : null;
 }
 
 /** To a card goes back what it paid for this sale, and no more of it than has not gone back; each refund is its own. */

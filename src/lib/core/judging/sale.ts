@@ -3,6 +3,7 @@ import type { EntryOf } from '../daybook/kinds';
 import { localTime } from '../event/local-time';
 import { sum } from '../money/units';
 import type { Evidence } from './evidence';
+import { exchangedBy, exchangedFor } from './exchanged';
 import { linesDoubt } from './sale-lines';
 import { taxDoubt } from './sale-tax';
 import type { Doubt } from './verdict';
@@ -15,7 +16,8 @@ export function judgeSale(entry: Sale, evidence: Evidence): Doubt | null {
     dayDoubt(entry, evidence) ??
     linesDoubt(entry, evidence) ??
     taxDoubt(entry, evidence) ??
-    paymentsDoubt(entry, evidence)
+    paymentsDoubt(entry, evidence) ??
+    exchangeDoubt(entry, evidence)
   );
 }
 
@@ -44,6 +46,13 @@ export function dayDoubt(
     return local.day === body.day && local.hour === body.hour && isOn;
   });
   return isThen ? null : { code: 'sale/day', found: `${body.day} ${String(body.hour)}:00` };
+}
+
+/** What goods that came back pay of it did come back. */
+function exchangeDoubt({ body }: Sale, { books }: Evidence): Doubt | null {
+  const paid = exchangedFor(body.slip, books);
+  const back = exchangedBy(body.slip, books.rows('returns'));
+  return paid === back ? null : { code: 'sale/exchange', found: paid, wanted: back };
 }
 
 /** Parts of the same slip that were taken, not given back, and clear all of it; what cards paid above it. */

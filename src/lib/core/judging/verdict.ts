@@ -84,6 +84,9 @@ export const EFFECT_OF = {
   'refund/not-so': 'barred',
   /** Some of the sale had come back: voided as well, that is given back twice. */
   'void/returned': 'doubted',
+  'void/exchanged': 'doubted',
+  'return/exchange': 'doubted',
+  'sale/exchange': 'doubted',
   'drawer/event': 'doubted',
   'stage/event': 'barred',
   /** Only `event.settled` settles an event. */

@@ -2,6 +2,7 @@
 import type { EntryOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
 import { postingsOf, takingsIn } from '../journal/take-back';
+import { EXCHANGE } from '../sale/exchange';
 import { undoBody, voidBody } from '../sale/void-sale';
 import type { Evidence } from './evidence';
 import { takesBack } from './take-back';
@@ -17,6 +18,8 @@ export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): D
     return { code: 'void/returned', found: sale.number };
   const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
   const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
+  if (payments.some(({ way }) => way === EXCHANGE))
+    return { code: 'void/exchanged', found: sale.number };
   const wanted = voidBody({ sale, lines, payments, reason: body.reason });
   if (entry.event !== sale.event || !takesBack(entry, wanted))
     return { code: 'void/figures', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };

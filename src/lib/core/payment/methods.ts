@@ -5,3 +5,6 @@
  */
 export const METHODS = ['cash', 'card', 'keyed', 'cheque', 'transfer', 'own'] as const;
 export type Method = (typeof METHODS)[number];
+
+/** How a part of a payment was paid: by a way, or with goods that came back (sale/exchange.ts). */
+export const PAID_BY = [...METHODS, 'exchange'] as const;

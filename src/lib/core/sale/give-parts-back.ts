@@ -4,6 +4,7 @@ import { draft, type BodyOf } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
 import { partPostings, type PartFigures } from '../journal/payment';
 import { takeBack } from '../journal/take-back';
+import { EXCHANGE } from './exchange';
 import type { OpenSlip } from '../slip/open-slip';
 
 export interface GivePartsBack {
@@ -26,7 +27,10 @@ export function givePartsBack({ newId, slip, event, parts, reason, takenBy }: Gi
   readonly drafts: readonly Draft[];
   readonly slip: OpenSlip;
 } {
-  const gone = (slip.paid ?? []).filter(({ id }) => parts.includes(id));
+  const asked = (slip.paid ?? []).filter(({ id }) => parts.includes(id));
+  const stays = (slip.paid ?? []).filter(({ id }) => !parts.includes(id));
+  // With no money left, goods that came back pay for nothing either: they may be left out again.
+  const gone = stays.every(({ way }) => way === EXCHANGE) ? [...asked, ...stays] : asked;
   const drafts = gone.map((part) =>
     draft(
       'payment.reversed',
@@ -43,7 +47,7 @@ export function givePartsBack({ newId, slip, event, parts, reason, takenBy }: Gi
       ),
     ),
   );
-  const left = (slip.paid ?? []).filter(({ id }) => !parts.includes(id));
+  const left = (slip.paid ?? []).filter((part) => !gone.includes(part));
   // With none left it is priced by the set-up as it is.
   const { paid: _paid, fixed, ...bare } = slip;
   const asFixed = fixed === undefined ? {} : { fixed };

@@ -25,6 +25,8 @@ export interface SaleSurroundings {
   readonly deviceNumber: number;
   /** The device's next sale number. */
   readonly number: number;
+  /** Its next number of a return, for what comes back with it. */
+  readonly returnNumber?: number;
   /** Milliseconds since 1970. */
   readonly now: number;
 }

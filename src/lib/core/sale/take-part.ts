@@ -1,6 +1,7 @@
 /** Taking a part of the payment of an open slip; the part that clears the last of it rings it up. */
 import type { Draft } from '../daybook/chain';
 import { draft, privateDraft } from '../daybook/kinds';
+import { localTime } from '../event/local-time';
 import {
   goOn,
   takeNext,
@@ -16,6 +17,7 @@ import type { Quote, SlipTax } from '../pricing/slip';
 import { pricedBy, priceSlip } from '../slip/price-slip';
 import type { OpenSlip, PaidPart } from '../slip/open-slip';
 import type { FixedPricing, Pricing } from '../slip/pricing';
+import { exchangePart, exchangeReturns, partsOn } from './exchange';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
 
 export interface TakePart extends SaleSurroundings {
@@ -93,8 +95,8 @@ export const totalsOf = (
 });
 
 /** Minor units that are still to pay, on the cash side. */
-export const leftOf = (quote: Quote, slip: Pick<OpenSlip, 'paid'>): number =>
-  goOn(quote.cash.total, slip.paid ?? []).left;
+export const leftOf = (quote: Quote, slip: Pick<OpenSlip, 'paid' | 'back' | 'customer'>): number =>
+  goOn(quote.cash.total, partsOn(slip, quote.cash.total)).left;
 
 /**
  * What a part would clear and charge, before anybody is asked for anything; a refusal's code where it
@@ -109,7 +111,7 @@ export function wouldTake(
   upTo: number | null = null,
 ): PaymentPart | PaymentRefusal['error'] {
   const totals = totalsOf(quote, slip, cashStep);
-  const running = goOn(totals.cashTotal, slip.paid ?? []);
+  const running = goOn(totals.cashTotal, partsOn(slip, totals.cashTotal));
   return takeUpTo(totals, rulesOf(way), amount, upTo, running);
 }
 
@@ -144,8 +146,9 @@ export function takePart(asIs: TakePart): PartOutcome {
   if (slip.lines.length === 0) return refuse({ code: 'sale/nothing-on-it' });
   const fault = partLacks(command);
   if (fault !== null) return refuse(fault);
-  const paid = slip.paid ?? [];
   const quote = priceSlip(slip, pricing, taxes, event.swaps);
+  const brought = exchangePart(slip, quote.cash.total, newId);
+  const paid = [...(slip.paid ?? []), ...(brought === null ? [] : [brought])];
   const totals = totalsOf(quote, slip, pricing.cashStep);
   const running = goOn(totals.cashTotal, paid);
   if (running.left <= 0) return refuse({ code: 'pay/nothing-left' });
@@ -175,11 +178,22 @@ export function takePart(asIs: TakePart): PartOutcome {
     share,
     card: command.card ?? null,
   };
-  const drafts = [partDraft(part, command)];
+  const drafts = [
+    ...(brought === null ? [] : [partDraft(brought, { slip, event })]),
+    partDraft(part, command),
+  ];
   const { tip: _given, ...untipped } = slip;
   const now: OpenSlip = { ...untipped, paid: [...paid, part], fixed };
   const isPaid = running.left === 0;
-  if (isPaid) drafts.push(...saleDrafts(now, quote, command));
+  if (isPaid) {
+    const { deviceNumber, returnNumber = 0 } = command;
+    const back = exchangeReturns({
+      ...{ newId, slip: now, event: event.id, deviceNumber, returnNumber, rest: null },
+      ...localTime(command.now, event.timeZone),
+      cashStep: pricing.cashStep,
+    });
+    drafts.push(...back, ...saleDrafts(now, quote, command));
+  }
   return {
     ok: true,
     drafts,
@@ -205,9 +219,13 @@ export const fixedFor = ({
   return pricedBy(slip, { pricing: own, taxes, swaps: event.swaps ?? [] });
 };
 
-function partDraft(
+export function partDraft(
   { id, ...part }: PaidPart,
-  { slip, event, payer }: Pick<TakePart, 'slip' | 'event' | 'payer'>,
+  {
+    slip,
+    event,
+    payer,
+  }: Pick<TakePart, 'slip' | 'payer'> & { readonly event: { readonly id: string } },
 ): Draft {
   const body = { ...part, slip: slip.id };
   const { signature = [], name = '', salt = '' } = payer ?? {};

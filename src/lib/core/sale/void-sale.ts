@@ -4,6 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { partPostings } from '../journal/payment';
 import { figuresOfRows, salePostings } from '../journal/sale';
+import { EXCHANGE } from './exchange';
 import { takeBack } from '../journal/take-back';
 
 export interface VoidSale {
@@ -27,6 +28,8 @@ export type VoidRefusal =
   | { readonly code: 'void/already' }
   /** Goods of it came back: what is left can come back as well. */
   | { readonly code: 'void/returned' }
+  /** Goods that came back paid for some of it: it can come back as well. */
+  | { readonly code: 'void/exchanged' }
   /** Another event, or its cash has been counted: it can only come back as a return. */
   | { readonly code: 'void/shift-over' };
 
@@ -49,6 +52,7 @@ export function voidSale(command: VoidSale): VoidOutcome {
   const reason = command.reason.trim().slice(0, 200);
   if (voids.some((each) => each.sale === sale.id)) return refuse('void/already');
   if (command.returns.some((each) => each.sale === sale.id)) return refuse('void/returned');
+  if (payments.some(({ way }) => way === EXCHANGE)) return refuse('void/exchanged');
   if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
   const body = voidBody({ sale, lines, payments, reason });

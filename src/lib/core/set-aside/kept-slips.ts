@@ -55,6 +55,7 @@ export function openFrom({ row, lines }: KeptSlip, customer: SlipCustomer | unde
     ...(row.discount === null ? {} : { discount: row.discount }),
     ...(row.service === null ? {} : { service: row.service }),
     ...(row.note === '' ? {} : { note: row.note }),
+    ...(row.back.length === 0 ? {} : { back: row.back }),
   };
 }
 
@@ -85,7 +86,8 @@ export function keepSlip({ newId, event, slip: inHand, sort, name, known }: Keep
   const called = name.trim().slice(0, 80);
   if ((slip.paid ?? []).length > 0) return refuse('aside/part-paid');
   if (sort === 'tab' && called === '') return refuse('tab/no-name');
-  if (sort === 'aside' && slip.lines.length === 0) return refuse('aside/nothing-on-it');
+  if (sort === 'aside' && slip.lines.length === 0 && slip.back === undefined)
+    return refuse('aside/nothing-on-it');
   const before = new Map(known.map((row) => [row.id, row]));
   const now = new Set(slip.lines.map(({ key }) => key));
   const drafts = [
@@ -98,6 +100,12 @@ export function keepSlip({ newId, event, slip: inHand, sort, name, known }: Keep
       discount: slip.discount ?? null,
       service: slip.service ?? null,
       note: slip.note ?? '',
+      back: (slip.back ?? []).map((each) => ({
+        ...each,
+        lines: [...each.lines],
+        takes: [...each.takes],
+        surcharges: [...each.surcharges],
+      })),
     }),
   ];
   for (const { key, person = '', ...line } of slip.lines) {

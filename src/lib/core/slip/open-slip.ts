@@ -68,12 +68,32 @@ export interface OpenSlip {
   readonly isUpliftWaived?: true | undefined;
   /** Parts of the payment that are safe already; while there are any, what it comes to stays. */
   readonly paid?: readonly PaidPart[] | undefined;
+  /** What comes back of earlier sales and pays for it, once it is rung up. */
+  readonly back?: readonly SlipBack[] | undefined;
   /** What it was priced by when the first part was taken, or a card was asked for: it comes to that from then on. */
   readonly fixed?: FixedPricing | undefined;
   /** What the customer wants to give on top with the next part. Minor units. */
   readonly tip?: number | undefined;
   /** How it is shared out, once the people have said so. */
   readonly shares?: readonly Share[] | undefined;
+}
+
+/** What comes back of an earlier sale, worked out when it was put on the slip. Amounts are minor units. */
+export interface SlipBack {
+  readonly sale: string;
+  readonly saleNumber: string;
+  /** The sale's own slip. */
+  readonly slip: string;
+  readonly soldFrom: string;
+  readonly reason: string;
+  readonly lines: readonly (Pick<
+    BodyOf<'return.made'>['lines'][number],
+    'line' | 'quantity' | 'to'
+  > & { readonly name: string; readonly unit: string })[];
+  readonly takes: BodyOf<'return.made'>['takes']['postings'];
+  readonly surcharges: BodyOf<'return.made'>['surcharges'];
+  /** What the customer is owed for it. */
+  readonly comesTo: number;
 }
 
 /** A line of a kept slip as it was on the list. `stamp` is of its last change. */
@@ -119,7 +139,7 @@ export type SlipRefusal =
   | { readonly code: 'slip/no-such-line' }
   | { readonly code: 'slip/no-reason' }
   | { readonly code: 'slip/price-wrong'; readonly price: number }
-  | { readonly code: 'slip/part-paid' }
+  | { readonly code: 'slip/part-paid' | 'exchange/already' }
   | { readonly code: 'slip/full' };
 
 export type SlipOutcome =
@@ -323,11 +343,18 @@ export function withoutFavours(slip: OpenSlip): OpenSlip {
           ...(listOther === undefined ? {} : { otherPrice: listOther }),
         },
   );
-  return { ...slip, lines, discount: undefined, lent: undefined, isUpliftWaived: undefined };
+  const { back: _back, ...bare } = slip;
+  return { ...bare, lines, discount: undefined, lent: undefined, isUpliftWaived: undefined };
 }
 
 /** Everything on it that could ask for a right, each named by what it is and how much. */
-export const favoursOn = ({ discount, isUpliftWaived, lines }: OpenSlip): readonly string[] => [
+export const favoursOn = ({
+  discount,
+  isUpliftWaived,
+  lines,
+  back = [],
+}: OpenSlip): readonly string[] => [
+  ...back.map(({ sale, comesTo }) => `back ${sale} ${String(comesTo)}`),
   ...(discount === undefined ? [] : [`whole ${JSON.stringify(discount)}`]),
   ...(isUpliftWaived === true ? ['uplift'] : []),
   ...lines.flatMap(({ key, discount: off, listPrice, price }) => [
@@ -352,8 +379,8 @@ export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
 }
 
 /** Nothing is on it, nothing was paid of it, and nobody else has it on a list. */
-export const isBlank = ({ lines, paid = [], kept }: OpenSlip): boolean =>
-  lines.length === 0 && paid.length === 0 && kept === undefined;
+export const isBlank = ({ lines, paid = [], kept, back = [] }: OpenSlip): boolean =>
+  lines.length === 0 && paid.length === 0 && back.length === 0 && kept === undefined;
 
 /**
  * What was taken off comes back where it was; of a slip that was emptied, all that was said of it as well.

@@ -22,6 +22,7 @@ import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
 import { takeBack } from '../journal/take-back';
+import { bringBackOn } from '../sale/exchange';
 import { makeReturn } from '../sale/make-return';
 import { voidSale } from '../sale/void-sale';
 import type { Books } from '../books/books';
@@ -108,7 +109,7 @@ export type Step =
       readonly isGivenBack: boolean;
       readonly isVoided: boolean;
       /** Where it stands: the goods come back, to stock or gone for good. */
-      readonly comesBack?: 'stock' | 'broken' | 'off' | undefined;
+      readonly comesBack?: 'stock' | 'broken' | 'off' | 'exchange' | undefined;
     }
   | {
       readonly does: 'card';
@@ -210,7 +211,7 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
     isVoided: fc.boolean(),
-    comesBack: fc.constantFrom(undefined, 'stock' as const, 'broken' as const, 'off' as const),
+    comesBack: fc.constantFrom(undefined, ...(['stock', 'broken', 'off', 'exchange'] as const)),
   }),
   fc.record({
     does: fc.constant('card' as const),
@@ -844,9 +845,11 @@ export class DeviceWriter {
     this.#sales += 1;
     const all = [...card.drafts, ...cash.drafts];
     if (what.isVoided) return [...all, ...this.#voided(all, by, what.goods % 2 === 0)];
-    return what.comesBack === undefined
-      ? all
-      : [...all, ...this.#comesBack(all, by, what.comesBack)];
+    const { comesBack } = what;
+    if (comesBack === undefined) return all;
+    return comesBack === 'exchange'
+      ? [...all, ...this.#exchanged(all, by, now)]
+      : [...all, ...this.#comesBack(all, by, comesBack)];
   }
 
   /** The rows that these drafts make: on a chain of its own, since only the rows are wanted. */
@@ -879,6 +882,34 @@ export class DeviceWriter {
     });
     if (!outcome.ok) throw new Error(outcome.refusal.code);
     return outcome.drafts;
+  }
+
+  /** The goods of the sale among these drafts pay for others, as far as they go. */
+  #exchanged(drafts: readonly Draft[], by: string | null, now: number): readonly Draft[] {
+    const books = this.#booksOf(drafts, by);
+    const [sale] = books.rows('sales');
+    if (sale === undefined) throw new Error('no sale to exchange');
+    const put = putItem(emptySlip(this.newId()), item(2, 250), 1000, this.newId());
+    if (!put.ok) throw new Error(put.refusal.code);
+    const slip = bringBackOn({
+      ...{ sale, lines: books.rows('saleLines'), payments: books.rows('payments'), before: [] },
+      ...{ slip: put.slip, isVoid: false, reason: 'too small', currency: 'GBP' },
+      chosen: [{ line: 0, typed: '1', to: 'stock' }],
+    });
+    if (!slip.ok) throw new Error(slip.refusal.code);
+    const kept = keepSlip({
+      ...{ newId: this.newId, event: EVENT, slip: slip.slip, sort: 'aside', name: 'Ada' },
+      known: [],
+    });
+    if (!kept.ok) throw new Error(kept.refusal.code);
+    const rung = takePart({
+      ...{ newId: this.newId, pricing, taxes: [tax], drawer: DRAWER, way: CASH_WAY, amount: null },
+      ...{ event: { id: EVENT, timeZone: 'Europe/London' }, now, slip: slip.slip },
+      ...{ deviceNumber: this.number, number: (this.#sales += 1) },
+      returnNumber: (this.#returns += 1),
+    });
+    if (!rung.ok) throw new Error(rung.refusal.code);
+    return [...kept.drafts, ...rung.drafts];
   }
 
   /** What voids the sale among these drafts, worked out from the rows they make. */

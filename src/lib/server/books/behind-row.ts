@@ -97,7 +97,8 @@ async function linesBackOf(
     [business, event, id, ...(after === '' ? [] : [last, last, Number(line)])],
     transaction,
   );
-  return rows.flatMap(({ id: key, at, by, sale, number, line: of, sold, total, lines, takes }) => {
+  return rows.flatMap(({ id: key, at, by, sale, number, line: nth, sold, total, lines, takes }) => {
+    const of = Number(nth);
     const [back] = linesBack(
       [{ sale, lines: parsed(lines).filter((each) => each.line === of), takes: parsed(takes) }],
       [{ sale, line: of, quantity: Number(sold), total: Number(total), tax: {} }],

@@ -33,6 +33,7 @@ import { settling } from './migrations/0027-settling';
 import { bank } from './migrations/0028-bank';
 import { makersMail } from './migrations/0029-makers-mail';
 import { returns } from './migrations/0030-returns';
+import { exchanges } from './migrations/0031-exchanges';
 
 const migrations: readonly Migration[] = [
   daybook,
@@ -65,6 +66,7 @@ const migrations: readonly Migration[] = [
   bank,
   makersMail,
   returns,
+  exchanges,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

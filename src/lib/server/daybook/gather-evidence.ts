@@ -6,6 +6,7 @@ import { readEntry } from '../../core/daybook/read-entry';
 import { Evidence } from '../../core/judging/evidence';
 import { isJudged, type Judged } from '../../core/judging/history';
 import type { Row, TableName } from '../../core/books/tables';
+import { EXCHANGE } from '../../core/sale/exchange';
 import type { BookReader } from '../books/read-books';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
@@ -156,7 +157,12 @@ async function gatherRows(
   await put('returns', 'number', references.returnNumbers);
   await put('voidsUndone', 'sale', references.voided);
   const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
-  await put('payments', 'id', parts);
+  const paid = await put('payments', 'id', parts);
+  // Slips that goods which came back pay for: few are.
+  const { exchanged } = references;
+  for (const { way, slip } of paid) if (way === EXCHANGE) exchanged.add(slip);
+  for (const { id } of await put('payments', 'slip', exchanged)) parts.add(id);
+  await put('returns', 'forSlip', exchanged);
   await put('reversals', 'payment', parts);
   // Of a part that is given back it matters whether its sale stands.
   await put('sales', 'slip', references.slipsOfReversed);

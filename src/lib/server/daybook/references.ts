@@ -2,6 +2,7 @@
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
+import { EXCHANGE } from '../../core/sale/exchange';
 import { returnNumber } from '../../core/sale/sale-number';
 
 export interface References {
@@ -29,6 +30,8 @@ export interface References {
   readonly refundsOf: Set<string>;
   /** As people see them. */
   readonly returnNumbers: Set<string>;
+  /** Slips that goods which came back pay for. */
+  readonly exchanged: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -64,6 +67,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     refunds: new Set(),
     refundsOf: new Set(),
     returnNumbers: new Set(),
+    exchanged: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -102,7 +106,8 @@ function note(entry: KnownEntry, found: References): void {
       found.returnNumbers.add(returnNumber(entry.body.deviceNumber, entry.body.number));
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
-      for (const { drawer, card } of entry.body.money) {
+      for (const { drawer, card, exchange } of entry.body.money) {
+        if (exchange !== undefined) found.exchanged.add(exchange);
         if (drawer !== null) found.drawers.add(drawer);
         if (card === null) continue;
         found.refunds.add(card.refund);
@@ -111,7 +116,8 @@ function note(entry: KnownEntry, found: References): void {
       return;
     case 'payment.taken': {
       const { way, drawer, card, side, charge, clears } = entry.body;
-      setUp['way.set'].add(way);
+      if (way === EXCHANGE) found.exchanged.add(entry.body.slip);
+      else setUp['way.set'].add(way);
       if (drawer !== null) found.drawers.add(drawer);
       if (card !== null) found.cards.add(entry.id);
       if (card?.state === 'deferred') found.asksAboutCarried = true;

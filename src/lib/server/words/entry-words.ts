@@ -111,6 +111,10 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'void/not-twice': 'the sale was not voided twice, or that void was taken back already',
   'void/again': 'the sale had been voided already',
   'void/returned': 'goods of the sale had come back already',
+  'void/exchanged': 'goods that came back had paid for some of the sale',
+  'return/exchange':
+    'it says that it paid more for another slip than that slip was paid by goods that came back',
+  'sale/exchange': 'goods that came back paid for some of it, and no return says that they did',
   'return/unknown': 'there is no such sale',
   'return/voided': 'the sale had been voided',
   'return/more': 'more of a line came back than was left of it',

@@ -139,6 +139,8 @@ export function voidRefusalWords(refusal: VoidRefusal): string {
       return 'This sale is void already.';
     case 'void/returned':
       return 'Goods of it have come back already; take back what is left of it instead.';
+    case 'void/exchanged':
+      return 'Goods that came back paid for some of it; take its goods back instead.';
     case 'void/shift-over':
       return 'Its cash has been counted, or it is of another event: take its goods back instead.';
   }

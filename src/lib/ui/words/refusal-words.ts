@@ -1,11 +1,13 @@
 /** Sentences for outcomes of the core: what is wrong, and what would be right. */
 import type { DrawerRefusal } from '../../core/drawer/commands';
 import type { EntryRefusal } from '../../core/entry-line/understand';
+import type { ExchangeRefusal } from '../../core/sale/ring-up-exchange';
 import type { RingUpRefusal } from '../../core/sale/ring-up';
 import type { KeepRefusal } from '../../core/set-aside/kept-slips';
 import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
 import type { MoneyWords } from './money-words';
+import { returnRefusalWords } from './return-words';
 
 export type AnyRefusal =
   | EntryRefusal
@@ -14,6 +16,8 @@ export type AnyRefusal =
   | DiscountRefusal
   | KeepRefusal
   | SlipRefusal
+  | ExchangeRefusal
+  | { readonly code: 'exchange/changed'; readonly number: string }
   | { readonly code: 'slip/gone' | 'slip/ended' }
   | { readonly code: 'slip/joined'; readonly names: readonly string[] }
   | { readonly code: 'drawer/none' }
@@ -61,6 +65,19 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Type a price from zero, such as 4.50.';
     case 'discount/wrong':
       return `“${refusal.typed}” is not a discount; type 10 % or an amount such as 2.00.`;
+    case 'exchange/already':
+      return 'Goods of that sale are on this slip already, to come back; leave those out first.';
+    case 'exchange/changed':
+      return `Of ${refusal.number} something has come back meanwhile: leave it out of this slip, and put on what is still to come back.`;
+    case 'exchange/nothing-back':
+      return 'Nothing comes back on this slip.';
+    case 'exchange/still-to-pay':
+      return `${money.text(refusal.left)} is still to pay; what comes back is not enough.`;
+    case 'exchange/no-way-back':
+      return `Choose how ${money.text(refusal.over)} goes back.`;
+    case 'return/no-drawer':
+    case 'return/card-more':
+      return returnRefusalWords(refusal, money);
     case 'slip/part-paid':
       return 'Part of this slip has been paid, so what it comes to stays. Give those parts back first.';
     case 'aside/part-paid':

@@ -1,4 +1,5 @@
 /** What is said of goods that come back. */
+import type { BringBackRefusal } from '../../core/sale/exchange';
 import type { ReturnRefusal } from '../../core/sale/make-return';
 import { refundState, type CardRefund } from '../../core/payment/refund-state';
 import { quantityWords, type MoneyWords } from './money-words';
@@ -23,6 +24,18 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
       return `Only ${money.text(refusal.left)} can still go back to that card; give the rest back another way, in a return of its own.`;
     case 'return/no-drawer':
       return 'Choose the drawer that the cash comes out of; one must be open here.';
+  }
+}
+
+/** Why goods were not put on the slip, to pay for others. */
+export function bringBackWords(refusal: BringBackRefusal, money: MoneyWords): string {
+  switch (refusal.code) {
+    case 'slip/part-paid':
+      return 'The slip at the counter is being paid: ring that one up first.';
+    case 'exchange/already':
+      return 'Goods of this sale are on the slip already, to come back; leave those out there first.';
+    default:
+      return returnRefusalWords(refusal, money);
   }
 }
 

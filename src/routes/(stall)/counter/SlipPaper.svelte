@@ -9,6 +9,7 @@
   import SlipLine from '$lib/ui/counter/SlipLine.svelte';
   import { painted } from '$lib/ui/frame/painted';
   import { useStall } from '../stall.svelte';
+  import BackLines from './BackLines.svelte';
   import LackedRight from './LackedRight.svelte';
   import SlipLineMore from './SlipLineMore.svelte';
   import SlipMore from './SlipMore.svelte';
@@ -34,6 +35,8 @@
     (lines.length > 0 || slip.current.kept !== undefined) && !slip.isPartPaid,
   );
   const canPay = $derived(lines.length > 0 && stall.slipLacks.length === 0);
+  /** What comes back pays for all of it. */
+  const isExchanged = $derived(slip.current.back !== undefined && slip.left === 0);
   /** An event may leave cash out. */
   const takesCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
   const things = $derived(thingsOn(slip.current));
@@ -196,6 +199,7 @@
           </li>
         {/each}
       </ul>
+      <BackLines canLeaveOut />
       {#if slip.fault !== null}
         <p class="text-error py-2 font-[600]" role="alert">
           This slip is not safe yet: {slip.fault} It can still be paid; do not close this window.
@@ -235,7 +239,12 @@
   <div
     class="paper grid gap-2 px-3.5 pt-2 pb-2 max-md:grid-cols-[auto_minmax(0,1fr)] md:!border-0 md:bg-transparent md:px-0"
   >
-    <button type="button" class="btn btn-quiet" disabled={!canPay || !takesCash} onclick={onexact}>
+    <button
+      type="button"
+      class="btn btn-quiet"
+      disabled={!canPay || !takesCash || isExchanged}
+      onclick={onexact}
+    >
       <span class="max-md:hidden">Exact cash</span><span class="md:hidden">Exact<br />cash</span>
       <kbd class="key max-md:hidden">F9</kbd>
     </button>
@@ -245,9 +254,11 @@
       disabled={!canPay}
       onclick={() => goto('/counter/pay')}
     >
-      <span>Take payment</span>
+      <span>{slip.over > 0 ? 'Give back' : 'Take payment'}</span>
       <span class="flex items-center gap-2">
-        <span class="figure" data-testid="to-pay">{money.text(slip.left)}</span>
+        <span class="figure" data-testid="to-pay"
+          >{money.text(slip.over > 0 ? slip.over : slip.left)}</span
+        >
         <kbd class="key max-md:hidden">F2</kbd>
       </span>
     </button>

@@ -1,5 +1,7 @@
 /** Parts of the open slip's payment: each is on disk before the screen says so. */
 import { stageOf } from '$lib/core/event/stage';
+import type { RestBy } from '$lib/core/sale/exchange';
+import { ringUpExchange, type ExchangeRefusal } from '$lib/core/sale/ring-up-exchange';
 import { ringUp, type RingUpRefusal } from '$lib/core/sale/ring-up';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';
@@ -11,6 +13,7 @@ import {
   giveBack as giveBackOn,
   pay,
   type Paid,
+  type BackChanged,
   type SlipJoined,
   type SlipOver,
 } from '$lib/device/slip-acts';
@@ -21,6 +24,8 @@ import { deskOf } from './keep-slip';
 type Refusal =
   | PartRefusal
   | RingUpRefusal
+  | ExchangeRefusal
+  | BackChanged
   | SlipOver
   | SlipJoined
   | { readonly code: 'event/not-trading' }
@@ -38,7 +43,12 @@ export type TakenAtCounter =
       readonly sale: string | null;
       readonly total: number;
     }
-  | { readonly ok: false; readonly refusal: Refusal };
+  | NotTaken;
+
+interface NotTaken {
+  readonly ok: false;
+  readonly refusal: Refusal;
+}
 
 export type AskedPart = Pick<
   TakePart,
@@ -82,6 +92,24 @@ export async function ringUpNothing(stall: Stall): Promise<TakenAtCounter> {
   return { ok: true, part: null, left: 0, total: 0, number: written.number, sale: written.sale };
 }
 
+/** Rings up a slip that what comes back pays for altogether; `over` is to be given back. */
+export async function ringUpExchanged(
+  stall: Stall,
+  rest: RestBy | null,
+  cardLeft: number | null,
+): Promise<(Extract<TakenAtCounter, { ok: true }> & { readonly over: number }) | NotTaken> {
+  let [over, total] = [0, 0];
+  const written = await writing(stall, (slip, surroundings) => {
+    const rung = ringUpExchange({ ...surroundings, slip, rest, cardLeft });
+    if (rung.ok) ({ over, total } = rung);
+    return rung;
+  });
+  if (!written.ok) return written;
+  const { number, sale } = written;
+  if (rest?.drawer != null && over > 0) openDrawerFor(stall, CASH_WAY.name);
+  return { ok: true, part: null, left: 0, total, number, sale, over };
+}
+
 /** Takes cash for all that is left and rings it up, where the event takes any. */
 export async function takeCash(stall: Stall, handed: number | null): Promise<TakenAtCounter> {
   const isNothing = (stall.slip.quote?.cash.total ?? 0) === 0 && !stall.slip.isEmpty;
@@ -115,7 +143,8 @@ async function writing(
     slip: OpenSlip,
     surroundings: SaleSurroundings & { readonly newId: () => string },
     drawer: string | null,
-  ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal },
+  ) =>
+    Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
   lender?: string,
 ): Promise<Written> {
   const { event, business: pricing, taxes, identity } = stall;
@@ -125,8 +154,11 @@ async function writing(
   const { number: deviceNumber } = identity;
   const written = await pay(
     deskOf(stall),
-    (open, { saleNumber: number }) => {
-      const here = { newId, pricing, taxes, event, deviceNumber, number, now: Date.now() };
+    (open, { saleNumber: number, returnNumber }) => {
+      const here = {
+        ...{ newId, pricing, taxes, event, deviceNumber, number, returnNumber },
+        now: Date.now(),
+      };
       return command(open, here, stall.drawer?.id ?? null);
     },
     lender,

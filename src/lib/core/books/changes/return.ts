@@ -18,6 +18,7 @@ export const returnMade = (entry: EntryOf<'return.made'>): Change[] => {
       ...{ sale: body.sale, saleNumber: body.saleNumber, reason: body.reason },
       ...{ day: body.day, hour: body.hour, place, lines, surcharges, money },
       takes: takes.postings,
+      forSlip: money.flatMap(({ exchange }) => exchange ?? [])[0] ?? null,
     }),
     ...money.flatMap(({ card, way, amount }) =>
       card === null

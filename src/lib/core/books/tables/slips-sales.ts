@@ -28,6 +28,7 @@ export const slipAndSaleTables = {
         discount: json<Discount | null>(null),
         service: json<Service | null>(null),
         note: text(500),
+        back: json<BodyOf<'slip.set'>['back']>([]),
       },
       /** Whether it is open, taken up by a device, or gone. */
       state: {
@@ -152,10 +153,12 @@ export const slipAndSaleTables = {
       takes: json<BodyOf<'return.made'>['takes']['postings']>([]),
       surcharges: json<BodyOf<'return.made'>['surcharges']>([]),
       money: json<BodyOf<'return.made'>['money']>([]),
+      /** The slip that what came back pays for, where it was exchanged. */
+      forSlip: textOrNull(40),
       /** All that was given back, before cash was rounded; minor units. */
       total: whole(),
     },
-    { indexes: ['sale', 'event'], keep: 'recent' },
+    { indexes: ['sale', 'event', 'forSlip'], keep: 'recent' },
   ),
   /** Receipts that somebody wants sent: the server sends them. */
   receiptAsks: facts(

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { MOST_POINTS, MOST_STROKES, SIGNATURE_BOX } from '../../payment/signature';
-import { METHODS } from '../../payment/methods';
-import { amount, amountFromZero, kind, name, recordId, wayId } from '../kind';
+import { PAID_BY } from '../../payment/methods';
+import { amount, amountFromZero, kind, name, payWayId, recordId } from '../kind';
 
 /** What a card left behind: never its number, never a security code. */
 const card = z.strictObject({
@@ -44,17 +44,17 @@ const signature = z
 /**
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
  * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature and whose
- * cheque it is.
+ * cheque it is; version 4 goods that came back and pay for others.
  */
 export const paymentTaken = kind(
-  3,
+  4,
   z
     .strictObject({
       slip: recordId,
-      way: wayId,
+      way: payWayId,
       /** What the way was called then. */
       wayName: name,
-      method: z.enum(METHODS),
+      method: z.enum(PAID_BY),
       side: z.enum(['cash', 'card']),
       /** The drawer that holds it; null for what is no cash. */
       drawer: recordId.nullable(),
@@ -98,6 +98,7 @@ export const paymentTaken = kind(
       ...body,
       card: paidBy === null ? null : { ...(paidBy as object), isSigned: false },
     }),
+    3: (body) => body,
   },
   z.strictObject({
     signature: signature.optional(),

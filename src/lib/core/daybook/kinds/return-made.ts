@@ -1,13 +1,19 @@
 import { z } from 'zod';
 import { takenBackSchema } from '../../journal/take-back';
-import { amount, amountFromZero, day, kind, placeId, quantity, recordId, wayId } from '../kind';
+import { amount, amountFromZero, day, kind, placeId, payWayId, quantity, recordId } from '../kind';
 import { GONE } from './stock-moved';
+
+/** Where what comes back is put: to where goods are sold from, or it is gone for good. */
+export const backTo = z.enum(['stock', ...GONE]);
+export const surchargesBack = z
+  .array(z.strictObject({ part: recordId, way: payWayId, amount }))
+  .max(50);
 
 /**
  * Some of what a sale had sold came back, and what it came to was given back. It carries the postings of the sale's
  * lines with the opposite sign, in part, and its share of the service charge and of what cards paid above the cash
  * price; what cards paid as a surcharge comes back beside it. Version 2 brought something off the price of goods that
- * stay with the customer.
+ * stay with the customer, and goods that pay for others.
  */
 export const returnMade = kind(
   2,
@@ -35,7 +41,7 @@ export const returnMade = kind(
             /** With the sign of the line's; nothing where only something is taken off its price. */
             quantity,
             /** Put back to where goods are sold from, or gone for good. */
-            to: z.enum(['stock', ...GONE]),
+            to: backTo,
             /** Off the line's price afterwards, the goods staying with the customer. */
             off: amountFromZero.min(1).optional(),
           })
@@ -51,12 +57,12 @@ export const returnMade = kind(
       ),
     takes: takenBackSchema,
     /** Of parts that cards paid: what was charged for paying so. */
-    surcharges: z.array(z.strictObject({ part: recordId, way: wayId, amount })).max(50),
+    surcharges: surchargesBack,
     /** What was given back, by which way. */
     money: z
       .array(
         z.strictObject({
-          way: wayId,
+          way: payWayId,
           /** The drawer that cash came out of. */
           drawer: recordId.nullable(),
           amount: amountFromZero,
@@ -64,6 +70,8 @@ export const returnMade = kind(
           rounding: amount,
           /** The payment that it goes back to through the acquirer, and the refund's own id, asked for once. */
           card: z.strictObject({ payment: recordId, refund: recordId }).nullable(),
+          /** The slip that it pays for, where it is exchanged: the way is then that of exchanges. */
+          exchange: recordId.optional(),
         }),
       )
       .max(20),

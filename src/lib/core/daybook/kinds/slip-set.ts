@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { kind, note, percent, recordId } from '../kind';
+import { postingSchema } from '../../journal/posting';
+import { amountFromZero, kind, note, percent, placeId, quantity, recordId } from '../kind';
+import { backTo, surchargesBack } from './return-made';
 import { serviceCharge } from './business-set';
 
 const discount = z.union([
@@ -10,10 +12,10 @@ const discount = z.union([
 /**
  * A slip that is kept for later: set aside for a customer who will be back, or a tab that a group
  * runs up. Its lines are entries of their own, so that what two devices add both stays. Setting it
- * again puts it back for everybody.
+ * again puts it back for everybody. Version 2 brought what comes back and is to pay for it.
  */
 export const slipSet = kind(
-  1,
+  2,
   z.strictObject({
     id: recordId,
     sort: z.enum(['aside', 'tab']),
@@ -24,5 +26,32 @@ export const slipSet = kind(
     discount: discount.nullable(),
     service: serviceCharge.nullable(),
     note,
+    /** What comes back of earlier sales and is to pay for it. */
+    back: z
+      .array(
+        z.strictObject({
+          sale: recordId,
+          saleNumber: z.string().max(20),
+          slip: recordId,
+          soldFrom: placeId,
+          reason: z.string().min(1).max(200),
+          lines: z
+            .array(
+              z.strictObject({
+                line: z.int().min(0).max(499),
+                quantity,
+                to: backTo,
+                name: z.string().max(200),
+                unit: z.string().max(20),
+              }),
+            )
+            .max(500),
+          takes: z.array(postingSchema).max(6000),
+          surcharges: surchargesBack,
+          comesTo: amountFromZero,
+        }),
+      )
+      .max(20),
   }),
+  { 1: (body) => ({ ...body, back: [] }) },
 );

@@ -19,6 +19,7 @@
   import PaidSlip from './PaidSlip.svelte';
   import { Paying } from './paying.svelte';
   import ShareOut from './ShareOut.svelte';
+  import GiveRest from './GiveRest.svelte';
   import Stubs from './Stubs.svelte';
   import TipRow from './TipRow.svelte';
   import WayRow from './WayRow.svelte';
@@ -39,6 +40,8 @@
     });
   });
   const money = $derived(stall.money);
+  /** What comes back pays for all of it: nothing is left to pay, and something may be given back. */
+  const isExchanged = $derived(slip.current.back !== undefined && slip.left === 0);
   const due = $derived(paying.cashDue);
   const likely = $derived(likelyCash(due, money.currency));
   const things = $derived(thingsOn(slip.current));
@@ -74,7 +77,8 @@
 
   // What comes to nothing is rung up at once: there is nothing to ask.
   $effect(() => {
-    const isNothing = !slip.isEmpty && slip.quote?.cash.total === 0;
+    const isNothing =
+      !slip.isEmpty && slip.quote?.cash.total === 0 && slip.current.back === undefined;
     if (isNothing && !paying.isBusy && paying.done === null) void ringUpNothing(stall);
   });
   // Rung up with nothing to give back: the next customer.
@@ -115,12 +119,14 @@
       <div class="flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 class="soft text-lg font-[560]">
-            {paying.share === null
-              ? 'Left to pay'
-              : `Share ${String(paying.share + 1)} of ${String(paying.shares.length)}, left to pay`}
+            {slip.over > 0
+              ? 'To give back'
+              : paying.share === null
+                ? 'Left to pay'
+                : `Share ${String(paying.share + 1)} of ${String(paying.shares.length)}, left to pay`}
           </h1>
           <p class="amount text-[clamp(3.6rem,14vw,6.5rem)] leading-none" data-testid="left-to-pay">
-            {money.text(paying.left)}
+            {money.text(slip.over > 0 ? slip.over : paying.left)}
           </p>
           {#if paying.share !== null}
             <p class="soft">of {money.text(slip.left)} that are left in all</p>
@@ -133,7 +139,7 @@
           </p>
           {#if !card.isUnderWay}
             <div class="flex flex-wrap gap-2">
-              {#if !slip.isPartPaid}
+              {#if !slip.isPartPaid && !isExchanged}
                 <button type="button" class="btn btn-quiet" onclick={() => (isSharing = true)}
                   >Share out</button
                 >
@@ -175,9 +181,13 @@
         </p>
       {/if}
       <LackedRight />
-      <TipRow />
+      {#if isExchanged}
+        <GiveRest onnext={next} />
+      {:else}
+        <TipRow />
+      {/if}
       <CardPanel {card} {reader} />
-      {#if hasCash && !card.isUnderWay}
+      {#if hasCash && !card.isUnderWay && !isExchanged}
         <div
           class="mt-auto grid grid-cols-2 gap-2.5 md:mt-0 lg:grid-cols-5"
           role="group"
@@ -212,7 +222,7 @@
         <p class="sheet text-error border-error border-l-8" role="alert">{paying.wrong}</p>
       {/if}
       <div class="grid grid-flow-dense items-start gap-3 lg:grid-cols-2" data-testid="ways">
-        {#each card.isUnderWay ? [] : stall.ways as way (way.id)}
+        {#each card.isUnderWay || isExchanged ? [] : stall.ways as way (way.id)}
           <WayRow
             {way}
             {paying}

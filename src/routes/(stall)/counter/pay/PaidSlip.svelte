@@ -2,6 +2,7 @@
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
   import type { Paying } from './paying.svelte';
+  import BackLines from '../BackLines.svelte';
   import Stubs from './Stubs.svelte';
 
   interface Props {
@@ -33,6 +34,7 @@
           </li>
         {/each}
       </ul>
+      <BackLines />
       <p class="flex flex-wrap items-baseline justify-between pt-3">
         <span class="font-[600]">Total</span>
         <span class="amount text-2xl">{money.text(quote?.total ?? 0)}</span>

@@ -21,7 +21,12 @@
   const cash = $derived(slip.quote?.cash);
   const MOST = 30;
   type Manner = 'equally' | 'by line' | 'by amount';
-  const MANNERS: readonly Manner[] = ['equally', 'by line', 'by amount'];
+  /** What comes back pays before anybody does, for nobody's line in particular. */
+  const MANNERS: readonly Manner[] =
+    slip.current.back === undefined
+      ? ['equally', 'by line', 'by amount']
+      : ['equally', 'by amount'];
+  const whole = $derived(slip.left);
   let manner = $state<Manner>('equally');
   let people = $state(Math.max(2, slip.current.shares?.length ?? 2));
   /** Who had each line, by its key; nobody is everybody. */
@@ -34,7 +39,7 @@
   const everybody = $derived(Array.from({ length: people }, (_, at) => at));
   const outcome = $derived.by((): ShareOutcome | null => {
     if (cash === undefined) return null;
-    if (manner === 'equally') return sharedEqually(cash.total, people);
+    if (manner === 'equally') return sharedEqually(whole, people);
     if (manner === 'by line') {
       const had = slip.current.lines.map(({ key }) => {
         const person = whose[key];
@@ -44,7 +49,7 @@
     }
     const read = everybody.map((at) => readAmount(amounts[at] ?? '', money.currency));
     return sharedByAmounts(
-      cash.total,
+      whole,
       read.map((each) => (each.ok ? each.amount : 0)),
     );
   });
@@ -69,7 +74,7 @@
 >
   <div class="grid gap-4">
     <div class="flex items-center justify-between">
-      <h2 id="share-out">Share out {money.text(cash?.total ?? 0)}</h2>
+      <h2 id="share-out">Share out {money.text(whole)}</h2>
       <button type="button" class="btn btn-quiet" onclick={onclose}>Cancel</button>
     </div>
     <div class="flex flex-wrap gap-2" role="group" aria-label="How">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { paidWith } from '$lib/core/payment/part-sums';
+  import { EXCHANGE } from '$lib/core/sale/exchange';
   import { partLine } from '$lib/ui/words/payment-words';
   import { useStall } from '../../stall.svelte';
   import type { Paying } from './paying.svelte';
@@ -43,7 +44,7 @@
                 >Keep it</button
               >
             </div>
-          {:else}
+          {:else if part.way !== EXCHANGE}
             <div class="flex items-center justify-between gap-3">
               <p class="soft text-sm">{partLine(part, money)}</p>
               <button

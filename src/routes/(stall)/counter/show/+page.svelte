@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { broughtBack } from '$lib/core/sale/exchange';
   import { standingOf } from '$lib/core/slip/price-slip';
   import { looks } from '$lib/ui/frame/looks.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
+  import BackLines from '../BackLines.svelte';
   import TipRow from '../pay/TipRow.svelte';
 
   const stall = useStall();
@@ -13,6 +15,7 @@
   const hasTwoPrices = $derived(
     quote !== null && (quote.card.total !== quote.cash.total || stall.business.uplift !== '0'),
   );
+  const brought = $derived(broughtBack(slip.current));
   const standing = $derived(standingOf(slip.current));
   const off = $derived(cash?.lines.reduce((all, { gross, net }) => all + gross - net, 0) ?? 0);
   let isTurned = $state(looks.isTurned);
@@ -93,6 +96,7 @@
         {/each}
       </tbody>
     </table>
+    <BackLines />
     {#if off > 0}
       <p class="soft">
         {money.text(off)} off{standing === null ? '' : `, with ${standing.name}`}
@@ -101,12 +105,14 @@
     <div class="mt-auto"><TipRow isLarge /></div>
     <div class="flex flex-wrap items-end justify-between gap-4">
       <p>
-        <span class="soft block">{hasTwoPrices ? 'In cash' : 'To pay'}</span>
+        <span class="soft block"
+          >{slip.over > 0 ? 'You get back' : hasTwoPrices ? 'In cash' : 'To pay'}</span
+        >
         <span class="amount text-6xl md:text-7xl" data-testid="customer-total"
-          >{money.text(cash?.total ?? 0)}</span
+          >{money.text(slip.over > 0 ? slip.over : (cash?.total ?? 0) - brought)}</span
         >
       </p>
-      {#if hasTwoPrices}
+      {#if hasTwoPrices && brought === 0}
         <p class="text-right">
           <span class="soft block">By card</span>
           <span class="amount text-5xl md:text-6xl">{money.text(quote?.card.total ?? 0)}</span>

@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
   import { toast } from 'svelte-sonner';
+  import { goto } from '$app/navigation';
   import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import {
@@ -13,10 +14,11 @@
   import { leftOf, leftValueOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
-  import { returnOnce, soldIn } from '$lib/device/return-goods';
+  import { returnOnce } from '$lib/device/return-goods';
+  import { soldIn } from '$lib/device/sale-document';
   import Field from '$lib/ui/forms/Field.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
-  import { refundWords, returnRefusalWords } from '$lib/ui/words/return-words';
+  import { bringBackWords, refundWords, returnRefusalWords } from '$lib/ui/words/return-words';
   import { reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -92,8 +94,22 @@
       lines.map(({ line }) => [line, quantityText(thousandths(left.get(line) ?? 0))]),
     ));
 
+  /** On the slip at the counter, where it pays for other goods. */
+  async function exchange(): Promise<void> {
+    const { currency } = stall.business;
+    const refusal = stall.slip.bringBack({ ...sold, isVoid, chosen, reason, currency });
+    if (refusal === null) {
+      await stall.slip.saved();
+      await goto('/counter');
+    } else wrong = bringBackWords(refusal, money);
+  }
+
   async function go(lentBy?: string): Promise<void> {
     wrong = '';
+    if (by === 'exchange') {
+      await exchange();
+      return;
+    }
     const given = gives ?? 0;
     const outcome = await returnOnce(stall.daybook, {
       ...{ found, chosen, isOff, reason, drawer, lentBy, business: stall.business },
@@ -212,6 +228,9 @@
           {#each cards as { id, name, rest } (id)}
             <option value="card {id}">to {name}, up to {money.text(rest)}</option>
           {/each}
+          {#if stall.event !== undefined && !isOff}
+            <option value="exchange">in exchange, on the slip at the counter</option>
+          {/if}
           {#each ways as [way, name] (way)}
             <option value="way {way}">by {name}, as it was paid</option>
           {/each}
@@ -226,8 +245,12 @@
       {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
       <div class="flex flex-wrap gap-2">
         <RightButton
-          right="refund"
-          label={gives === null ? 'Give back' : `Give back ${money.text(Math.max(0, gives))}`}
+          right={by === 'exchange' ? null : 'refund'}
+          label={by === 'exchange'
+            ? 'Put it on the slip'
+            : gives === null
+              ? 'Give back'
+              : `Give back ${money.text(Math.max(0, gives))}`}
           onGo={go}
         />
         <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Cancel</button>

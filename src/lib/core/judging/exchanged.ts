@@ -1,0 +1,25 @@
+/** Goods that came back and pay for others: what the sale says of it, and what the returns say. */
+import type { Row } from '../books/tables';
+import { sum } from '../money/units';
+import { EXCHANGE } from '../sale/exchange';
+import type { Evidence } from './evidence';
+
+/** What goods that came back paid of a slip, in parts that stand. Minor units. */
+export function exchangedFor(slip: string, books: Evidence['books']): number {
+  const back = new Set(books.rows('reversals').map(({ payment }) => payment));
+  return sum(
+    books
+      .rows('payments')
+      .flatMap((part) =>
+        part.slip === slip && part.way === EXCHANGE && !back.has(part.id) ? part.clears : [],
+      ),
+  );
+}
+
+/** What returns say that they paid of it. Minor units. */
+export const exchangedBy = (slip: string, returns: readonly Row<'returns'>[]): number =>
+  sum(
+    returns.flatMap(({ money }) =>
+      money.flatMap(({ exchange, amount }) => (exchange === slip ? amount : [])),
+    ),
+  );
