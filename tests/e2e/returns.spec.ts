@@ -133,7 +133,7 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
     await back(page).getByRole('button', { name: 'Take goods back …' }).click();
     await back(page).getByLabel('How much of Lavender').fill('1');
     await back(page).getByLabel('Given back').selectOption('exchange');
-    await back(page).getByLabel('Why').fill('rather a hosta');
+    await back(page).getByLabel('Why').fill('rather a rosemary');
     await back(page).getByRole('button', { name: 'Put it on the slip' }).click();
   };
   await openSale(page, number);
@@ -146,12 +146,12 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   await expect(brought).toHaveCount(0);
   await openSale(page, number);
   await bring();
-  await tag(page, 'Hosta').click();
-  await expect(page.getByTestId('to-pay')).toHaveText('£5.00');
+  await tag(page, 'Rosemary').click();
+  await expect(page.getByTestId('to-pay')).toHaveText('£2.00');
   await page.getByRole('button', { name: /^Set aside/ }).click();
   await expect(brought).toHaveCount(0);
   await page.goto('/waiting');
-  await expect(page.getByTestId('waiting')).toContainText('Hosta');
+  await expect(page.getByTestId('waiting')).toContainText('Rosemary');
   await page.getByRole('button', { name: 'Continue' }).click();
   await expect(brought).toContainText(number);
 
@@ -170,15 +170,15 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   // Worth more than what is taken for it: the rest goes back out of the drawer.
   await openSale(page, rung);
   await back(page).getByRole('button', { name: 'Take goods back …' }).click();
-  await back(page).getByLabel('How much of Hosta').fill('1');
+  await back(page).getByLabel('How much of Rosemary').fill('1');
   await back(page).getByLabel('Given back').selectOption('exchange');
   await back(page).getByLabel('Why').fill('rather a viola');
   await back(page).getByRole('button', { name: 'Put it on the slip' }).click();
   await tag(page, 'Viola').click();
   await page.getByRole('button', { name: /^Give back/ }).click();
-  await expect(page.getByTestId('left-to-pay')).toHaveText('£5.30');
-  await page.getByTestId('exchange').getByRole('button', { name: 'Give back £5.30' }).dblclick();
-  await expect(page.getByText(/give back £5\.30/)).toBeVisible();
+  await expect(page.getByTestId('left-to-pay')).toHaveText('£2.30');
+  await page.getByTestId('exchange').getByRole('button', { name: 'Give back £2.30' }).dblclick();
+  await expect(page.getByText(/give back £2\.30/)).toBeVisible();
   await context.setOffline(false);
   await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
   await page.goto('/loose-ends');

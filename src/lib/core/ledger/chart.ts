@@ -1,4 +1,5 @@
 /** The vendor's chart of accounts: under which number and name each account of the journal is posted. */
+import { EXCHANGE, EXCHANGE_NAME } from '../sale/exchange';
 import type { Books } from '../books/books';
 import { NOBODY } from '../books/names';
 import type { Row } from '../books/tables';
@@ -163,7 +164,7 @@ export const shortOf = (id: string): string => id.slice(-8);
 const calledBy: Partial<Record<MoneyHead, (id: string, names: Names) => string | undefined>> = {
   spent: (id) => id,
   drawer: (id, { drawers }) => drawers.get(id),
-  owed: (id, { ways }) => ways.get(id)?.name,
+  owed: (id, { ways }) => (id === EXCHANGE ? EXCHANGE_NAME : ways.get(id)?.name),
   supplier: (id, { suppliers }) => suppliers.get(id),
   tips: (id, { people }) => people.get(id),
   tax: (id, { taxes }) => {

@@ -13,6 +13,7 @@ type ReturnBody = BodyOf<'return.made'>;
 
 /** What goods that come back pay by. */
 export const EXCHANGE = 'exchange';
+export const EXCHANGE_NAME = 'Goods brought back';
 
 export type BringBackRefusal =
   ReturnRefusal | { readonly code: 'slip/part-paid' | 'exchange/already' };
@@ -88,7 +89,7 @@ export function exchangePart(
   if (clears <= 0 || paid.some(({ way }) => way === EXCHANGE)) return null;
   return {
     id: newId(),
-    ...{ way: EXCHANGE, wayName: 'Goods brought back', method: EXCHANGE, side: 'cash' },
+    ...{ way: EXCHANGE, wayName: EXCHANGE_NAME, method: EXCHANGE, side: 'cash' },
     ...{ drawer: null, clears: minor(clears), charge: minor(clears), surcharge: minor(0) },
     ...{ tip: 0, change: 0, rounding: 0 },
     reference: back

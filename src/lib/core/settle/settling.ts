@@ -15,6 +15,7 @@ import {
 import { resultOf, type EventResult } from './result';
 import type { SettlingRows } from './rows';
 import { settleStock, type StockSettled } from './stock';
+import { EXCHANGE } from '../sale/exchange';
 import { sum } from '../money/units';
 
 export interface DrawerSettled {
@@ -131,17 +132,21 @@ function drawersOf({ drawers, drawerSums, drawerReads }: SettlingRows): readonly
 }
 
 function toComeOf({ accounts, came }: SettlingRows): Settling['toCome'] {
-  return accounts
-    .filter(({ account }) => account.startsWith('owed:'))
-    .map(({ account, amount: open }) => ({
-      way: account.slice('owed:'.length),
-      taken:
-        open +
-        sum(
-          came.flatMap(({ from }) =>
-            from.flatMap((each) => (each.account === account ? each.amount : [])),
+  return (
+    accounts
+      .filter(({ account }) => account.startsWith('owed:'))
+      .map(({ account, amount: open }) => ({
+        way: account.slice('owed:'.length),
+        taken:
+          open +
+          sum(
+            came.flatMap(({ from }) =>
+              from.flatMap((each) => (each.account === account ? each.amount : [])),
+            ),
           ),
-        ),
-      open,
-    }));
+        open,
+      }))
+      // What was exchanged comes to nothing by itself.
+      .filter(({ way, taken, open }) => way !== EXCHANGE || taken !== 0 || open !== 0)
+  );
 }

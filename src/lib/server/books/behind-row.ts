@@ -85,7 +85,7 @@ async function linesBackOf(
   transaction: Transaction,
 ): Promise<readonly Found[]> {
   const [last = '', line = '0'] = after.split(' ');
-  const rows = await select<FoundReturn & { line: number; sold: string; total: string }>(
+  const rows = await select<FoundReturn & { line: string; sold: string; total: string }>(
     database,
     'SELECT r.id, r.at, r.`by`, r.sale, r.number, r.`lines`, r.takes, l.line, l.quantity AS sold, l.total ' +
       `FROM ${sqlTable('returns')} r JOIN ${sqlTable('saleLines')} l ` +

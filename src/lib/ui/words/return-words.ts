@@ -29,14 +29,11 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
 
 /** Why goods were not put on the slip, to pay for others. */
 export function bringBackWords(refusal: BringBackRefusal, money: MoneyWords): string {
-  switch (refusal.code) {
-    case 'slip/part-paid':
-      return 'The slip at the counter is being paid: ring that one up first.';
-    case 'exchange/already':
-      return 'Goods of this sale are on the slip already, to come back; leave those out there first.';
-    default:
-      return returnRefusalWords(refusal, money);
-  }
+  if (refusal.code === 'slip/part-paid')
+    return 'The slip at the counter is being paid: ring that one up first.';
+  if (refusal.code === 'exchange/already')
+    return 'Goods of this sale are on the slip already, to come back; leave those out there first.';
+  return returnRefusalWords(refusal, money);
 }
 
 /** Where the money is that goes back to a card. */

@@ -1,7 +1,9 @@
 /** Words about ways to pay. */
 import type { Row } from '../../core/books/tables';
 import type { Method } from '../../core/payment/methods';
+import { allWays } from '../../core/payment/ways';
 import type { WayRefusal } from '../../core/payment/set-way';
+import { EXCHANGE, EXCHANGE_NAME } from '../../core/sale/exchange';
 import type { MoneyWords } from './money-words';
 
 export const METHOD_WORDS: Readonly<Record<Method, string>> = {
@@ -12,6 +14,10 @@ export const METHOD_WORDS: Readonly<Record<Method, string>> = {
   transfer: 'a bank transfer',
   own: 'our own: noted here, done elsewhere',
 };
+
+/** What a way is called, also one that nobody set up. */
+export const wayNameOf = (id: string, rows: readonly Row<'ways'>[]): string =>
+  id === EXCHANGE ? EXCHANGE_NAME : (allWays(rows).find((way) => way.id === id)?.name ?? id);
 
 /** What is special about a way, in a line. */
 export function wayLine(way: Row<'ways'>, money: MoneyWords): string {

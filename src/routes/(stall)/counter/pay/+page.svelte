@@ -135,7 +135,9 @@
         <div class="grid gap-2 md:justify-items-end">
           <p class="soft">
             {things}
-            {things === 1 ? 'thing' : 'things'} · into {stall.drawer?.name ?? 'no drawer'}
+            {things === 1 ? 'thing' : 'things'}{isExchanged
+              ? ''
+              : ` · into ${stall.drawer?.name ?? 'no drawer'}`}
           </p>
           {#if !card.isUnderWay}
             <div class="flex flex-wrap gap-2">

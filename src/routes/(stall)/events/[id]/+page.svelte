@@ -6,7 +6,7 @@
   import { isRecent, recentSince } from '$lib/core/event/recent';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import type { Column } from '$lib/core/list/list-view';
-  import { allWays } from '$lib/core/payment/ways';
+  import { wayNameOf } from '$lib/ui/words/way-words';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
@@ -112,8 +112,7 @@
     [SERVICE]: 'Service charge',
     [UPLIFT]: 'Card prices above cash prices',
   };
-  const wayName = (way: string): string =>
-    allWays(stall.wayRows).find(({ id: known }) => known === way)?.name ?? way;
+  const wayName = (way: string): string => wayNameOf(way, stall.wayRows);
   const calledOf = (id: string): string => BESIDE[id] ?? nameOf(itemOf(id));
   const nameOf = (item: { name: string; detail: string } | null): string =>
     item === null ? 'Not listed' : itemName(item);

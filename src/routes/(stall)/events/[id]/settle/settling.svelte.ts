@@ -1,8 +1,8 @@
 /** What an event comes to, as the server works it out: asked again whenever something was sent or came in. */
+import { wayNameOf } from '$lib/ui/words/way-words';
 import { getContext, setContext } from 'svelte';
 import { z } from 'zod';
 import type { Settling } from '$lib/core/settle/settling';
-import { allWays } from '$lib/core/payment/ways';
 import { itemName } from '$lib/core/goods/item-name';
 import { NOBODY } from '$lib/core/books/names';
 import { live } from '$lib/device/live.svelte';
@@ -67,7 +67,7 @@ export function settleNames(stall: Stall, timeZone: () => string): SettleNames {
     person: (id) => (id === NOBODY ? 'nobody signed in' : stall.nameOf(id)),
     maker: (id) => makers.value.find((maker) => maker.id === id)?.name ?? 'a maker',
     makerEmail: (id) => makers.value.find((maker) => maker.id === id)?.email ?? '',
-    way: (id) => allWays(stall.wayRows).find((way) => way.id === id)?.name ?? id,
+    way: (id) => wayNameOf(id, stall.wayRows),
     moment: (at) =>
       `${shortDayWords(at.slice(0, 10), stall.business.locale)} ${timeWords(at, stall.business.locale, timeZone())}`,
   };
