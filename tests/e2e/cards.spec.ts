@@ -96,7 +96,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
 
   // The first of the two is voided: the acquirer gives it back, once.
   await page.goto('/find');
-  await page.getByLabel('Sale by number, item or amount').fill('23.45');
+  await page.getByLabel('Anything by number, name, item or amount').fill('23.45');
   await page.getByRole('link', { name: /£23.45/ }).click();
   await page.getByRole('button', { name: 'Void this sale …' }).click();
   await page.getByLabel('Why').fill('wrong customer');

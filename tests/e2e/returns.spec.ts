@@ -110,10 +110,10 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await page.getByRole('link', { name: 'Find', exact: true }).click();
   const here = page.getByTestId('found-here').getByRole('link');
   for (const typed of [number.replace(/-.*/, '-b2'), 'tobin']) {
-    await page.getByLabel('Sale by number, item or amount').fill(typed);
+    await page.getByLabel('Anything by number, name, item or amount').fill(typed);
     await expect(here.filter({ hasText: number })).toContainText('£8.70 given back');
   }
-  await page.getByLabel('Sale by number, item or amount').fill('1999-01-01');
+  await page.getByLabel('Anything by number, name, item or amount').fill('1999-01-01');
   await expect(here).toHaveCount(0);
   await context.close();
 });
@@ -183,6 +183,75 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
   await page.goto('/loose-ends');
   await expect(page.getByRole('article', { name: /sale|return/i })).toHaveCount(0);
+  await context.close();
+});
+
+test('what was booked wrongly is put right, and the drawer, the ways and the stock follow', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Maren');
+  await useDrawer(page);
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(page, 'Lavender');
+  await expect(standing(page)).toHaveText('All sent');
+  const expected = async (): Promise<number> => {
+    await page.goto('/drawer/count');
+    return Number(await page.getByTestId('expected').textContent());
+  };
+  const before = await expected();
+  await goOffline(page);
+  await openSale(page, number);
+  const wrong = page.getByRole('region', { name: 'Booked wrongly' });
+  await page.getByRole('button', { name: 'Booked wrongly …' }).click();
+  await wrong.getByRole('button', { name: 'Put it right' }).click();
+  await expect(wrong.getByRole('alert')).toHaveText('Choose how it was paid.');
+  await wrong.getByLabel('In truth paid by').selectOption('Town tokens');
+  await wrong.getByRole('button', { name: 'Put it right' }).click();
+  await expect(wrong.getByRole('alert')).toContainText('Say why');
+  await wrong.getByLabel('Why').fill('tapped the wrong button');
+  await wrong.getByRole('button', { name: 'Put it right' }).dblclick();
+  await expect(page.getByTestId('corrected')).toHaveCount(1);
+  await expect(page.getByTestId('corrected')).toContainText('Paid by Town tokens');
+  await expect(page.getByTestId('receipt')).toContainText('Town tokens');
+  await expect.poll(expected).toBe(before - 4.5);
+
+  // It is found by what a scanner reads of its receipt, wherever one is; another's is refused.
+  await openSale(page, number);
+  const code = await page
+    .getByTestId('receipt')
+    .getByText(new RegExp(`${number} [0-9a-f]{10}`))
+    .textContent();
+  await page.goto('/stock');
+  await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
+  await page.keyboard.type(code!.trim());
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('corrected')).toBeVisible();
+  await page.goto('/counter');
+  await page.getByLabel('Name, code or amount').fill(`${number} 0123456789`);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('This is no receipt of');
+
+  await context.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await page.goto('/loose-ends');
+  await expect(page.getByRole('article', { name: /put right/ })).toHaveCount(0);
+
+  // Other documents are found as well; arrows go through them, Enter opens.
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  const field = page.getByLabel('Anything by number, name, item or amount');
+  await field.fill('lavend');
+  await page
+    .getByRole('group', { name: 'Only these' })
+    .getByRole('button', { name: /^Goods 1/ })
+    .click();
+  await expect(page.getByTestId('found-here')).toHaveCount(0);
+  await expect(page.getByTestId('found-documents').getByRole('link')).toHaveCount(1);
+  await field.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /Lavender/ })).toBeVisible();
   await context.close();
 });
 

@@ -192,7 +192,7 @@ test('a sale of an event long past is found on the server, and opened; without n
     [],
   );
   await desk.goto('/find');
-  await desk.getByLabel('Sale by number, item or amount').fill(old!.number);
+  await desk.getByLabel('Anything by number, name, item or amount').fill(old!.number);
   const older = desk.getByTestId('found-older');
   await older
     .getByRole('link', { name: `${old!.number} ` })
@@ -202,7 +202,7 @@ test('a sale of an event long past is found on the server, and opened; without n
   await expect(desk.getByText('There is no such sale')).toHaveCount(0);
   await goOffline(desk);
   await desk.getByRole('link', { name: 'Find' }).first().click();
-  await desk.getByLabel('Sale by number, item or amount').fill(old!.number);
+  await desk.getByLabel('Anything by number, name, item or amount').fill(old!.number);
   await expect(
     desk.getByText('No network: sales of events more than two weeks past'),
   ).toBeVisible();

@@ -159,7 +159,7 @@ test('a device that is told to forgets after a day without network, sends what i
   await page.goto('/counter');
   await expect(tag(page, 'Lavender')).toBeVisible();
   await page.goto('/find');
-  await page.getByLabel('Sale by number, item or amount').fill(number);
+  await page.getByLabel('Anything by number, name, item or amount').fill(number);
   await expect(page.getByRole('link', { name: new RegExp(number) })).toBeVisible();
   await expect(standing(page)).toHaveText('All sent');
   await context.close();

@@ -4,6 +4,8 @@ import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
+import type { Fix } from '../../src/lib/core/daybook/kinds/sale-corrected';
+import { correctSale } from '../../src/lib/core/sale/correct-sale';
 import { bringBackOn } from '../../src/lib/core/sale/exchange';
 import { ringUpExchange } from '../../src/lib/core/sale/ring-up-exchange';
 import { takePart } from '../../src/lib/core/sale/take-part';
@@ -24,6 +26,7 @@ import {
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { behindRow } from '../../src/lib/server/books/behind-row';
+import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { decidedRefund, notedRefund, noteRefund } from '../../src/lib/server/cards/refunds';
 import { append } from '../../src/lib/server/daybook/append';
@@ -36,6 +39,7 @@ const HELPER = personId(3);
 const writer = new DeviceWriter(1);
 const { newId } = writer;
 const ref = (n: number) => ({ business: BUSINESS, device: deviceId(n) });
+const BOTH = [{ line: 0, typed: '2', to: 'stock' }] as const;
 let t: TestDatabase;
 let books: BookReader;
 let [sales, madeSoFar] = [0, 0];
@@ -193,6 +197,73 @@ describe('goods that come back and pay for others', () => {
     const [other] = await swapped(back());
     const forged = { ...other!, body: { ...(other!.body as object), method: 'own' } } as Draft;
     assert.deepEqual(await push([forged]), ['payment/way']);
+  });
+});
+
+describe('what was booked wrongly', () => {
+  const correction = async (sale: string, fix: Fix): Promise<Draft> => {
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.ok(found !== null);
+    const made = correctSale({ ...found, newId, fix, reason: 'the wrong button' });
+    assert.ok(made.ok, JSON.stringify(made));
+    return made.drafts[0]!;
+  };
+  const { id, name, detail, unit, cost, isStocked, maker } = item(2, 105);
+  const other: Fix = { is: 'item', line: 0, item: id, name, detail, unit, cost, isStocked, maker };
+
+  it('is put right once, as the sale stands by then', async () => {
+    const sale = await soldByCard();
+    // Two devices out of touch say the same: one of them is too late.
+    const [one, two] = [await correction(sale, other), await correction(sale, other)];
+    assert.deepEqual(await push([one]), []);
+    assert.deepEqual(await push([two]), ['correct/not-so']);
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.deepEqual([found!.lines[0]!.item, found!.corrections.length], [id, 2]);
+    // What comes back of it is what it was in truth.
+    const made = await backToCard(sale);
+    assert.deepEqual(await push([made]), []);
+    const items = (made.body as { takes: { postings: { item?: string }[] } }).takes.postings;
+    assert.ok(items.some((posting) => posting.item === id));
+    assert.ok(items.every((posting) => posting.item !== ITEM));
+  });
+
+  it('moves what that mistake moves and nothing else, by whoever may, of what there is', async () => {
+    const sale = await soldByCard();
+    const right = await correction(sale, other);
+    const body = right.body as { moves: object[] };
+    const forged = (more: object): Draft => ({
+      ...right,
+      id: newId(),
+      body: { ...body, ...more } as never,
+    });
+    assert.deepEqual(await push([forged({ moves: [] })]), ['correct/figures']);
+    assert.deepEqual(await push([forged({ sale: newId() })]), ['correct/unknown']);
+    const byHand = await correction(await soldByCard(), { ...other, item: newId() } as Fix);
+    assert.deepEqual(await push([byHand]), ['correct/not-so']);
+    assert.deepEqual(await push([await correction(await soldByCard(), other)], HELPER), [
+      'right/missing',
+    ]);
+  });
+
+  it('is on the sum of whoever sold it', async () => {
+    const pay = { person: OWNER, wage: 0, commission: '10' };
+    assert.deepEqual(await push([draft('staff.pay', newId(), null, pay)]), []);
+    const sold = async (): Promise<readonly [number, number]> => {
+      const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
+      const of = (person: string): number =>
+        rows!.sellers.reduce((all, { seller, net }) => all + (seller === person ? net : 0), 0);
+      return [of(OWNER), of(HELPER)];
+    };
+    const sale = await soldByCard();
+    const before = await sold();
+    assert.deepEqual(await push([await correction(sale, { is: 'seller', seller: HELPER })]), []);
+    const after = await sold();
+    const moved = before[0] - after[0];
+    assert.ok(moved > 0);
+    assert.equal(after[1] - before[1], moved);
+    // And off it again, where it comes back.
+    assert.deepEqual(await push([await backToCard(sale, { chosen: BOTH })]), []);
+    assert.deepEqual(await sold(), [after[0], before[1]]);
   });
 });
 

@@ -93,7 +93,7 @@ try {
   await desk.getByTestId('settle-table').waitFor();
   await take(desk, 'settle-desk');
   await desk.goto('/find');
-  await desk.getByLabel('Sale by number, item or amount').fill('lav');
+  await desk.getByLabel('Anything by number, name, item or amount').fill('lav');
   await desk.getByTestId('found-older').getByRole('link').first().waitFor();
   await take(desk, 'find-desk');
   await desk.goto('/set-up');

@@ -24,7 +24,7 @@ describe('goods of a sale that only the server has', () => {
       sale: books.rows('sales')[0]!,
       lines: books.rows('saleLines'),
       payments: books.rows('payments'),
-      ...{ voids: [], undone: [], returns: [], refunds: [], payers: [] },
+      ...{ voids: [], undone: [], corrections: [], returns: [], refunds: [], payers: [] },
     };
     const event = { id: EVENT, timeZone: 'Europe/London' };
     const business = { cashStep: 1, timeZone: 'Europe/London' } as Row<'businesses'>;

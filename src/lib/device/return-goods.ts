@@ -1,5 +1,6 @@
 /** Taking goods of a sale back: decided by the rows as they are when it is written. */
 import { BASE, type Row } from '../core/books/tables';
+import { asCorrected } from '../core/sale/corrections';
 import { localTime } from '../core/event/local-time';
 import { makeReturn, type ChosenBack, type ReturnOutcome } from '../core/sale/make-return';
 import type { SaleDocument } from '../core/sale/sale-document';
@@ -67,19 +68,28 @@ export async function returnOnce(
   );
 }
 
-type Back = Pick<SaleDocument, 'returns' | 'refunds'>;
+type Back = Pick<SaleDocument, 'returns' | 'refunds' | 'corrections'>;
 
 /** What this device knows to have come back of a sale that it may keep no more. */
 export async function ownBack({ books }: DeviceDatabase, sale: string): Promise<Back> {
   const returns = await books.returns.where('sale').equals(sale).toArray();
   const ids = new Set(returns.map(({ id }) => id));
   const refunds = await books.cardRefunds.filter((each) => ids.has(each.return)).toArray();
-  return { returns, refunds };
+  const corrections = await books.corrections.where('sale').equals(sale).toArray();
+  return { returns, refunds, corrections };
 }
 
 /** A sale as the server has it, with what this device knows beside that, or better. */
-export const withOwn = (found: SaleDocument, { returns, refunds }: Back): SaleDocument => ({
-  ...found,
+export const withOwn = (
+  found: SaleDocument,
+  { returns, refunds, corrections }: Back,
+): SaleDocument => ({
+  // What the server knows of is in its rows already.
+  ...asCorrected(
+    found,
+    corrections.filter(({ id }) => found.corrections.every((each) => each.id !== id)),
+  ),
+  corrections: joined(found.corrections, corrections),
   returns: joined(found.returns, returns),
   refunds: joined(found.refunds, refunds),
 });

@@ -1,5 +1,6 @@
 /** A sale with all that belongs to it: this device's own, or the server's where it is long past. */
 import { z } from 'zod';
+import { asCorrected } from '../core/sale/corrections';
 import type { SoldSale } from '../core/sale/return-figures';
 import type { FoundSale, SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
@@ -15,22 +16,25 @@ export const soldIn = ({ sale, lines, payments, returns }: SaleDocument): SoldSa
 export async function ownSale({ books }: DeviceDatabase, id: string): Promise<SaleDocument | null> {
   const sale = await books.sales.get(id);
   if (sale === undefined) return null;
-  const [lines, payments, voids, undone, returns, refunds, payers] = await Promise.all([
-    books.saleLines.where('sale').equals(id).sortBy('line'),
-    books.payments.bulkGet([...sale.payments]),
-    books.voids.where('sale').equals(id).toArray(),
-    books.voidsUndone.where('sale').equals(id).toArray(),
-    books.returns.where('sale').equals(id).sortBy('at'),
-    books.cardRefunds
-      .where('payment')
-      .anyOf([...sale.payments])
-      .toArray(),
-    books.payers.bulkGet([...sale.payments]),
-  ]);
+  const [lines, payments, voids, undone, corrections, returns, refunds, payers] = await Promise.all(
+    [
+      books.saleLines.where('sale').equals(id).sortBy('line'),
+      books.payments.bulkGet([...sale.payments]),
+      books.voids.where('sale').equals(id).toArray(),
+      books.voidsUndone.where('sale').equals(id).toArray(),
+      books.corrections.where('sale').equals(id).toArray(),
+      books.returns.where('sale').equals(id).sortBy('at'),
+      books.cardRefunds
+        .where('payment')
+        .anyOf([...sale.payments])
+        .toArray(),
+      books.payers.bulkGet([...sale.payments]),
+    ],
+  );
+  const asRung = { sale, lines, payments: payments.flatMap((part) => part ?? []) };
   return {
-    sale,
-    lines,
-    payments: payments.flatMap((part) => part ?? []),
+    ...asCorrected(asRung, corrections),
+    corrections,
     voids,
     undone,
     returns,
@@ -53,6 +57,7 @@ const documentSchema = z.object({
   payments: rows,
   voids: rows,
   undone: rows,
+  corrections: rows,
   returns: rows,
   refunds: rows,
   payers: rows,

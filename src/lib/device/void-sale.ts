@@ -6,6 +6,7 @@ import { voidSale, type VoidOutcome } from '../core/sale/void-sale';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
 import { newId } from './new-id';
+import { ownSale } from './sale-document';
 
 export interface Voiding {
   readonly sale: string;
@@ -48,14 +49,9 @@ export async function undoOnce(
   );
 }
 
-async function saleAndVoids({ db: { books } }: DeviceDaybook, id: string) {
-  const sale = await books.sales.get(id);
-  if (sale === undefined) throw new Error('this sale is not on this device any more');
-  const [lines, parts, voids, returns] = await Promise.all([
-    books.saleLines.where('sale').equals(id).toArray(),
-    books.payments.bulkGet([...sale.payments]),
-    books.voids.where('sale').equals(id).toArray(),
-    books.returns.where('sale').equals(id).toArray(),
-  ]);
-  return { sale, lines, payments: parts.flatMap((part) => part ?? []), voids, returns };
+async function saleAndVoids({ db }: DeviceDaybook, id: string) {
+  const found = await ownSale(db, id);
+  if (found === null) throw new Error('this sale is not on this device any more');
+  const { sale, lines, payments, voids, returns } = found;
+  return { sale, lines, payments, voids, returns };
 }

@@ -5,6 +5,7 @@
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
+  import { receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { doCardErrands } from '$lib/device/cards/card-errands';
   import { cardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
@@ -82,7 +83,27 @@
   $effect(() => {
     if (shell.hasJustUpdated) toast('A new version has been taken. Nothing else has changed.');
   });
+
+  /**
+   * A scanner types what it reads and ends it with Enter, wherever one is; in a field it belongs to the field. A
+   * receipt opens its sale.
+   */
+  let scanned = '';
+  function onkeydown(event: KeyboardEvent): void {
+    const { target, key } = event;
+    if (target instanceof HTMLElement && target.closest('input, textarea, select') !== null) return;
+    if (key.length === 1 && !event.ctrlKey && !event.metaKey) scanned = (scanned + key).slice(-40);
+    else if (key === 'Enter') {
+      const code = receiptCodeIn(scanned);
+      scanned = '';
+      if (code === null) return;
+      event.preventDefault();
+      void goto(`/find?for=${encodeURIComponent(`${code.number} ${code.check}`)}`);
+    } else if (key !== 'Shift') scanned = '';
+  }
 </script>
+
+<svelte:window {onkeydown} />
 
 {#if stall.isReady}
   <div class="flex h-dvh flex-col">

@@ -14,6 +14,9 @@ const LARGEST_OF: Readonly<Record<string, number>> = {
   'sale.voided': LARGEST_TAKE_BACK,
   'void.undone': LARGEST_TAKE_BACK,
   'return.made': LARGEST_TAKE_BACK,
+  'sale.corrected': LARGEST_TAKE_BACK,
+  // With what comes back and pays for it.
+  'slip.set': LARGEST_TAKE_BACK,
 };
 
 export const bytesOf = (value: unknown): number => utf8ToBytes(JSON.stringify(value)).length;

@@ -84,6 +84,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'sale.voided': ({ body }) => postingsOf(body.takes),
   'void.undone': ({ body }) => postingsOf(body.takes),
   'return.made': ({ body }) => returnPostings(body),
+  'sale.corrected': ({ body }) => body.moves,
   // Asked for, and what the acquirer says of it: a part is what was taken.
   'payment.asked': nothing,
   'payment.taken': ({ body, by }) => partPostings({ ...body, by }),

@@ -9,6 +9,7 @@ import type { Entry } from '../daybook/entry';
 import type { KnownEntry } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { expectedCash } from '../drawer/expected-cash';
+import { asCorrected } from '../sale/corrections';
 import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { takingsOfPart } from '../payment/part-sums';
@@ -116,16 +117,25 @@ describe('the journal of any daybook', () => {
         standingVoids(books.rows('voids'), books.rows('voidsUndone')).map(({ sale }) => sale),
       );
       const places = new Map(books.rows('sales').map((sale) => [sale.id, sale.place]));
-      for (const line of books.rows('saleLines')) {
+      const allLines = books.rows('sales').flatMap(
+        (sale) =>
+          asCorrected(
+            {
+              sale,
+              lines: books.rows('saleLines').filter((line) => line.sale === sale.id),
+              payments: [],
+            },
+            books.rows('corrections'),
+          ).lines,
+      );
+      for (const line of allLines) {
         if (!line.isStocked || line.item === null || voided.has(line.sale)) continue;
         const at = `${places.get(line.sale)!} ${line.item}`;
         moved.set(at, (moved.get(at) ?? 0) - line.quantity);
       }
       for (const { sale, place, lines } of books.rows('returns'))
         for (const { line, quantity } of lines) {
-          const of = books
-            .rows('saleLines')
-            .find((each) => each.sale === sale && each.line === line);
+          const of = allLines.find((each) => each.sale === sale && each.line === line);
           if (of === undefined || !of.isStocked || of.item === null) continue;
           moved.set(`${place} ${of.item}`, (moved.get(`${place} ${of.item}`) ?? 0) + quantity);
         }

@@ -40,12 +40,14 @@ const OF_SALES = [
   'sale.voided',
   'void.undone',
   'return.made',
+  'sale.corrected',
 ] as const satisfies readonly Kind[];
 const OF_BACK = [
   'payment.reversed',
   'sale.voided',
   'void.undone',
   'return.made',
+  'sale.corrected',
 ] as const satisfies readonly Kind[];
 const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];
@@ -123,7 +125,7 @@ export const sumSpecs = {
         isCredit: true,
       },
       rounding: { figure: 'amount', accounts: ['rounding'], of: ['payment.taken'], isCredit: true },
-      /** Given back, of parts and of voided sales. */
+      /** Given back, of parts and of voided sales; what lies in another drawer than was booked, or in none. */
       back: { figure: 'amount', accounts: ['drawer'], of: OF_BACK, isCredit: true },
       /** Cash in between: paid in, more float; paid out, to the safe, into bags. */
       movedIn: { figure: 'amount', accounts: ['drawer'], of: ['cash.moved'], side: 'debit' },

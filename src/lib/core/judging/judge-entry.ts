@@ -2,6 +2,7 @@
  * The judge: whether an entry that can be read may stand as it is. Pure; the server gathers the evidence
  * in the transaction that appends it. Rights are asked first, then what the books say.
  */
+import { judgeCorrection } from './correction';
 import { FURTHEST_AHEAD } from '../daybook/clock';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
@@ -38,6 +39,7 @@ const judges: Judges = {
   'sale.rung': judgeSale,
   'sale.voided': judgeVoid,
   'void.undone': judgeVoidUndone,
+  'sale.corrected': judgeCorrection,
   'return.made': judgeReturn,
   'refund.result': judgeRefund,
   'payment.asked': judgeAsked,
@@ -84,6 +86,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'sale.rung',
   'sale.voided',
   'return.made',
+  'sale.corrected',
   'payment.taken',
   'payment.reversed',
   'drawer.opened',

@@ -6,6 +6,7 @@ import { FIGURES } from '../journal/posting';
 import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
+import { asCorrected } from '../sale/corrections';
 import { EXCHANGE } from '../sale/exchange';
 import {
   leftOf,
@@ -31,11 +32,15 @@ export function judgeReturn(entry: Entry, evidence: Evidence): Doubt | null {
   const voids = standingVoids(books.rows('voids'), books.rows('voidsUndone'));
   if (voids.some((each) => each.sale === sale.id))
     return { code: 'return/voided', found: sale.number };
-  const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
-  const sold: SoldSale = {
+  const asRung = {
     sale,
     lines: books.rows('saleLines').filter((each) => each.sale === sale.id),
-    payments,
+    payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
+  };
+  const now = asCorrected(asRung, books.rows('corrections'));
+  const { payments } = now;
+  const sold: SoldSale = {
+    ...now,
     before: books.rows('returns').filter((each) => each.sale === sale.id && each.id !== id),
   };
   const [left, values] = [leftOf(sold), leftValueOf(sold)];

@@ -1,8 +1,10 @@
 /** A sale that is voided: there is one, it is voided once, in its shift, by exactly what it had brought. */
+import type { Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
 import { postingsOf, takingsIn } from '../journal/take-back';
 import { EXCHANGE } from '../sale/exchange';
+import { asCorrected, type Correctable } from '../sale/corrections';
 import { undoBody, voidBody } from '../sale/void-sale';
 import type { Evidence } from './evidence';
 import { takesBack } from './take-back';
@@ -16,8 +18,7 @@ export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): D
     return { code: 'void/again', found: sale.number };
   if (books.rows('returns').some((each) => each.sale === sale.id))
     return { code: 'void/returned', found: sale.number };
-  const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
-  const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
+  const { lines, payments } = asItStands(sale, books);
   if (payments.some(({ way }) => way === EXCHANGE))
     return { code: 'void/exchanged', found: sale.number };
   const wanted = voidBody({ sale, lines, payments, reason: body.reason });
@@ -39,10 +40,20 @@ export function judgeVoidUndone(entry: EntryOf<'void.undone'>, { books }: Eviden
   );
   const isTwice = standing.length > 1 && standing.some((each) => each.id === body.void);
   if (sale === undefined || !isTwice) return { code: 'void/not-twice', found: body.number };
-  const lines = books.rows('saleLines').filter((each) => each.sale === sale.id);
-  const payments = sale.payments.flatMap((part) => books.row('payments', part) ?? []);
+  const { lines, payments } = asItStands(sale, books);
   const wanted = undoBody({ sale, lines, payments, reason: body.reason, void: body.void });
   return entry.event === sale.event && takesBack(entry, wanted)
     ? null
     : { code: 'void/not-twice', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };
 }
+
+/** Its rows with what was put right. */
+const asItStands = (sale: Row<'sales'>, books: Evidence['books']): Correctable =>
+  asCorrected(
+    {
+      sale,
+      lines: books.rows('saleLines').filter((each) => each.sale === sale.id),
+      payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
+    },
+    books.rows('corrections'),
+  );

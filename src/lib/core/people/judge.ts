@@ -112,6 +112,7 @@ const needs: Needs = {
   'sale.voided': () => ['sale.void'],
   'void.undone': () => ['sale.void'],
   'return.made': () => ['refund'],
+  'sale.corrected': () => ['sale.void'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
@@ -273,6 +274,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'sale.voided': false,
   'void.undone': true,
   'return.made': false,
+  'sale.corrected': true,
   'payment.asked': false,
   'payment.taken': false,
   'payment.result': false,

@@ -16,7 +16,7 @@ export const EXCHANGE = 'exchange';
 export const EXCHANGE_NAME = 'Goods brought back';
 
 export type BringBackRefusal =
-  ReturnRefusal | { readonly code: 'slip/part-paid' | 'exchange/already' };
+  ReturnRefusal | { readonly code: 'slip/part-paid' } | { readonly code: 'exchange/already' };
 
 export type BringBackOutcome =
   | { readonly ok: true; readonly slip: OpenSlip }

@@ -7,6 +7,8 @@ export interface SaleDocument {
   readonly payments: readonly Row<'payments'>[];
   readonly voids: readonly Row<'voids'>[];
   readonly undone: readonly Row<'voidsUndone'>[];
+  /** What had been booked wrongly of it; the rows here are as it was put right. */
+  readonly corrections: readonly Row<'corrections'>[];
   /** What of it came back, the first first. */
   readonly returns: readonly Row<'returns'>[];
   /** What goes back to its cards for that. */

@@ -8,6 +8,7 @@ import { stampOf } from '../daybook/clock';
 import { digestOf } from '../daybook/digest';
 import type { Entry } from '../daybook/entry';
 import { keepCard, takeCardOff } from '../customer/card-on-file';
+import type { Fix } from '../daybook/kinds/sale-corrected';
 import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import type { BackTo } from '../event/stage';
 import { STAGES } from '../daybook/kinds/event-stage';
@@ -22,6 +23,8 @@ import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
 import { takeBack } from '../journal/take-back';
+import { correctSale } from '../sale/correct-sale';
+import { applied, type Correctable } from '../sale/corrections';
 import { bringBackOn } from '../sale/exchange';
 import { makeReturn } from '../sale/make-return';
 import { voidSale } from '../sale/void-sale';
@@ -109,7 +112,7 @@ export type Step =
       readonly isGivenBack: boolean;
       readonly isVoided: boolean;
       /** Where it stands: the goods come back, to stock or gone for good. */
-      readonly comesBack?: 'stock' | 'broken' | 'off' | 'exchange' | undefined;
+      readonly comesBack?: 'stock' | 'broken' | 'off' | 'exchange' | 'corrected' | undefined;
     }
   | {
       readonly does: 'card';
@@ -211,7 +214,10 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     tip: fc.nat({ max: 200 }),
     isGivenBack: fc.boolean(),
     isVoided: fc.boolean(),
-    comesBack: fc.constantFrom(undefined, ...(['stock', 'broken', 'off', 'exchange'] as const)),
+    comesBack: fc.constantFrom(
+      undefined,
+      ...(['stock', 'broken', 'off', 'exchange', 'corrected'] as const),
+    ),
   }),
   fc.record({
     does: fc.constant('card' as const),
@@ -847,6 +853,7 @@ export class DeviceWriter {
     if (what.isVoided) return [...all, ...this.#voided(all, by, what.goods % 2 === 0)];
     const { comesBack } = what;
     if (comesBack === undefined) return all;
+    if (comesBack === 'corrected') return [...all, ...this.#corrected(all, by)];
     return comesBack === 'exchange'
       ? [...all, ...this.#exchanged(all, by, now)]
       : [...all, ...this.#comesBack(all, by, comesBack)];
@@ -882,6 +889,37 @@ export class DeviceWriter {
     });
     if (!outcome.ok) throw new Error(outcome.refusal.code);
     return outcome.drafts;
+  }
+
+  /** Of the sale among these drafts the item, the change and who sold it were booked wrongly. */
+  #corrected(drafts: readonly Draft[], by: string | null): readonly Draft[] {
+    const books = this.#booksOf(drafts, by);
+    const [sale] = books.rows('sales');
+    const cash = books.rows('payments').find(({ drawer }) => drawer !== null);
+    if (sale === undefined || cash === undefined) throw new Error('no sale to put right');
+    const [line] = books.rows('saleLines');
+    const { id, name, detail, unit, cost, isStocked, maker } = item(3, 105);
+    let now: Correctable = {
+      sale,
+      lines: books.rows('saleLines'),
+      payments: books.rows('payments'),
+    };
+    const fixes: readonly Fix[] = [
+      { is: 'change', part: cash.id, change: cash.change + 5 },
+      { is: 'seller', seller: personId(2) },
+      ...(line?.item === id
+        ? []
+        : [{ is: 'item' as const, line: 0, item: id, name, detail, unit, cost, isStocked, maker }]),
+    ];
+    return fixes.flatMap((fix) => {
+      const made = correctSale({
+        ...{ ...now, newId: this.newId, fix, reason: 'the wrong one' },
+        ...{ voids: [], undone: [], returns: [] },
+      });
+      if (!made.ok) throw new Error(made.refusal.code);
+      now = applied(now, fix);
+      return made.drafts;
+    });
   }
 
   /** The goods of the sale among these drafts pay for others, as far as they go. */

@@ -33,7 +33,10 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
           ]
         : [
             await partsOf(database, asked, transaction),
-            await givenBackOf(database, asked, transaction),
+            [
+              ...(await givenBackOf(database, asked, transaction)),
+              ...(await putRightOf(database, asked, transaction)),
+            ],
           ];
     const rows = [...out, ...back].sort((a, b) => (a.key < b.key ? 1 : -1));
     const documents = rows.slice(0, BEHIND_AT_ONCE);
@@ -76,6 +79,62 @@ async function givenBackOf(
         ),
       ),
   }));
+}
+
+/** Parts that were paid another way than was tapped: off the row of the one, and on that of the other. */
+async function putRightOf(
+  database: Database,
+  { business, event, of, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  const rows = await select<
+    Pick<Row<'corrections'>, 'id' | 'at' | 'by' | 'sale' | 'saleNumber' | 'stamp'> & {
+      fix: Row<'corrections'>['fix'] | string;
+    }
+  >(
+    database,
+    `SELECT id, at, \`by\`, sale, saleNumber, stamp, fix FROM ${sqlTable('corrections')} ` +
+      "WHERE business = ? AND event = ? AND JSON_VALUE(fix, '$.is') IN ('way', 'change') ORDER BY stamp, id",
+    [business, event],
+    transaction,
+  );
+  if (rows.length === 0) return [];
+  const fixes = rows.map(({ fix }) => parsed(fix));
+  const ids = fixes.flatMap((fix) => ('part' in fix ? fix.part : []));
+  const parts = await select<{
+    id: string;
+    way: string;
+    drawer: string | null;
+    amount: string;
+    given: string;
+  }>(
+    database,
+    'SELECT id, way, drawer, charge + surcharge + tip - `change` AS amount, `change` AS given ' +
+      `FROM ${sqlTable('payments')} WHERE business = ? AND id IN (?)`,
+    [business, ids],
+    transaction,
+  );
+  const now = new Map(parts.map((part) => [part.id, part]));
+  const isOf = (part: { way: string; drawer: string | null }): boolean =>
+    (of === 'way' ? part.way : part.drawer) === id;
+  const found = rows.flatMap((row, n): Found[] => {
+    const fix = fixes[n]!;
+    const part = 'part' in fix ? now.get(fix.part) : undefined;
+    if (part === undefined) return [];
+    const amount = Number(part.amount);
+    const document = (sum: number): Found => ({
+      ...{ key: row.id, sale: row.sale, number: row.saleNumber, at: row.at, by: row.by },
+      ...{ quantity: null, isBack: false, amount: sum },
+    });
+    if (fix.is === 'change')
+      return isOf(part) && of === 'drawer' ? [document(Number(part.given) - fix.change)] : [];
+    if (fix.is !== 'way') return [];
+    const was = isOf(part);
+    now.set(part.id, { ...part, way: fix.way, drawer: fix.drawer });
+    const is = isOf(fix);
+    return was === is ? [] : [document(is ? amount : 0 - amount)];
+  });
+  return found.filter(({ key }) => after === '' || key < after);
 }
 
 /** Lines of an item that came back at the event. */

@@ -9,6 +9,7 @@ import {
   type FoundSale,
   type SaleDocument,
 } from '../../core/sale/sale-document';
+import { asCorrected } from '../../core/sale/corrections';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
@@ -125,11 +126,16 @@ export async function saleDocument(
     if (sale === undefined) return null;
     const parts = { id: [...sale.payments] };
     const unsorted = await books.rows(business, 'payments', parts, transaction);
-    return {
+    const corrections = await books.rows(business, 'corrections', { sale: id }, transaction);
+    const asRung = {
       sale,
       lines: await books.rows(business, 'saleLines', { sale: id }, transaction),
       // As they were taken.
       payments: sale.payments.flatMap((part) => unsorted.find((each) => each.id === part) ?? []),
+    };
+    return {
+      ...asCorrected(asRung, corrections),
+      corrections,
       voids: await books.rows(business, 'voids', { sale: id }, transaction),
       undone: await books.rows(business, 'voidsUndone', { sale: id }, transaction),
       returns: (await books.rows(business, 'returns', { sale: id }, transaction)).sort((a, b) =>

@@ -1,4 +1,5 @@
 /** The rows that settling an event is worked out from, out of the server's books, all of one moment. */
+import { asCorrected } from '../../core/sale/corrections';
 import { Op, type Transaction } from 'sequelize';
 import { NO_EVENT } from '../../core/books/names';
 import type { Row, TableName } from '../../core/books/tables';
@@ -47,6 +48,7 @@ export async function settlingRows(
     const accounts = await all('eventAccounts');
     const sold = await soldOf(reading);
     const back = await cameBack(reading);
+    const corrections = await all('corrections');
     const lines = await cardLines(reading, event, cards);
     const refunds = await books.rows(
       business,
@@ -100,10 +102,17 @@ export async function settlingRows(
       staffPay,
       // A sum over all sales: only where somebody earns by what was sold.
       sellers: staffPay.some(({ commission }) => Number(commission) > 0)
-        ? [...(await sellersOf(reading, off)), ...sellersBack(back)]
+        ? [
+            ...(await sellersOf(reading, off)),
+            ...(await sellersOfLines(reading, off, corrections)),
+            ...sellersBack(back),
+          ]
         : [],
       hands: await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } }, transaction),
-      ...(await oddLines(reading, off, back.lines)),
+      ...(await oddLines(reading, off, [
+        ...back.lines,
+        ...(await linesPutRight(reading, off, corrections)),
+      ])),
       movements: await books.rows(
         business,
         'movements',
@@ -223,18 +232,80 @@ async function cameBack({ books, business, event, transaction }: Reading): Promi
   const of = [...new Set(returns.map(({ sale }) => sale))];
   const sales = await books.rows(business, 'sales', { id: of }, transaction);
   const lines = await books.rows(business, 'saleLines', { sale: of }, transaction);
+  const corrections = await books.rows(business, 'corrections', { sale: of }, transaction);
+  const asTheyStand = sales.flatMap(
+    (sale) =>
+      asCorrected(
+        { sale, lines: lines.filter((line) => line.sale === sale.id), payments: [] },
+        corrections,
+      ).lines,
+  );
   return {
     sales: new Map(sales.map(({ id, by }) => [id, by])),
-    lines: linesBack(returns, lines),
+    lines: linesBack(returns, asTheyStand),
   };
 }
 
 /** What came back is not sold: off the sum of whoever had sold it. */
 const sellersBack = ({ sales, lines }: CameBack): SettlingRows['sellers'] =>
-  lines.flatMap(({ sale, total, tax }) => {
-    const seller = sales.get(sale) ?? null;
-    return seller === null ? [] : { seller, net: total - sum(Object.values(tax)) };
+  lines.flatMap(({ sale, seller: own, ...line }) => {
+    const seller = own ?? sales.get(sale) ?? null;
+    return seller === null ? [] : { seller, net: netOfLine(line) };
   });
+
+const netOfLine = ({ total, tax }: Pick<Row<'saleLines'>, 'total' | 'tax'>): number =>
+  total - sum(Object.values(tax));
+
+/** Lines that somebody else sold than rang them up: off the sum of the one, and on that of the other. */
+async function sellersOfLines(
+  { books, business, event, transaction }: Reading,
+  off: ReadonlySet<string>,
+  corrections: readonly Row<'corrections'>[],
+): Promise<SettlingRows['sellers']> {
+  const said = { event, seller: { [Op.ne]: null } };
+  const own = await books.rows(business, 'saleLines', said, transaction);
+  const put = corrections.flatMap(({ fix, sale }) => (fix.is === 'seller' ? sale : []));
+  const ids = [...new Set([...own.map(({ sale }) => sale), ...put])].filter((id) => !off.has(id));
+  if (ids.length === 0) return [];
+  const sales = await books.rows(business, 'sales', { id: ids }, transaction);
+  const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);
+  return sales.flatMap((sale) => {
+    const rung = { sale, lines: lines.filter((line) => line.sale === sale.id), payments: [] };
+    return asCorrected(rung, corrections).lines.flatMap(({ seller, ...line }) => {
+      if (seller === null || seller === sale.by) return [];
+      const net = netOfLine(line);
+      return [...(sale.by === null ? [] : [{ seller: sale.by, net: 0 - net }]), { seller, net }];
+    });
+  });
+}
+
+/** Lines that were of another item than was rung up: what was rung up below nothing, and what it was. */
+async function linesPutRight(
+  { books, business, transaction }: Reading,
+  off: ReadonlySet<string>,
+  corrections: readonly Row<'corrections'>[],
+): Promise<Row<'saleLines'>[]> {
+  const of = corrections.filter(({ fix, sale }) => fix.is === 'item' && !off.has(sale));
+  if (of.length === 0) return [];
+  const ids = [...new Set(of.map(({ sale }) => sale))];
+  const sales = await books.rows(business, 'sales', { id: ids }, transaction);
+  const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);
+  return sales.flatMap((sale) => {
+    const rung = { sale, lines: lines.filter((line) => line.sale === sale.id), payments: [] };
+    const now = asCorrected(rung, of).lines;
+    return rung.lines.flatMap((line, at) => {
+      const is = now[at];
+      return is === undefined || is.item === line.item ? [] : [belowNothing(line), is];
+    });
+  });
+}
+
+const belowNothing = (line: Row<'saleLines'>): Row<'saleLines'> => ({
+  ...line,
+  quantity: 0 - line.quantity,
+  total: 0 - line.total,
+  tax: Object.fromEntries(Object.entries(line.tax).map(([id, amount]) => [id, 0 - amount])),
+});
 
 /** What each sold, of sales that stand: lines without tax, and without the service charge. */
 async function sellersOf(

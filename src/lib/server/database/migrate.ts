@@ -33,6 +33,7 @@ import { settling } from './migrations/0027-settling';
 import { bank } from './migrations/0028-bank';
 import { makersMail } from './migrations/0029-makers-mail';
 import { returns } from './migrations/0030-returns';
+import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
 
 const migrations: readonly Migration[] = [
@@ -67,6 +68,7 @@ const migrations: readonly Migration[] = [
   makersMail,
   returns,
   exchanges,
+  corrections,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

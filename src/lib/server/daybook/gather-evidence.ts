@@ -156,6 +156,7 @@ async function gatherRows(
   await put('returns', 'sale', references.voided);
   await put('returns', 'number', references.returnNumbers);
   await put('voidsUndone', 'sale', references.voided);
+  await put('corrections', 'sale', references.voided);
   const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
   const paid = await put('payments', 'id', parts);
   // Slips that goods which came back pay for: few are.

@@ -101,6 +101,18 @@ function note(entry: KnownEntry, found: References): void {
         for (const { drawer } of postings) if (drawer !== undefined) found.drawers.add(drawer);
       }
       return;
+    case 'sale.corrected': {
+      const { sale, fix } = entry.body;
+      found.sales.add(sale);
+      found.voided.add(sale);
+      if (fix.is === 'way') {
+        setUp['way.set'].add(fix.way);
+        if (fix.drawer !== null) found.drawers.add(fix.drawer);
+      }
+      if (fix.is === 'item') setUp['item.set'].add(fix.item);
+      if (fix.is === 'customer' && fix.customer !== null) setUp['customer.set'].add(fix.customer);
+      return;
+    }
     case 'return.made':
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       found.returnNumbers.add(returnNumber(entry.body.deviceNumber, entry.body.number));

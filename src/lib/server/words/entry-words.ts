@@ -111,6 +111,12 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'void/not-twice': 'the sale was not voided twice, or that void was taken back already',
   'void/again': 'the sale had been voided already',
   'void/returned': 'goods of the sale had come back already',
+  'correct/unknown': 'there is no such sale',
+  'correct/voided': 'the sale was void by then',
+  'correct/figures':
+    'it moves other amounts than that mistake does, or the sale was put right elsewhere before',
+  'correct/not-so':
+    'what it says cannot have been: a card was charged, or it was so already, or what it names is not there',
   'void/exchanged': 'goods that came back had paid for some of the sale',
   'return/exchange':
     'it says that it paid more for another slip than that slip was paid by goods that came back',

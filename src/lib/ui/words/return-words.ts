@@ -29,11 +29,11 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
 
 /** Why goods were not put on the slip, to pay for others. */
 export function bringBackWords(refusal: BringBackRefusal, money: MoneyWords): string {
-  if (refusal.code === 'slip/part-paid')
-    return 'The slip at the counter is being paid: ring that one up first.';
-  if (refusal.code === 'exchange/already')
-    return 'Goods of this sale are on the slip already, to come back; leave those out there first.';
-  return returnRefusalWords(refusal, money);
+  if (refusal.code !== 'slip/part-paid' && refusal.code !== 'exchange/already')
+    return returnRefusalWords(refusal, money);
+  return refusal.code === 'slip/part-paid'
+    ? 'The slip at the counter is being paid: ring that one up first.'
+    : 'Goods of this sale are on the slip already, to come back; leave those out there first.';
 }
 
 /** Where the money is that goes back to a card. */

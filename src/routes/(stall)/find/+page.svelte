@@ -1,15 +1,26 @@
 <script lang="ts">
   import type { FoundSale } from '$lib/core/sale/sale-document';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import type { DocumentKind } from '$lib/core/find/documents';
+  import { isReceiptOf, receiptCodeIn } from '$lib/core/receipt/receipt-code';
+  import { findDocuments } from '$lib/device/find-documents';
   import { findSales } from '$lib/device/find-sales';
   import { live } from '$lib/device/live.svelte';
   import { askSales } from '$lib/device/sale-document';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
+  import { keyOf } from '$lib/ui/counter/keys';
+  import { kindWords } from '$lib/ui/words/find-words';
+  import { useWords } from '$lib/ui/words/stock-words';
+  import { Goods } from '../stock/goods.svelte';
   import { useStall } from '../stall.svelte';
+  import FoundDocuments from './FoundDocuments.svelte';
 
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
-  let typed = $state('');
+  /** What a scanner read elsewhere comes along. */
+  let typed = $state(page.url.searchParams.get('for') ?? '');
   const found = live(() => {
     const wanted = typed;
     const { currency } = stall.business;
@@ -42,12 +53,82 @@
   const elsewhere = $derived(
     typeof older === 'string' ? [] : older.filter(({ sale }) => !here.has(sale.id)),
   );
+
+  const goods = new Goods(stall);
+  const others = live(() => {
+    const wanted = typed;
+    const { currency } = stall.business;
+    const words = {
+      list: (use: string) => useWords[use as keyof typeof useWords],
+      place: (id: string) => goods.placeName(id),
+      person: (id: string | null) => stall.nameOf(id),
+    };
+    return () => findDocuments(db, wanted, currency, words);
+  }, []);
+  /** Only these are shown; empty for everything. */
+  let only = $state<DocumentKind | 'sale' | ''>('');
+  /** Kinds of which there is something, with how many. */
+  const kinds = $derived.by(() => {
+    const counts = new Map<DocumentKind | 'sale', number>();
+    if (found.value.length + elsewhere.length > 0)
+      counts.set('sale', found.value.length + elsewhere.length);
+    for (const { kind } of others.value) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+    return [...counts];
+  });
+  $effect(() => {
+    if (only !== '' && !kinds.some(([kind]) => kind === only)) only = '';
+  });
+
+  /** A receipt that was scanned opens its sale, if it is one of this business. */
+  const code = $derived(receiptCodeIn(typed));
+  let ofOthers = $state('');
+  $effect(() => {
+    const scanned = code;
+    ofOthers = '';
+    if (scanned === null) return;
+    const { id } = stall.business;
+    let isOld = false;
+    void (async () => {
+      const own = await findSales(db, scanned.number, stall.business.currency);
+      const known = own.some(({ sale }) => sale.number === scanned.number)
+        ? own
+        : ((await askSales(stall.transport, scanned.number)) ?? 'away');
+      if (isOld) return;
+      if (known === 'away')
+        ofOthers = `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
+      else {
+        const fits = known.find(({ sale }) => isReceiptOf(scanned, id, sale));
+        if (fits !== undefined) await goto(`/sales/${fits.sale.id}`);
+        else
+          ofOthers = `This is no receipt of ${stall.business.name}: its code is of another business, or of a sale ${scanned.number} that came to another amount.`;
+      }
+    })();
+    return () => (isOld = true);
+  });
+
+  /** Arrows go through what was found, and Enter opens it; from the field, the first. */
+  let results = $state<HTMLElement>();
+  function onkeydown(event: KeyboardEvent): void {
+    const key = keyOf(event);
+    if (results === undefined || !['ArrowDown', 'ArrowUp', 'Enter', 'Esc'].includes(key)) return;
+    const links = [...results.querySelectorAll<HTMLElement>('[data-found]')];
+    const at = links.findIndex((link) => link === document.activeElement);
+    if (key === 'Enter') {
+      if (document.activeElement !== field || code !== null) return;
+      links[0]?.click();
+    } else if (key === 'Esc' || (key === 'ArrowUp' && at === 0)) field?.focus();
+    else if (key === 'ArrowDown') links[Math.min(at + 1, links.length - 1)]?.focus();
+    else if (at > 0) links[at - 1]?.focus();
+    else return;
+    event.preventDefault();
+  }
 </script>
 
 {#snippet row({ sale, lines, isVoid, back }: FoundSale)}
   <li>
     <a
       href="/sales/{sale.id}"
+      data-found
       class="sheet grid grid-cols-[auto_minmax(0,1fr)_auto] items-baseline gap-x-4"
     >
       <b class="code">{sale.number}</b>
@@ -69,10 +150,12 @@
   </li>
 {/snippet}
 
+<svelte:window {onkeydown} />
+
 <div class="page gap-5">
   <h1>Find</h1>
   <label class="grid max-w-xl gap-1 font-[560]">
-    Sale by number, item or amount
+    Anything by number, name, item or amount
     <input
       bind:this={field}
       class="input w-full text-lg"
@@ -84,40 +167,58 @@
     />
   </label>
   <p id="find-by" class="soft text-sm">
-    Also by who sold or bought, a day such as 2026-05-01, a payment’s reference or a card’s last
-    four.
+    Also by who sold or bought, a day such as 2026-05-01, a payment’s reference, a card’s last four,
+    a barcode, or a receipt’s code scanned.
   </p>
-  <ul
-    class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2"
-    aria-label="On this device"
-    data-testid="found-here"
-  >
-    {#each found.value as each (each.sale.id)}
-      {@render row(each)}
-    {:else}
-      {#if found.isRead}
-        <li class="soft">
-          {typed.trim() === ''
-            ? 'Sales of this and recent events show here, newest first.'
-            : `No sale on this device fits “${typed}”.`}
-        </li>
-      {/if}
-    {/each}
-  </ul>
-  {#if older !== 'not asked'}
-    <section class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2" aria-labelledby="older">
-      <h2 id="older">On the server</h2>
-      <p class="soft" role="status">
-        {#if older === 'asking'}Asking the server for older ones …
-        {:else if older === 'away'}No network: sales of events more than two weeks past are with the
-          server.
-        {:else if elsewhere.length === 0}The server has no other that fits.
-        {:else}{elsewhere.length}
-          {elsewhere.length === 1 ? 'that is' : 'that are'} not on this device, newest first.{/if}
-      </p>
-      <ul class="grid grid-cols-[minmax(0,1fr)] gap-2" data-testid="found-older">
-        {#each elsewhere as each (each.sale.id)}{@render row(each)}{/each}
-      </ul>
-    </section>
+  {#if ofOthers !== ''}<p class="sheet text-error max-w-3xl" role="alert">{ofOthers}</p>{/if}
+  {#if kinds.length > 1}
+    <div class="flex flex-wrap gap-2" role="group" aria-label="Only these">
+      {#each [['', 'Everything'], ...kinds.map( ([kind, many]) => [kind, `${kindWords[kind].many} ${String(many)}`] )] as [kind, label] (kind)}
+        <button
+          type="button"
+          class={['btn btn-quiet', only === kind && '!border-primary !border-3']}
+          aria-pressed={only === kind}
+          onclick={() => (only = kind as typeof only)}>{label}</button
+        >
+      {/each}
+    </div>
   {/if}
+  <div bind:this={results} class="contents">
+    {#if only === '' || only === 'sale'}
+      <ul
+        class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2"
+        aria-label="On this device"
+        data-testid="found-here"
+      >
+        {#each found.value as each (each.sale.id)}
+          {@render row(each)}
+        {:else}
+          {#if found.isRead}
+            <li class="soft">
+              {typed.trim() === ''
+                ? 'Sales of this and recent events show here, newest first.'
+                : `No sale on this device fits “${typed}”.`}
+            </li>
+          {/if}
+        {/each}
+      </ul>
+    {/if}
+    <FoundDocuments documents={others.value} {only} />
+    {#if older !== 'not asked' && (only === '' || only === 'sale')}
+      <section class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2" aria-labelledby="older">
+        <h2 id="older">On the server</h2>
+        <p class="soft" role="status">
+          {#if older === 'asking'}Asking the server for older ones …
+          {:else if older === 'away'}No network: sales of events more than two weeks past are with
+            the server.
+          {:else if elsewhere.length === 0}The server has no other that fits.
+          {:else}{elsewhere.length}
+            {elsewhere.length === 1 ? 'that is' : 'that are'} not on this device, newest first.{/if}
+        </p>
+        <ul class="grid grid-cols-[minmax(0,1fr)] gap-2" data-testid="found-older">
+          {#each elsewhere as each (each.sale.id)}{@render row(each)}{/each}
+        </ul>
+      </section>
+    {/if}
+  </div>
 </div>

@@ -13,6 +13,7 @@ import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
 import { refundResult, returnMade } from './return';
+import { saleCorrected } from './correction';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
   businessCash,
@@ -116,6 +117,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
+  'sale.corrected': saleCorrected,
   'return.made': returnMade,
   'refund.result': refundResult,
   'payment.asked': paymentAsked,

@@ -109,6 +109,7 @@ export type Act =
   | 'sale.voided'
   | 'void.undone'
   | 'return.made'
+  | 'sale.corrected'
   | 'hold.decided'
   | 'customer.erased'
   | 'card.kept'

@@ -135,6 +135,23 @@ export const slipAndSaleTables = {
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
+  /** What had been booked wrongly of sales; their rows stay as they were (sale/corrections.ts). */
+  corrections: facts(
+    ['id'],
+    {
+      id: id(),
+      event: textOrNull(40),
+      by: textOrNull(40),
+      at: text(30),
+      /** One that was said later counts. */
+      stamp: text(60),
+      sale: id(),
+      saleNumber: text(20),
+      reason: text(200),
+      fix: json<BodyOf<'sale.corrected'>['fix']>({ is: 'customer', customer: null }),
+    },
+    { indexes: ['sale', 'event'], keep: 'recent' },
+  ),
   /** Goods of sales that came back, and what was given back for them. */
   returns: facts(
     ['id'],

@@ -46,6 +46,7 @@ import { slipTaken } from './slip-taken';
 import { refundResult } from './refund-result';
 import { returnMade } from './return-made';
 import { saleRung } from './sale-rung';
+import { saleCorrected } from './sale-corrected';
 import { saleVoided, voidUndone } from './sale-voided';
 import { staffPay, staffSet } from './staff-set';
 import { stockMoved } from './stock-moved';
@@ -119,6 +120,7 @@ export const kinds = {
   'sale.rung': saleRung,
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
+  'sale.corrected': saleCorrected,
   'return.made': returnMade,
   'refund.result': refundResult,
   'payment.asked': paymentAsked,

@@ -5,6 +5,8 @@
   import { ownBack, withOwn } from '$lib/device/return-goods';
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
   import { useStall } from '../../stall.svelte';
+  import { standingVoids } from '$lib/core/loose-end/voided-twice';
+  import PutRight from './PutRight.svelte';
   import Receipt from './Receipt.svelte';
   import ReturnGoods from './ReturnGoods.svelte';
   import VoidSale from './VoidSale.svelte';
@@ -33,7 +35,7 @@
       const id = page.params.id ?? '';
       return () => ownBack(db, id);
     },
-    { returns: [], refunds: [] },
+    { returns: [], refunds: [], corrections: [] },
   );
   const found = $derived<SaleDocument | null>(
     own.value ?? (older.is === 'there' ? withOwn(older.found, back.value) : null),
@@ -50,6 +52,9 @@
     {#key `${found.sale.id} ${name}`}
       <Receipt found={{ ...found, customer: name, email, phone }} />
       <ReturnGoods {found} />
+      {#if standingVoids(found.voids, found.undone).length === 0}
+        <PutRight {found} />
+      {/if}
       <VoidSale
         sale={found.sale}
         payments={found.payments}

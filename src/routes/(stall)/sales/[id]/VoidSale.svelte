@@ -2,6 +2,7 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { paidWith } from '$lib/core/payment/part-sums';
+  import { EXCHANGE } from '$lib/core/sale/exchange';
   import { isShiftOver, type VoidRefusal } from '$lib/core/sale/void-sale';
   import { voidOnce } from '$lib/device/void-sale';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -55,7 +56,7 @@
     <b>This sale is void.</b>
     {stall.nameOf(done.by)}: {done.reason}
   </p>
-{:else if isThisShift && returns.length === 0}
+{:else if isThisShift && returns.length === 0 && payments.every(({ way }) => way !== EXCHANGE)}
   <section class="sheet mx-auto grid w-full max-w-md gap-3 print:hidden" aria-label="Void">
     {#if isOpen}
       <p>

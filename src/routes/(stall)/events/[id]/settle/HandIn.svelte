@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Cheques, tokens and the like of a way to pay: listed, counted, handed in under one paying-in slip. */
+  import { partsAsPaid } from '$lib/core/sale/corrections';
   import { handIn } from '$lib/core/settle/hand-in';
   import type { Settling } from '$lib/core/settle/settling';
   import { paidWith } from '$lib/core/payment/part-sums';
@@ -32,7 +33,8 @@
           ({ payment }) => payment,
         ),
       );
-      return rows.filter((row) => row.way === by && !back.has(row.id));
+      const corrections = await stall.db.books.corrections.where('event').equals(at).toArray();
+      return partsAsPaid(rows, corrections).filter((row) => row.way === by && !back.has(row.id));
     };
   }, []);
   const handed = $derived(settling.handedIn.filter((each) => each.way === way));

@@ -1,0 +1,234 @@
+/** What was booked wrongly: put right by a record, after which every figure is as if it had been booked so. */
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import fc from 'fast-check';
+import type { Books } from '../books/books';
+import type { Entry } from '../daybook/entry';
+import type { Fix } from '../daybook/kinds/sale-corrected';
+import { journalOf } from '../journal';
+import { imbalance } from '../journal/posting';
+import { CASH_WAY } from '../payment/ways';
+import { emptySlip, putItem } from '../slip/open-slip';
+import { AT_EVENT, CARD, PRICING, VAT } from '../testing/a-sale';
+import {
+  CARD_WAY,
+  customerId,
+  DeviceWriter,
+  DRAWER,
+  EVENT,
+  idOf,
+  item,
+  itemId,
+  personId,
+} from '../testing/arbitrary-daybook';
+import { booksOf, knownEntries } from '../testing/books-of';
+import { correctSale, type CorrectSale } from './correct-sale';
+import { asCorrected, partsAsPaid, type Correctable } from './corrections';
+import { takePart, type TakePart } from './take-part';
+import { voidBody } from './void-sale';
+
+const writer = new DeviceWriter(1);
+const { newId } = writer;
+let sales = 0;
+
+function sold(more: Partial<TakePart> = {}): readonly Entry[] {
+  const put = putItem(emptySlip(newId()), item(1, 450), 2000, newId());
+  assert.ok(put.ok);
+  const taken = takePart({
+    ...{ newId, slip: put.slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: 0 },
+    ...{ way: CASH_WAY, drawer: DRAWER, amount: 1000, deviceNumber: 1, number: (sales += 1) },
+    ...more,
+  });
+  assert.ok(taken.ok && taken.slip === null);
+  return writer.append(taken.drafts, 0);
+}
+const rows = (books: Books): Correctable =>
+  asCorrected(
+    {
+      sale: books.rows('sales')[0]!,
+      lines: books.rows('saleLines'),
+      payments: books.rows('payments'),
+    },
+    books.rows('corrections'),
+  );
+const correct = (entries: readonly Entry[], fix: Fix, more: Partial<CorrectSale> = {}) => {
+  const books = booksOf(entries);
+  return correctSale({
+    ...{ ...rows(books), newId, fix, reason: 'wrong button', voids: [], undone: [] },
+    returns: books.rows('returns'),
+    ...more,
+  });
+};
+const corrected = (entries: readonly Entry[], fix: Fix): readonly Entry[] => {
+  const outcome = correct(entries, fix);
+  if (!outcome.ok) assert.fail(outcome.refusal.code);
+  return [...entries, ...writer.append(outcome.drafts, 1)];
+};
+const partIn = (entries: readonly Entry[]): string => booksOf(entries).rows('payments')[0]!.id;
+const TOKENS = idOf(31, 7);
+const byTokens = (part: string): Fix => ({
+  ...{ is: 'way', part, way: TOKENS, wayName: 'Tokens', method: 'own' },
+  ...{ drawer: null, reference: '' },
+});
+const inCash = (part: string): Fix => ({
+  ...{ is: 'way', part, way: 'cash', wayName: 'Cash', method: 'cash' },
+  ...{ drawer: DRAWER, reference: '' },
+});
+const other: Fix = {
+  ...{ is: 'item', line: 0, item: itemId(2), name: 'Thing 2', detail: '', unit: '' },
+  ...{ cost: null, isStocked: true, maker: null },
+};
+const balance = (entries: readonly Entry[], account: string): number =>
+  knownEntries(entries)
+    .flatMap((entry) => journalOf(entry).postings)
+    .filter((posting) => posting.account === account)
+    .reduce((total, { amount = 0 }) => total + amount, 0);
+
+describe('what was booked wrongly', () => {
+  it('may be the way it was paid: drawer and takings by way follow, and back again', () => {
+    const rung = sold();
+    const part = partIn(rung);
+    const once = corrected(rung, byTokens(part));
+    assert.equal(balance(once, `drawer:${DRAWER}`), 0);
+    assert.equal(balance(once, `owed:${TOKENS}`), 900);
+    const books = booksOf(once);
+    const ways = books.rows('eventWays').map(({ way, takings, parts }) => [way, takings, parts]);
+    assert.deepEqual(
+      ways.filter(([, takings]) => takings !== 0),
+      [[TOKENS, 900, 1]],
+    );
+    const drawer = books.rows('drawerSums')[0]!;
+    assert.equal(drawer.handed - drawer.change - drawer.back, 0);
+    const [paid] = partsAsPaid(books.rows('payments'), books.rows('corrections'));
+    assert.deepEqual([paid!.way, paid!.drawer, paid!.wayName], [TOKENS, null, 'Tokens']);
+    const twice = corrected(once, inCash(part));
+    assert.equal(balance(twice, `drawer:${DRAWER}`), 900);
+    assert.equal(balance(twice, `owed:${TOKENS}`), 0);
+  });
+
+  it('may be the change: what is missing of the drawer has a name', () => {
+    const rung = sold();
+    const once = corrected(rung, { is: 'change', part: partIn(rung), change: 600 });
+    assert.equal(balance(once, `drawer:${DRAWER}`), 400);
+    assert.equal(balance(once, 'drawer-difference'), 500);
+    const drawer = booksOf(once).rows('drawerSums')[0]!;
+    assert.equal(drawer.handed - drawer.change - drawer.back, 400);
+  });
+
+  it('may be the item: stock follows, and the figures by item', () => {
+    const books = booksOf(corrected(sold(), other));
+    const stock = books.rows('stock').filter(({ place }) => place === EVENT);
+    assert.deepEqual(
+      stock.filter(({ quantity }) => quantity !== 0).map((row) => [row.item, row.quantity]),
+      [[itemId(2), -2000]],
+    );
+    const takings = books.rows('eventItems').filter((row) => row.takings !== 0);
+    assert.deepEqual(
+      takings.map((row) => [row.item, row.takings]),
+      [[itemId(2), 900]],
+    );
+    assert.equal(rows(books).lines[0]!.name, 'Thing 2');
+  });
+
+  it('may be the customer, or who sold it: the last word counts, whichever comes first', () => {
+    const rung = sold();
+    const one = corrected(rung, { is: 'customer', customer: customerId(1) });
+    const two = corrected(one, { is: 'seller', seller: personId(2) });
+    const entries = corrected(two, { is: 'customer', customer: null });
+    const now = rows(booksOf(entries));
+    assert.equal(now.sale.customer, null);
+    assert.ok(now.lines.every(({ seller }) => seller === personId(2)));
+    const backwards = rows(booksOf([...entries].reverse()));
+    assert.deepEqual(backwards, now);
+  });
+
+  const rung = sold();
+  const part = partIn(rung);
+  const byCard = sold({ way: CARD_WAY, drawer: null, amount: null, card: CARD });
+  const back = { lines: [{ line: 0, quantity: 1000, to: 'stock' as const }] };
+  const refused: readonly [string, string, () => ReturnType<typeof correct>][] = [
+    ['as it stands', 'correct/same', () => correct(rung, inCash(part))],
+    ['the same customer', 'correct/same', () => correct(rung, { is: 'customer', customer: null })],
+    ['the same seller', 'correct/same', () => correct(rung, { is: 'seller', seller: null })],
+    ['the same change', 'correct/same', () => correct(rung, { is: 'change', part, change: 100 })],
+    ['the same item', 'correct/same', () => correct(rung, { ...other, item: itemId(1) } as Fix)],
+    ['nobody says why', 'correct/no-reason', () => correct(rung, byTokens(part), { reason: ' ' })],
+    ['a card was charged', 'correct/card', () => correct(byCard, byTokens(partIn(byCard)))],
+    [
+      'no drawer is open',
+      'correct/no-drawer',
+      () => correct(rung, { ...inCash(part), drawer: null } as Fix),
+    ],
+    [
+      'no cash gave change',
+      'correct/no-drawer',
+      () => correct(byCard, { is: 'change', part: partIn(byCard), change: 5 }),
+    ],
+    [
+      'some of the line came back',
+      'correct/came-back',
+      () => correct(rung, other, { returns: [back] }),
+    ],
+    [
+      'some of it came back off who sold it',
+      'correct/came-back',
+      () => correct(rung, { is: 'seller', seller: personId(2) }, { returns: [back] }),
+    ],
+    [
+      'it was voided',
+      'correct/voided',
+      () =>
+        correct(rung, other, {
+          voids: [{ sale: booksOf(rung).rows('sales')[0]!.id, id: 'x' } as never],
+        }),
+    ],
+  ];
+  for (const [what, code, attempt] of refused)
+    it(`says so: ${what}`, () => {
+      const outcome = attempt();
+      assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, code);
+    });
+
+  it('leaves nothing anywhere once the sale is void, whatever was put right of it before', () => {
+    const fixes = fc.array(fc.constantFrom('tokens', 'cash', 'item', 'seller', 'customer'), {
+      maxLength: 6,
+    });
+    fc.assert(
+      fc.property(fixes, (all) => {
+        let entries = sold();
+        const id = partIn(entries);
+        for (const each of all) {
+          const fix: Fix =
+            each === 'tokens'
+              ? byTokens(id)
+              : each === 'cash'
+                ? inCash(id)
+                : each === 'item'
+                  ? other
+                  : each === 'seller'
+                    ? { is: 'seller', seller: personId(1) }
+                    : { is: 'customer', customer: customerId(2) };
+          const outcome = correct(entries, fix);
+          if (!outcome.ok) continue;
+          const made = writer.append(outcome.drafts, 1);
+          for (const entry of knownEntries(made))
+            assert.equal(imbalance(journalOf(entry).postings), null);
+          entries = [...entries, ...made];
+        }
+        const now = rows(booksOf(entries));
+        const body = voidBody({ ...now, reason: 'no' });
+        const [gone] = writer.append(
+          [{ id: newId(), kind: 'sale.voided', v: 2, event: EVENT, body }],
+          2,
+        );
+        const books = booksOf([...entries, gone!]);
+        for (const { amount, account } of books.rows('eventAccounts'))
+          assert.equal(amount, 0, account);
+        for (const { quantity } of books.rows('stock')) assert.equal(quantity, 0);
+        for (const row of books.rows('eventWays'))
+          assert.deepEqual([row.parts, row.takings], [0, 0]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

@@ -1,0 +1,93 @@
+/** Putting right what was booked wrongly of a sale. */
+import type { Row } from '../books/tables';
+import type { Draft } from '../daybook/chain';
+import { draft } from '../daybook/kinds';
+import type { Fix } from '../daybook/kinds/sale-corrected';
+import { standingVoids } from '../loose-end/voided-twice';
+import { movesOf, type Correctable } from './corrections';
+
+export interface CorrectSale extends Correctable {
+  readonly newId: () => string;
+  readonly fix: Fix;
+  readonly reason: string;
+  readonly voids: readonly Row<'voids'>[];
+  readonly undone: readonly Row<'voidsUndone'>[];
+  readonly returns: readonly Pick<Row<'returns'>, 'lines'>[];
+}
+
+export type CorrectRefusal =
+  | { readonly code: 'correct/voided' }
+  | { readonly code: 'correct/no-reason' }
+  /** It is as it was said to be already. */
+  | { readonly code: 'correct/same' }
+  /** A card was charged, or goods that came back paid: that is given back instead. */
+  | { readonly code: 'correct/card' }
+  | { readonly code: 'correct/no-drawer' }
+  /** Some of it came back: of the item, and off whose sales, that it was rung up as. */
+  | { readonly code: 'correct/came-back'; readonly name: string };
+
+export type CorrectOutcome =
+  | { readonly ok: true; readonly drafts: readonly Draft[] }
+  | { readonly ok: false; readonly refusal: CorrectRefusal };
+
+/** The sale, as it stands with what was put right before, is said to have been otherwise. Minor units. */
+export function correctSale(command: CorrectSale): CorrectOutcome {
+  const { newId, sale, fix, voids, undone } = command;
+  if (standingVoids(voids, undone).some((each) => each.sale === sale.id))
+    return refuse({ code: 'correct/voided' });
+  const fault = fixFault(command);
+  if (fault !== null) return refuse(fault);
+  const reason = command.reason.trim().slice(0, 200);
+  if (reason === '') return refuse({ code: 'correct/no-reason' });
+  const { day, hour } = sale;
+  const body = {
+    ...{ sale: sale.id, saleNumber: sale.number, reason, day, hour, fix },
+    moves: [...movesOf(command, fix)],
+  };
+  return { ok: true, drafts: [draft('sale.corrected', newId(), sale.event, body)] };
+}
+
+/** Why it cannot be put right so; null where it can. */
+export function fixFault({
+  sale,
+  lines,
+  payments,
+  returns,
+  fix,
+}: Pick<CorrectSale, 'sale' | 'lines' | 'payments' | 'returns' | 'fix'>): CorrectRefusal | null {
+  const same = { code: 'correct/same' } as const;
+  switch (fix.is) {
+    case 'way': {
+      const part = payments.find(({ id }) => id === fix.part);
+      if (part === undefined || part.card !== null || part.method === 'exchange')
+        return { code: 'correct/card' };
+      if (fix.method === 'card' || fix.method === 'keyed') return { code: 'correct/card' };
+      if ((fix.method === 'cash') !== (fix.drawer !== null)) return { code: 'correct/no-drawer' };
+      return part.way === fix.way && part.drawer === fix.drawer && part.reference === fix.reference
+        ? same
+        : null;
+    }
+    case 'change': {
+      const part = payments.find(({ id }) => id === fix.part);
+      if (part === undefined || part.drawer === null) return { code: 'correct/no-drawer' };
+      return part.change === fix.change ? same : null;
+    }
+    case 'customer':
+      return sale.customer === fix.customer ? same : null;
+    case 'seller': {
+      if (lines.every(({ seller }) => (seller ?? null) === fix.seller)) return same;
+      const back = lines.find(({ line }) => isBack(returns, line));
+      return back === undefined ? null : { code: 'correct/came-back', name: back.name };
+    }
+    case 'item': {
+      const line = lines.find((each) => each.line === fix.line);
+      if (line === undefined || line.item === fix.item) return same;
+      return isBack(returns, fix.line) ? { code: 'correct/came-back', name: line.name } : null;
+    }
+  }
+}
+
+const isBack = (returns: CorrectSale['returns'], line: number): boolean =>
+  returns.some((each) => each.lines.some((back) => back.line === line));
+
+const refuse = (refusal: CorrectRefusal): CorrectOutcome => ({ ok: false, refusal });

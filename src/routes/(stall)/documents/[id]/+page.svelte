@@ -1,0 +1,77 @@
+<script lang="ts">
+  /** A document that has no other page: what it says, and on paper again. */
+  import { page } from '$app/state';
+  import type { PaperShape } from '$lib/device/paper/document-pdf';
+  import { live } from '$lib/device/live.svelte';
+  import { saveFile } from '$lib/ui/files/save-file';
+  import { Goods } from '../../stock/goods.svelte';
+  import { useStall } from '../../stall.svelte';
+  import { ownDocument, paperOf } from './document';
+
+  const stall = useStall();
+  const goods = new Goods(stall);
+  const found = live(() => {
+    const id = page.params.id ?? '';
+    return () => ownDocument(stall.db, id);
+  }, null);
+  const paper = $derived(
+    found.value === null
+      ? null
+      : paperOf(found.value, {
+          business: stall.business,
+          money: stall.money,
+          person: (id) => stall.nameOf(id),
+          event: (id) => stall.events.find((each) => each.id === id)?.name ?? 'an event',
+          place: (id) => goods.placeName(id),
+          item: (id) => ({ name: goods.nameOf(id), unit: goods.unitOf(id) }),
+        }),
+  );
+  async function pdf(shape: PaperShape): Promise<void> {
+    if (paper === null) return;
+    const { documentPdf } = await import('$lib/device/paper/document-pdf');
+    // What is made anew says so: the first was made when it was written.
+    const again = { ...paper, foot: `${paper.foot} Printed again.`.trim() };
+    const name = `${paper.title} ${paper.number}`.trim();
+    saveFile(`${name}.pdf`, 'application/pdf', await documentPdf(again, shape));
+  }
+</script>
+
+<div class="page page-text gap-5">
+  {#if paper !== null}
+    <h1>{paper.title} {paper.number}</h1>
+    <section class="sheet grid gap-3" aria-label="Document" data-testid="document">
+      <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        {#each paper.facts as [label, value] (label)}
+          <dt class="soft">{label}</dt>
+          <dd class="break-words">{value}</dd>
+        {/each}
+      </dl>
+      {#if paper.rows.length > 0}
+        <table class="rows">
+          <thead
+            ><tr
+              >{#each paper.columns as { head } (head)}<th scope="col">{head}</th>{/each}</tr
+            ></thead
+          >
+          <tbody>
+            {#each paper.rows as row, n (n)}
+              <tr
+                >{#each row as cell, at (at)}<td class={[paper.columns[at]?.isFigure && 'figure']}
+                    >{cell}</td
+                  >{/each}</tr
+              >
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      <div class="flex flex-wrap gap-2">
+        <button type="button" class="btn btn-quiet" onclick={() => pdf('sheet')}>PDF</button>
+        <button type="button" class="btn btn-quiet" onclick={() => pdf('roll')}>On a roll</button>
+      </div>
+    </section>
+  {:else if found.isRead}
+    <p class="sheet" role="status">
+      This device has no such document. <a class="plain" href="/find">Find another</a>
+    </p>
+  {/if}
+</div>
