@@ -198,6 +198,7 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await expect(standing(page)).toHaveText('All sent');
   const expected = async (): Promise<number> => {
     await page.goto('/drawer/count');
+    await expect(page.getByTestId('expected')).toHaveText(/\d/);
     return Number(await page.getByTestId('expected').textContent());
   };
   const before = await expected();

@@ -234,11 +234,11 @@ describe('what was booked wrongly', () => {
     const forged = (more: object): Draft => ({
       ...right,
       id: newId(),
-      body: { ...body, ...more } as never,
+      body: { ...body, ...more },
     });
     assert.deepEqual(await push([forged({ moves: [] })]), ['correct/figures']);
     assert.deepEqual(await push([forged({ sale: newId() })]), ['correct/unknown']);
-    const byHand = await correction(await soldByCard(), { ...other, item: newId() } as Fix);
+    const byHand = await correction(await soldByCard(), { ...other, item: newId() });
     assert.deepEqual(await push([byHand]), ['correct/not-so']);
     assert.deepEqual(await push([await correction(await soldByCard(), other)], HELPER), [
       'right/missing',

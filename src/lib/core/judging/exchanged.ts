@@ -1,7 +1,7 @@
 /** Goods that came back and pay for others: what the sale says of it, and what the returns say. */
 import type { Row } from '../books/tables';
 import { sum } from '../money/units';
-import { EXCHANGE } from '../sale/exchange';
+import { EXCHANGE } from '../payment/methods';
 import type { Evidence } from './evidence';
 
 /** What goods that came back paid of a slip, in parts that stand. Minor units. */

@@ -4,7 +4,7 @@ import { sum } from '../money/units';
 import { carriedBy, carryRefusal } from '../payment/carry';
 import { surchargeOf } from '../payment/pay';
 import { CASH_WAY, rulesOf, type WayToPay } from '../payment/ways';
-import { EXCHANGE } from '../sale/exchange';
+import { EXCHANGE } from '../payment/methods';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 

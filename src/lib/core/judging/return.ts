@@ -7,7 +7,7 @@ import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
 import { paidWith } from '../payment/part-sums';
 import { asCorrected } from '../sale/corrections';
-import { EXCHANGE } from '../sale/exchange';
+import { EXCHANGE } from '../payment/methods';
 import {
   leftOf,
   leftValueOf,

@@ -3,7 +3,7 @@ import type { Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { standingVoids } from '../loose-end/voided-twice';
 import { postingsOf, takingsIn } from '../journal/take-back';
-import { EXCHANGE } from '../sale/exchange';
+import { EXCHANGE } from '../payment/methods';
 import { asCorrected, type Correctable } from '../sale/corrections';
 import { undoBody, voidBody } from '../sale/void-sale';
 import type { Evidence } from './evidence';

@@ -1,5 +1,5 @@
 /** The vendor's chart of accounts: under which number and name each account of the journal is posted. */
-import { EXCHANGE, EXCHANGE_NAME } from '../sale/exchange';
+import { EXCHANGE, EXCHANGE_NAME } from '../payment/methods';
 import type { Books } from '../books/books';
 import { NOBODY } from '../books/names';
 import type { Row } from '../books/tables';

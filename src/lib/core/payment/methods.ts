@@ -6,5 +6,9 @@
 export const METHODS = ['cash', 'card', 'keyed', 'cheque', 'transfer', 'own'] as const;
 export type Method = (typeof METHODS)[number];
 
-/** How a part of a payment was paid: by a way, or with goods that came back (sale/exchange.ts). */
-export const PAID_BY = [...METHODS, 'exchange'] as const;
+/** What goods that come back pay by (sale/exchange.ts). */
+export const EXCHANGE = 'exchange';
+export const EXCHANGE_NAME = 'Goods brought back';
+
+/** How a part of a payment was paid: by a way, or with goods that came back. */
+export const PAID_BY = [...METHODS, EXCHANGE] as const;

@@ -151,7 +151,7 @@ describe('what was booked wrongly', () => {
     ['the same customer', 'correct/same', () => correct(rung, { is: 'customer', customer: null })],
     ['the same seller', 'correct/same', () => correct(rung, { is: 'seller', seller: null })],
     ['the same change', 'correct/same', () => correct(rung, { is: 'change', part, change: 100 })],
-    ['the same item', 'correct/same', () => correct(rung, { ...other, item: itemId(1) } as Fix)],
+    ['the same item', 'correct/same', () => correct(rung, { ...other, item: itemId(1) })],
     ['nobody says why', 'correct/no-reason', () => correct(rung, byTokens(part), { reason: ' ' })],
     ['a card was charged', 'correct/card', () => correct(byCard, byTokens(partIn(byCard)))],
     [

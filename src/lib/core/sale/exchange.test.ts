@@ -17,12 +17,12 @@ import { booksOf, knownEntries } from '../testing/books-of';
 import {
   bringBackOn,
   broughtBack,
-  EXCHANGE,
   isStillLeft,
   leaveOut,
   overOf,
   type BringBack,
 } from './exchange';
+import { EXCHANGE } from '../payment/methods';
 import { givePartsBack } from './give-parts-back';
 import type { SoldSale } from './return-figures';
 import { ringUpExchange, type RingUpExchange } from './ring-up-exchange';

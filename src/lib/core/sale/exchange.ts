@@ -5,15 +5,12 @@
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { minor, sum } from '../money/units';
+import { EXCHANGE, EXCHANGE_NAME } from '../payment/methods';
 import type { OpenSlip, PaidPart, SlipBack } from '../slip/open-slip';
 import { givenFor, readChosen, type ChosenBack, type ReturnRefusal } from './make-return';
 import { leftOf, returnFigures, soldFrom, takenOff, type SoldSale } from './return-figures';
 
 type ReturnBody = BodyOf<'return.made'>;
-
-/** What goods that come back pay by. */
-export const EXCHANGE = 'exchange';
-export const EXCHANGE_NAME = 'Goods brought back';
 
 export type BringBackRefusal =
   ReturnRefusal | { readonly code: 'slip/part-paid' } | { readonly code: 'exchange/already' };

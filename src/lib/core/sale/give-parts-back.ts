@@ -4,7 +4,7 @@ import { draft, type BodyOf } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
 import { partPostings, type PartFigures } from '../journal/payment';
 import { takeBack } from '../journal/take-back';
-import { EXCHANGE } from './exchange';
+import { EXCHANGE } from '../payment/methods';
 import type { OpenSlip } from '../slip/open-slip';
 
 export interface GivePartsBack {

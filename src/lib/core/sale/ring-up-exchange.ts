@@ -2,14 +2,8 @@
 import { localTime } from '../event/local-time';
 import { priceSlip } from '../slip/price-slip';
 import type { OpenSlip } from '../slip/open-slip';
-import {
-  broughtBack,
-  EXCHANGE,
-  exchangePart,
-  exchangeReturns,
-  overOf,
-  type RestBy,
-} from './exchange';
+import { broughtBack, exchangePart, exchangeReturns, overOf, type RestBy } from './exchange';
+import { EXCHANGE } from '../payment/methods';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
 import { fixedFor, partDraft, type PartRefusal } from './take-part';
 import type { Draft } from '../daybook/chain';

@@ -4,7 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { partPostings } from '../journal/payment';
 import { figuresOfRows, salePostings } from '../journal/sale';
-import { EXCHANGE } from './exchange';
+import { EXCHANGE } from '../payment/methods';
 import { takeBack } from '../journal/take-back';
 
 export interface VoidSale {

@@ -15,7 +15,7 @@ import {
 import { resultOf, type EventResult } from './result';
 import type { SettlingRows } from './rows';
 import { settleStock, type StockSettled } from './stock';
-import { EXCHANGE } from '../sale/exchange';
+import { EXCHANGE } from '../payment/methods';
 import { sum } from '../money/units';
 
 export interface DrawerSettled {

@@ -6,7 +6,7 @@ import { readEntry } from '../../core/daybook/read-entry';
 import { Evidence } from '../../core/judging/evidence';
 import { isJudged, type Judged } from '../../core/judging/history';
 import type { Row, TableName } from '../../core/books/tables';
-import { EXCHANGE } from '../../core/sale/exchange';
+import { EXCHANGE } from '../../core/payment/methods';
 import type { BookReader } from '../books/read-books';
 import type { Database } from '../database/database';
 import { select } from '../database/select';

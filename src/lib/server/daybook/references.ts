@@ -2,7 +2,7 @@
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
-import { EXCHANGE } from '../../core/sale/exchange';
+import { EXCHANGE } from '../../core/payment/methods';
 import { returnNumber } from '../../core/sale/sale-number';
 
 export interface References {

@@ -3,7 +3,7 @@ import type { Row } from '../../core/books/tables';
 import type { Method } from '../../core/payment/methods';
 import { allWays } from '../../core/payment/ways';
 import type { WayRefusal } from '../../core/payment/set-way';
-import { EXCHANGE, EXCHANGE_NAME } from '../../core/sale/exchange';
+import { EXCHANGE, EXCHANGE_NAME } from '../../core/payment/methods';
 import type { MoneyWords } from './money-words';
 
 export const METHOD_WORDS: Readonly<Record<Method, string>> = {

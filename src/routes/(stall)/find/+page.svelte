@@ -79,6 +79,12 @@
     if (only !== '' && !kinds.some(([kind]) => kind === only)) only = '';
   });
 
+  async function ofNumber(number: string): Promise<readonly FoundSale[] | 'away'> {
+    const own = await findSales(db, number, stall.business.currency);
+    if (own.some(({ sale }) => sale.number === number)) return own;
+    return (await askSales(stall.transport, number)) ?? 'away';
+  }
+
   /** A receipt that was scanned opens its sale, if it is one of this business. */
   const code = $derived(receiptCodeIn(typed));
   let ofOthers = $state('');
@@ -88,21 +94,17 @@
     if (scanned === null) return;
     const { id } = stall.business;
     let isOld = false;
-    void (async () => {
-      const own = await findSales(db, scanned.number, stall.business.currency);
-      const known = own.some(({ sale }) => sale.number === scanned.number)
-        ? own
-        : ((await askSales(stall.transport, scanned.number)) ?? 'away');
+    void ofNumber(scanned.number).then((known) => {
       if (isOld) return;
-      if (known === 'away')
+      if (known === 'away') {
         ofOthers = `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
-      else {
-        const fits = known.find(({ sale }) => isReceiptOf(scanned, id, sale));
-        if (fits !== undefined) await goto(`/sales/${fits.sale.id}`);
-        else
-          ofOthers = `This is no receipt of ${stall.business.name}: its code is of another business, or of a sale ${scanned.number} that came to another amount.`;
+        return;
       }
-    })();
+      const fits = known.find(({ sale }) => isReceiptOf(scanned, id, sale));
+      if (fits !== undefined) void goto(`/sales/${fits.sale.id}`);
+      else
+        ofOthers = `This is no receipt of ${stall.business.name}: its code is of another business, or of a sale ${scanned.number} that came to another amount.`;
+    });
     return () => (isOld = true);
   });
 

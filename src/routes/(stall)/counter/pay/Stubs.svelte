@@ -1,6 +1,6 @@
 <script lang="ts">
   import { paidWith } from '$lib/core/payment/part-sums';
-  import { EXCHANGE } from '$lib/core/sale/exchange';
+  import { EXCHANGE } from '$lib/core/payment/methods';
   import { partLine } from '$lib/ui/words/payment-words';
   import { useStall } from '../../stall.svelte';
   import type { Paying } from './paying.svelte';

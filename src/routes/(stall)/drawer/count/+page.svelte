@@ -197,7 +197,9 @@
             <tbody>
               <tr>
                 <td>Cash in {drawer.name}</td>
-                <td class="figure" data-testid="expected">{money.figure(expected)}</td>
+                <td class="figure" data-testid="expected"
+                  >{sums.isRead ? money.figure(expected) : '…'}</td
+                >
                 <td class="figure" data-testid="counted"
                   >{hasCounted ? money.figure(counted) : ''}</td
                 >

@@ -2,7 +2,7 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { paidWith } from '$lib/core/payment/part-sums';
-  import { EXCHANGE } from '$lib/core/sale/exchange';
+  import { EXCHANGE } from '$lib/core/payment/methods';
   import { isShiftOver, type VoidRefusal } from '$lib/core/sale/void-sale';
   import { voidOnce } from '$lib/device/void-sale';
   import Field from '$lib/ui/forms/Field.svelte';
