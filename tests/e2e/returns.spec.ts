@@ -256,6 +256,52 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await context.close();
 });
 
+test('a sale that this device does not know is given back for with no network, and held against it later', async ({
+  browser,
+}) => {
+  const contexts = await Promise.all(
+    [1, 2].map(() => browser.newContext({ baseURL: till.origin })),
+  );
+  const [page, elsewhere] = (await Promise.all(contexts.map((each) => each.newPage()))) as [
+    Page,
+    Page,
+  ];
+  await enrol(page, till, 'Maren');
+  await useDrawer(page);
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await goOffline(page);
+  await enrol(elsewhere, till, 'Tobin');
+  await useDrawer(elsewhere);
+  await elsewhere.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(elsewhere, 'Geranium');
+  await expect(standing(elsewhere)).toHaveText('All sent');
+
+  await page.getByLabel('Anything by number, name, item or amount').fill(number);
+  await expect(
+    page.getByText('No network: sales of events more than two weeks past'),
+  ).toBeVisible();
+  await page.getByRole('link', { name: 'Give back without a sale …' }).click();
+  await expect(page.getByLabel('Number on the receipt, if there is one')).toHaveValue(number);
+  await page.getByRole('button', { name: 'Give back', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('Choose goods, or type an amount');
+  await page.getByLabel('Goods that come back').fill('gera');
+  await page.getByRole('button', { name: /^Geranium/ }).click();
+  await page.getByLabel('How many').fill('2');
+  await page.getByLabel('Why').fill('a receipt of the other till');
+  await page.getByRole('button', { name: 'Give back £6.40' }).dblclick();
+  await expect(page.getByTestId('document')).toContainText('a receipt of the other till');
+  await expect(page.getByTestId('document')).toContainText(number);
+
+  // Twice what that sale came to: it counts, and somebody has to look.
+  await contexts[0]!.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await page.goto('/loose-ends');
+  await expect(
+    page.getByRole('article', { name: 'Money given back without a sale' }),
+  ).toContainText('more than what is left of the sale');
+  await Promise.all(contexts.map((each) => each.close()));
+});
+
 test('two devices out of touch take the same pot back: both count, and one is a loose end', async ({
   browser,
 }) => {

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
+import { makeRefund, type MakeRefund } from '../../src/lib/core/sale/make-refund';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
 import type { Fix } from '../../src/lib/core/daybook/kinds/sale-corrected';
 import { correctSale } from '../../src/lib/core/sale/correct-sale';
@@ -21,6 +22,7 @@ import {
   DeviceWriter,
   EVENT,
   item,
+  personBody,
   personId,
 } from '../../src/lib/core/testing/arbitrary-daybook';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
@@ -264,6 +266,60 @@ describe('what was booked wrongly', () => {
     // And off it again, where it comes back.
     assert.deepEqual(await push([await backToCard(sale, { chosen: BOTH })]), []);
     assert.deepEqual(await sold(), [after[0], before[1]]);
+  });
+});
+
+describe('money given back without a sale', () => {
+  const DRAWER = newId();
+  const given = (more: Partial<MakeRefund> = {}): Draft => {
+    const made = makeRefund({
+      ...{ newId, pricing: PRICING, taxes: [VAT], now: NOW, before: 0, most: null },
+      lines: [{ item: item(1, 105), quantity: '1', each: '1.05', to: 'stock' }],
+      ...{ event: { id: EVENT, swaps: [] }, timeZone: 'Europe/London', saleNumber: '' },
+      ...{ reason: 'of the spring', way: 'cash', drawer: DRAWER, reference: '' },
+      ...{ deviceNumber: 1, number: (madeSoFar += 1), ...more },
+    });
+    assert.ok(made.ok, JSON.stringify(made));
+    return made.drafts[0]!;
+  };
+
+  it('is asked for its right, its goods, its tax, its drawer and its number', async () => {
+    const opened = { name: 'Tin', float: 5000, counts: [{ value: 5000, count: 1 }] };
+    assert.deepEqual(await push([draft('drawer.opened', DRAWER, EVENT, opened)]), []);
+    const made = given();
+    assert.deepEqual(await push([made]), []);
+    assert.deepEqual(await push([given()], HELPER), ['right/missing']);
+    const again = { ...given(), body: { ...(made.body as object) } } as Draft;
+    assert.deepEqual(await push([again]), ['return/number']);
+    assert.deepEqual(await push([given({ drawer: newId() })]), ['return/drawer']);
+    const unknown = { ...item(1, 105), id: newId() };
+    const ofNothing = [{ item: unknown, quantity: '1', each: '1.05', to: 'stock' }] as const;
+    assert.deepEqual(await push([given({ lines: ofNothing })]), ['refund/goods']);
+    const untaxed = given();
+    const { taxes: _taxes, ...body } = untaxed.body as { taxes: unknown };
+    assert.deepEqual(await push([{ ...untaxed, body: { ...body, taxes: [] } } as Draft]), [
+      'sale/tax',
+    ]);
+  });
+
+  it('is held against the sale of the number on the receipt, and what came back of that', async () => {
+    const number = `D1-${String(sales + 1)}`;
+    const sale = await soldByCard();
+    assert.deepEqual(await push([given({ saleNumber: number })]), []);
+    assert.deepEqual(await push([await backToCard(sale)]), []);
+    assert.deepEqual(await push([given({ saleNumber: number })]), ['refund/more']);
+    assert.deepEqual(await push([given({ saleNumber: 'D9-999' })]), ['refund/no-sale']);
+  });
+
+  it('is within what one person may on a day, whoever lent the right; an owner always', async () => {
+    const cash = { isBlind: false, recountAbove: null, refundMost: 250 };
+    assert.deepEqual(await push([draft('business.cash', newId(), null, cash)]), []);
+    const lead = personId(5);
+    const person = { ...personBody(5, ['refund.unlinked']), role: 'lead' } as const;
+    assert.deepEqual(await push([draft('staff.set', newId(), null, person)]), []);
+    assert.deepEqual(await push([given(), given()], lead), []);
+    assert.deepEqual(await push([given()], lead), ['refund/limit']);
+    assert.deepEqual(await push([given()]), []);
   });
 });
 

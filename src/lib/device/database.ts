@@ -118,6 +118,8 @@ export interface Meta {
   readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */
   readonly pinTries: Readonly<Record<string, Tries>>;
+  /** Receipts that were printed here, the latest last. */
+  readonly printed: readonly string[];
 }
 export type MetaRow = {
   readonly [K in keyof Meta]: { readonly key: K; readonly value: Meta[K] };

@@ -291,7 +291,7 @@ export class DeviceDaybook {
       ...last,
       sales: head.sales + counted('sale.rung'),
       reads: head.reads + counted('drawer.counted'),
-      returns: returnsOf(head) + counted('return.made'),
+      returns: returnsOf(head) + counted('return.made') + counted('refund.made'),
       lastSale: entries.findLast(({ kind }) => kind === 'sale.rung')?.id ?? head.lastSale,
     };
     return { made, entries, head: next, ground };

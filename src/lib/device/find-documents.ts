@@ -22,6 +22,7 @@ export async function findDocuments(
   if (typed.trim().length < 2) return [];
   const [
     returns,
+    refunds,
     reads,
     drawers,
     devices,
@@ -35,6 +36,7 @@ export async function findDocuments(
     suppliers,
   ] = await Promise.all([
     books.returns.toArray(),
+    books.refunds.toArray(),
     books.drawerReads.toArray(),
     books.drawers.toArray(),
     books.devices.toArray(),
@@ -59,6 +61,15 @@ export async function findDocuments(
       ...{ kind: 'return', id: row.id, href: `/sales/${row.sale}`, number: row.number, at: row.at },
       ...{ title: `of ${row.saleNumber}`, amount: 0 - row.total },
       about: [row.reason, words.person(row.by)],
+    })),
+    ...refunds.map((row): FoundDocument => ({
+      ...{ kind: 'return', id: row.id, href: `/documents/${row.id}`, number: row.number },
+      ...{ title: row.lines.map(({ name }) => name).join(', '), at: row.at, amount: 0 - row.total },
+      about: [
+        row.saleNumber === '' ? 'without a sale' : `of ${row.saleNumber}`,
+        row.reason,
+        words.person(row.by),
+      ],
     })),
     ...reads.map((row): FoundDocument => ({
       ...{

@@ -2,6 +2,7 @@
 import { toast } from 'svelte-sonner';
 import { receiptOf } from '$lib/core/receipt/receipt';
 import { practicePrinter } from '$lib/device/printer/practice-printer.svelte';
+import { notePrinted, printedName } from '$lib/device/printer/printed';
 import { NO_PRINTER, type Printer } from '$lib/device/printer/printer';
 import { paperWords } from '$lib/ui/words/receipt-words';
 import type { Stall } from './stall.svelte';
@@ -37,7 +38,9 @@ async function printSale(stall: Stall, sale: string): Promise<void> {
   if (row === undefined) return;
   const event = stall.events.find(({ id }) => id === row.event);
   const payments = await books.payments.bulkGet([...row.payments]);
+  const isAgain = await notePrinted(stall.db, printedName(sale, false, 0));
   const receipt = receiptOf({
+    isAgain,
     business: stall.business,
     event,
     sale: row,

@@ -306,6 +306,7 @@ const NO_BUSINESS: Row<'businesses'> = {
   lockAfter: 0,
   isBlind: false,
   recountAbove: null,
+  refundMost: null,
   cashStamp: '',
   forgetAfter: 0,
 };

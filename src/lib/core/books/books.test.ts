@@ -54,7 +54,11 @@ describe('the books', () => {
         const cameBack = total(
           returns.map((row) => row.total - total(row.surcharges.map(({ amount }) => amount))),
         );
-        const takings = total(sales.map((row) => row.total + row.uplift)) - cameBack;
+        const refunds = books.rows('refunds');
+        const takings =
+          total(sales.map((row) => row.total + row.uplift)) -
+          cameBack -
+          total(refunds.map((row) => row.total));
         assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
@@ -67,7 +71,20 @@ describe('the books', () => {
         assert.equal(
           total(books.rows('drawerSums').map((row) => row.handed - row.change - row.back)),
           total(cash.map(paidWith)) -
-            total(returns.flatMap(({ money }) => money.map(({ amount }) => amount))),
+            total(
+              returns.flatMap(({ money }) =>
+                money.flatMap(({ drawer, amount }) => (drawer === null ? [] : amount)),
+              ),
+            ) -
+            total(refunds.map(({ money }) => (money.drawer === null ? 0 : money.amount))) -
+            // Change that was counted wrongly.
+            total(
+              books.rows('corrections').flatMap(({ fix }) => {
+                if (fix.is !== 'change') return [];
+                const part = books.rows('payments').find(({ id }) => id === fix.part);
+                return fix.change - (part?.change ?? 0);
+              }),
+            ),
         );
         const tips = total(kept.map(({ tip }) => tip));
         assert.equal(total(books.rows('eventWays').map((row) => row.tips)), tips);
@@ -75,7 +92,10 @@ describe('the books', () => {
         const taxBack = returns.flatMap(({ takes }) =>
           takes.flatMap((each) => (each.tax === undefined ? [] : (each.amount ?? 0))),
         );
-        const tax = total(sales.map((row) => row.tax)) - total(taxBack);
+        const tax =
+          total(sales.map((row) => row.tax)) -
+          total(taxBack) -
+          total(refunds.flatMap((row) => row.taxes.map(({ amount }) => amount)));
         assert.equal(total(books.rows('eventTaxes').map((row) => row.amount)), tax);
       }),
     );

@@ -7,17 +7,29 @@ export interface TypedCashRules {
   readonly isBlind: boolean;
   /** Empty for never. */
   readonly above: string;
+  /** Empty for any amount. */
+  readonly refundMost: string;
+}
+
+export interface CashRulesRefusal {
+  readonly field: 'above' | 'refundMost';
+  readonly typed: string;
 }
 
 export function setCashRules(
   newId: () => string,
-  { isBlind, above }: TypedCashRules,
+  { isBlind, above, refundMost }: TypedCashRules,
   currency: string,
 ):
   | { readonly ok: true; readonly drafts: readonly Draft[] }
-  | { readonly ok: false; readonly refusal: { readonly typed: string } } {
+  | { readonly ok: false; readonly refusal: CashRulesRefusal } {
   const read = above.trim() === '' ? null : readAmount(above, currency);
-  if (read?.ok === false) return { ok: false, refusal: { typed: above } };
-  const body = { isBlind, recountAbove: read?.amount ?? null };
+  if (read?.ok === false) return { ok: false, refusal: { field: 'above', typed: above } };
+  const most = refundMost.trim() === '' ? null : readAmount(refundMost, currency);
+  if (most?.ok === false) return { ok: false, refusal: { field: 'refundMost', typed: refundMost } };
+  const body = {
+    ...{ isBlind, recountAbove: read?.amount ?? null },
+    refundMost: most?.amount ?? null,
+  };
   return { ok: true, drafts: [draft('business.cash', newId(), null, body)] };
 }

@@ -9,6 +9,7 @@ import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
+import { refundPostings } from './refund';
 import { returnPostings } from './return';
 import { figuresOfEntry, salePostings } from './sale';
 import { moneyCame, paidOut, tipsShared } from './settling';
@@ -85,6 +86,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'void.undone': ({ body }) => postingsOf(body.takes),
   'return.made': ({ body }) => returnPostings(body),
   'sale.corrected': ({ body }) => body.moves,
+  'refund.made': refundPostings,
   // Asked for, and what the acquirer says of it: a part is what was taken.
   'payment.asked': nothing,
   'payment.taken': ({ body, by }) => partPostings({ ...body, by }),

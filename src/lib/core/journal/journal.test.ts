@@ -139,6 +139,10 @@ describe('the journal of any daybook', () => {
           if (of === undefined || !of.isStocked || of.item === null) continue;
           moved.set(`${place} ${of.item}`, (moved.get(`${place} ${of.item}`) ?? 0) + quantity);
         }
+      for (const { place, lines } of books.rows('refunds'))
+        for (const { item, quantity, isStocked } of lines)
+          if (item !== null && isStocked)
+            moved.set(`${place} ${item}`, (moved.get(`${place} ${item}`) ?? 0) + quantity);
       for (const { place, item, counted, expected } of books.rows('countsAccepted'))
         moved.set(`${place} ${item}`, (moved.get(`${place} ${item}`) ?? 0) + counted - expected);
       for (const [at, quantity] of moved) {

@@ -41,6 +41,7 @@ const OF_SALES = [
   'void.undone',
   'return.made',
   'sale.corrected',
+  'refund.made',
 ] as const satisfies readonly Kind[];
 const OF_BACK = [
   'payment.reversed',
@@ -48,6 +49,7 @@ const OF_BACK = [
   'void.undone',
   'return.made',
   'sale.corrected',
+  'refund.made',
 ] as const satisfies readonly Kind[];
 const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];

@@ -999,7 +999,11 @@ describe('a forged entry', () => {
     [
       'how drawers are counted set by a lead',
       (court) => [
-        draft('business.cash', court.writer.newId(), null, { isBlind: true, recountAbove: 5 }),
+        draft('business.cash', court.writer.newId(), null, {
+          isBlind: true,
+          refundMost: null,
+          recountAbove: 5,
+        }),
       ],
       ['set-up, barred'],
       LEAD,

@@ -3,6 +3,7 @@
  * in the transaction that appends it. Rights are asked first, then what the books say.
  */
 import { judgeCorrection } from './correction';
+import { judgeRefundMade } from './refund';
 import { FURTHEST_AHEAD } from '../daybook/clock';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
@@ -40,6 +41,7 @@ const judges: Judges = {
   'sale.voided': judgeVoid,
   'void.undone': judgeVoidUndone,
   'sale.corrected': judgeCorrection,
+  'refund.made': judgeRefundMade,
   'return.made': judgeReturn,
   'refund.result': judgeRefund,
   'payment.asked': judgeAsked,
@@ -87,6 +89,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'sale.voided',
   'return.made',
   'sale.corrected',
+  'refund.made',
   'payment.taken',
   'payment.reversed',
   'drawer.opened',

@@ -6,7 +6,14 @@ import { taxesOf, taxTotals, UnknownTaxError, type TaxedLine } from '../pricing/
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
-type Sale = EntryOf<'sale.rung'>;
+type Sale = Pick<EntryOf<'sale.rung'>, 'stamp'> & {
+  readonly body: Pick<EntryOf<'sale.rung'>['body'], 'taxes' | 'service'> & {
+    readonly lines: readonly Pick<
+      EntryOf<'sale.rung'>['body']['lines'][number],
+      'net' | 'tax' | 'total'
+    >[];
+  };
+};
 
 export function taxDoubt(entry: Sale, evidence: Evidence): Doubt | null {
   const { stamp, body } = entry;

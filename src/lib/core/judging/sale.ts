@@ -32,7 +32,7 @@ const DAY = 86_400_000;
 
 /** Where goods changed hands is an event that there is; when, the clock on its wall at the entry's time. */
 export function dayDoubt(
-  { event, at, stamp, body }: Sale | EntryOf<'return.made'>,
+  { event, at, stamp, body }: Sale | EntryOf<'return.made' | 'refund.made'>,
   { history }: Evidence,
 ): Doubt | null {
   if (event === null || body.place !== event || !history.knows('event.set', event))

@@ -113,6 +113,7 @@ const needs: Needs = {
   'void.undone': () => ['sale.void'],
   'return.made': () => ['refund'],
   'sale.corrected': () => ['sale.void'],
+  'refund.made': () => ['refund.unlinked'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
   'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
@@ -275,6 +276,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'void.undone': true,
   'return.made': false,
   'sale.corrected': true,
+  'refund.made': false,
   'payment.asked': false,
   'payment.taken': false,
   'payment.result': false,

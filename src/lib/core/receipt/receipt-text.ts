@@ -34,6 +34,7 @@ export function paperLines(receipt: Receipt, { locale, when }: PaperWords): read
   centre(receipt.head, 'strong');
   centre(receipt.isGift ? `Gift receipt ${receipt.number}` : `Sale ${receipt.number}`, 'strong');
   if (receipt.isVoid) centre('void', 'strong');
+  if (receipt.isAgain) centre('printed again', 'strong');
   centre([when, receipt.event].filter((part) => part !== '').join(', '), 'small');
   if (receipt.seller !== '') centre(`served by ${receipt.seller}`, 'small');
   rule();

@@ -92,6 +92,8 @@ export interface Receipt {
   readonly isVoid: boolean;
   /** No prices: for somebody who is given the goods. */
   readonly isGift: boolean;
+  /** This device has printed it before. */
+  readonly isAgain: boolean;
 }
 
 export interface ReceiptOf {
@@ -102,6 +104,7 @@ export interface ReceiptOf {
   readonly payments: readonly Row<'payments'>[];
   readonly seller: string;
   readonly isGift?: boolean;
+  readonly isAgain?: boolean;
   readonly isVoid?: boolean;
   readonly returns?: readonly Row<'returns'>[];
   /** For one of the people who shared the slip out: their parts alone. */
@@ -116,6 +119,7 @@ export function receiptOf({
   payments,
   seller,
   isGift = false,
+  isAgain = false,
   isVoid = false,
   returns = [],
   share,
@@ -145,6 +149,7 @@ export function receiptOf({
     rounding: sum(own.map(({ rounding }) => rounding)),
     check: checkValue(business.id, sale),
     isGift,
+    isAgain,
     isVoid,
     back: returns.map((each) => backOf(each, lines)),
   };

@@ -26,6 +26,7 @@ import { takeBack } from '../journal/take-back';
 import { correctSale } from '../sale/correct-sale';
 import { applied, type Correctable } from '../sale/corrections';
 import { bringBackOn } from '../sale/exchange';
+import { makeRefund } from '../sale/make-refund';
 import { makeReturn } from '../sale/make-return';
 import { voidSale } from '../sale/void-sale';
 import type { Books } from '../books/books';
@@ -112,7 +113,8 @@ export type Step =
       readonly isGivenBack: boolean;
       readonly isVoided: boolean;
       /** Where it stands: the goods come back, to stock or gone for good. */
-      readonly comesBack?: 'stock' | 'broken' | 'off' | 'exchange' | 'corrected' | undefined;
+      readonly comesBack?:
+        'stock' | 'broken' | 'off' | 'exchange' | 'corrected' | 'refund' | undefined;
     }
   | {
       readonly does: 'card';
@@ -216,7 +218,7 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     isVoided: fc.boolean(),
     comesBack: fc.constantFrom(
       undefined,
-      ...(['stock', 'broken', 'off', 'exchange', 'corrected'] as const),
+      ...(['stock', 'broken', 'off', 'exchange', 'corrected', 'refund'] as const),
     ),
   }),
   fc.record({
@@ -649,7 +651,7 @@ export class DeviceWriter {
       case 'bank':
         return [this.#bank(what.which, what.n)];
       case 'cash rules': {
-        const body = { isBlind: what.above % 2 === 0, recountAbove: what.above };
+        const body = { isBlind: what.above % 2 === 0, refundMost: null, recountAbove: what.above };
         return [draft('business.cash', this.newId(), null, body)];
       }
       case 'open': {
@@ -853,6 +855,7 @@ export class DeviceWriter {
     if (what.isVoided) return [...all, ...this.#voided(all, by, what.goods % 2 === 0)];
     const { comesBack } = what;
     if (comesBack === undefined) return all;
+    if (comesBack === 'refund') return [...all, ...this.#refunded(what.goods, now)];
     if (comesBack === 'corrected') return [...all, ...this.#corrected(all, by)];
     return comesBack === 'exchange'
       ? [...all, ...this.#exchanged(all, by, now)]
@@ -889,6 +892,27 @@ export class DeviceWriter {
     });
     if (!outcome.ok) throw new Error(outcome.refusal.code);
     return outcome.drafts;
+  }
+
+  /** Something is brought back of which nobody has the sale, and an amount given back beside it. */
+  #refunded(goods: number, now: number): readonly Draft[] {
+    const made = makeRefund({
+      ...{ newId: this.newId, pricing, taxes: [tax], event: { id: EVENT, swaps: [] }, now },
+      lines: [
+        {
+          item: item(goods, 105),
+          quantity: '2',
+          each: '1.05',
+          to: goods % 2 === 0 ? 'stock' : 'broken',
+        },
+        { item: undefined, quantity: '', each: '0.99', to: 'stock' },
+      ],
+      ...{ saleNumber: '', reason: 'from the spring', way: 'cash', drawer: DRAWER, reference: '' },
+      ...{ timeZone: 'Europe/London', deviceNumber: this.number, number: (this.#returns += 1) },
+      ...{ before: 0, most: null },
+    });
+    if (!made.ok) throw new Error(made.refusal.code);
+    return made.drafts;
   }
 
   /** Of the sale among these drafts the item, the change and who sold it were booked wrongly. */

@@ -35,6 +35,7 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
             await partsOf(database, asked, transaction),
             [
               ...(await givenBackOf(database, asked, transaction)),
+              ...(await refundsOf(database, asked, transaction)),
               ...(await putRightOf(database, asked, transaction)),
             ],
           ];
@@ -78,6 +79,29 @@ async function givenBackOf(
           (of === 'way' ? way : drawer) === id ? amount : [],
         ),
       ),
+  }));
+}
+
+/** What was given back without a sale; it has no page of a sale to open. */
+async function refundsOf(
+  database: Database,
+  { business, event, of, id, after }: Asked,
+  transaction: Transaction,
+): Promise<readonly Found[]> {
+  if (of === 'item') return [];
+  const rows = await select<
+    Pick<Row<'refunds'>, 'id' | 'at' | 'by' | 'number'> & { given: string }
+  >(
+    database,
+    "SELECT id, at, `by`, number, JSON_VALUE(money, '$.amount') AS given " +
+      `FROM ${sqlTable('refunds')} WHERE business = ? AND event = ? AND ${of} = ? ` +
+      `${after === '' ? '' : 'AND id < ? '}ORDER BY id DESC LIMIT ${String(BEHIND_AT_ONCE + 1)}`,
+    [business, event, id, ...(after === '' ? [] : [after])],
+    transaction,
+  );
+  return rows.map(({ id: key, at, by, number, given }) => ({
+    ...{ key, sale: null, number, at, by, quantity: null, isBack: false },
+    amount: 0 - Number(given),
   }));
 }
 

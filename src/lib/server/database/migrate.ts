@@ -33,6 +33,7 @@ import { settling } from './migrations/0027-settling';
 import { bank } from './migrations/0028-bank';
 import { makersMail } from './migrations/0029-makers-mail';
 import { returns } from './migrations/0030-returns';
+import { refunds } from './migrations/0033-refunds';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
 
@@ -69,6 +70,7 @@ const migrations: readonly Migration[] = [
   returns,
   exchanges,
   corrections,
+  refunds,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -155,6 +155,17 @@ async function gatherRows(
   await put('voids', 'sale', references.voided);
   await put('returns', 'sale', references.voided);
   await put('returns', 'number', references.returnNumbers);
+  await put('refunds', 'number', references.returnNumbers);
+  if (references.refundDays.size > 0) {
+    await put('refunds', 'day', references.refundDays);
+    await put('refunds', 'saleNumber', references.saleNumbers);
+    await put('businesses', 'id', new Set([business]));
+    const named = await put('sales', 'number', references.saleNumbers);
+    const ids = new Set(named.map(({ id }) => id));
+    await put('voids', 'sale', ids);
+    await put('voidsUndone', 'sale', ids);
+    await put('returns', 'sale', ids);
+  }
   await put('voidsUndone', 'sale', references.voided);
   await put('corrections', 'sale', references.voided);
   const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);

@@ -32,6 +32,9 @@ export interface References {
   readonly returnNumbers: Set<string>;
   /** Slips that goods which came back pay for. */
   readonly exchanged: Set<string>;
+  /** Days on which money was given back without a sale, and numbers on the receipts of those. */
+  readonly refundDays: Set<string>;
+  readonly saleNumbers: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -68,6 +71,8 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     refundsOf: new Set(),
     returnNumbers: new Set(),
     exchanged: new Set(),
+    refundDays: new Set(),
+    saleNumbers: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -101,6 +106,20 @@ function note(entry: KnownEntry, found: References): void {
         for (const { drawer } of postings) if (drawer !== undefined) found.drawers.add(drawer);
       }
       return;
+    case 'refund.made': {
+      const { lines, money, saleNumber, number, deviceNumber, day } = entry.body;
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      for (const { item, tax } of lines) {
+        if (item !== null) setUp['item.set'].add(item);
+        for (const id of Object.keys(tax)) setUp['tax.set'].add(id);
+      }
+      if (money.way !== 'cash') setUp['way.set'].add(money.way);
+      if (money.drawer !== null) found.drawers.add(money.drawer);
+      found.returnNumbers.add(returnNumber(deviceNumber, number));
+      found.refundDays.add(day);
+      if (saleNumber !== '') found.saleNumbers.add(saleNumber);
+      return;
+    }
     case 'sale.corrected': {
       const { sale, fix } = entry.body;
       found.sales.add(sale);

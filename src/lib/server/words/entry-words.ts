@@ -111,6 +111,10 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'void/not-twice': 'the sale was not voided twice, or that void was taken back already',
   'void/again': 'the sale had been voided already',
   'void/returned': 'goods of the sale had come back already',
+  'refund/goods': 'it is of goods that nobody has set up',
+  'refund/limit': 'that is more than one person may give back on a day without a sale',
+  'refund/no-sale': 'there is no sale of the number that was on the receipt',
+  'refund/more': 'that is more than what is left of the sale whose number was on the receipt',
   'correct/unknown': 'there is no such sale',
   'correct/voided': 'the sale was void by then',
   'correct/figures':

@@ -59,6 +59,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'sale.voided': 'A sale voided',
   'void.undone': 'A void taken back',
   'return.made': 'Goods that came back',
+  'refund.made': 'Money given back without a sale',
   'sale.corrected': 'Something booked wrongly, put right',
   'refund.result': 'What became of money that goes back to a card',
   'drawer.opened': 'A drawer opened',

@@ -56,6 +56,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'sale.voided': 'Sale voided',
   'void.undone': 'Void taken back',
   'return.made': 'Goods taken back',
+  'refund.made': 'Given back without a sale',
   'sale.corrected': 'Sale put right',
   'hold.decided': 'Held card taken or released',
   'payment.reversed': 'Part of a payment given back',

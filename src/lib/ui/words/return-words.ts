@@ -1,5 +1,6 @@
 /** What is said of goods that come back. */
 import type { BringBackRefusal } from '../../core/sale/exchange';
+import type { RefundRefusal } from '../../core/sale/make-refund';
 import type { ReturnRefusal } from '../../core/sale/make-return';
 import { refundState, type CardRefund } from '../../core/payment/refund-state';
 import { quantityWords, type MoneyWords } from './money-words';
@@ -49,5 +50,22 @@ export function refundWords(
       return `${amount} is on its way to the card.`;
     case 'refused':
       return `The acquirer will not give ${amount} back to the card: ${refund.reason} Give it back another way.`;
+  }
+}
+
+export function refundRefusalWords(refusal: RefundRefusal, money: MoneyWords): string {
+  switch (refusal.code) {
+    case 'refund/nothing':
+      return 'Choose goods, or type an amount, and what is given back for them.';
+    case 'refund/quantity-wrong':
+      return `“${refusal.typed}” of ${refusal.name} cannot come back; type how many, such as 1.`;
+    case 'refund/amount-wrong':
+      return `“${refusal.typed}” for ${refusal.name} is no amount; type figures such as 4.50.`;
+    case 'refund/no-reason':
+      return 'Say why, in a few words: “from the spring market” will do.';
+    case 'refund/no-drawer':
+      return 'Choose the drawer that the cash comes out of; one must be open here.';
+    case 'refund/limit':
+      return `Without a sale you may give back ${money.text(refusal.left)} more today; somebody who may give back more can lend their right.`;
   }
 }

@@ -198,6 +198,7 @@ const movedBy: Partial<Record<Row<'moves'>['kind'], string>> = {
   'sale.voided': 'a sale voided',
   'void.undone': 'a void taken back',
   'return.made': 'brought back by a customer',
+  'refund.made': 'brought back, without a sale',
   'sale.corrected': 'a sale put right',
   'count.accepted': 'a count accepted',
 };

@@ -155,7 +155,15 @@
 <svelte:window {onkeydown} />
 
 <div class="page gap-5">
-  <h1>Find</h1>
+  <div class="flex flex-wrap items-baseline justify-between gap-3">
+    <h1>Find</h1>
+    <a
+      class="plain"
+      href="/refund{/^[A-Z]+\d+-\d+$/i.test(typed.trim())
+        ? `?number=${encodeURIComponent(typed.trim())}`
+        : ''}">Give back without a sale …</a
+    >
+  </div>
   <label class="grid max-w-xl gap-1 font-[560]">
     Anything by number, name, item or amount
     <input

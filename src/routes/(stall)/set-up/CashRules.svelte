@@ -11,13 +11,18 @@
   const stall = useStall();
   const { business } = stall;
   const above = business.recountAbove;
+  const most = business.refundMost;
   const form = new Form({
     about: 'cash rules',
     from: business.cashStamp,
-    begin: { isBlind: business.isBlind, above: above === null ? '' : stall.money.plain(above) },
+    begin: {
+      isBlind: business.isBlind,
+      above: above === null ? '' : stall.money.plain(above),
+      refundMost: most === null ? '' : stall.money.plain(most),
+    },
     command: (typed) => () => setCashRules(newId, typed, business.currency),
-    says: ({ typed }) => ({
-      field: 'above',
+    says: ({ field, typed }) => ({
+      field,
       says: `“${typed}” is no amount; type one such as 5.00, or nothing.`,
     }),
     saved: () => 'Saved. Other devices follow when they next sync.',
@@ -38,6 +43,13 @@
       bind:value={typed.above}
       inputmode="decimal"
       help="Empty: one count will do, whatever it is off by."
+    />
+    <Field
+      label="Given back by one person on a day without a sale, at most"
+      at="refundMost"
+      bind:value={typed.refundMost}
+      inputmode="decimal"
+      help="Empty: any amount. Owners may always."
     />
   </StallForm>
 </section>

@@ -13,6 +13,7 @@ import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
 import { refundResult, returnMade } from './return';
+import { refundMade } from './refund';
 import { saleCorrected } from './correction';
 import { saleRung, saleVoided, voidUndone } from './sale';
 import {
@@ -118,6 +119,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
   'sale.corrected': saleCorrected,
+  'refund.made': refundMade,
   'return.made': returnMade,
   'refund.result': refundResult,
   'payment.asked': paymentAsked,

@@ -110,6 +110,7 @@ export type Act =
   | 'void.undone'
   | 'return.made'
   | 'sale.corrected'
+  | 'refund.made'
   | 'hold.decided'
   | 'customer.erased'
   | 'card.kept'

@@ -42,7 +42,7 @@ export const setUpTables = {
       forgetAfter: whole(),
     },
     lock: { lockAfter: whole() },
-    cash: { isBlind: flag(), recountAbove: wholeOrNull() },
+    cash: { isBlind: flag(), recountAbove: wholeOrNull(), refundMost: wholeOrNull() },
   }),
   taxes: records({
     set: {

@@ -152,6 +152,31 @@ export const slipAndSaleTables = {
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
+  /** Money given back without a sale at hand. */
+  refunds: facts(
+    ['id'],
+    {
+      id: id(),
+      ...saidBy,
+      number: text(20),
+      saleNumber: text(20),
+      reason: text(200),
+      day: text(10),
+      hour: whole(),
+      place: text(40),
+      lines: json<BodyOf<'refund.made'>['lines']>([]),
+      taxes: json<BodyOf<'refund.made'>['taxes']>([]),
+      money: json<BodyOf<'refund.made'>['money']>({
+        ...{ way: '', drawer: null, amount: 0, rounding: 0, reference: '' },
+      }),
+      /** Of `money`, to be looked up by. */
+      way: text(40),
+      drawer: textOrNull(40),
+      /** All that was given back, before cash was rounded; minor units. */
+      total: whole(),
+    },
+    { indexes: ['event', 'day'], keep: 'recent' },
+  ),
   /** Goods of sales that came back, and what was given back for them. */
   returns: facts(
     ['id'],

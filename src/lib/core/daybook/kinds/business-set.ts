@@ -41,15 +41,18 @@ const carry = z.strictObject({
 /** Minutes after which an untouched device asks who is there; 0 is never. */
 const lockAfter = z.int().min(0).max(240);
 
-/** How drawers are counted. */
+/** How drawers are counted, and what may be given back without a sale. Version 2 brought the latter. */
 export const businessCash = kind(
-  1,
+  2,
   z.strictObject({
     /** Nobody sees what should be in a drawer until it has been counted. */
     isBlind: z.boolean(),
     /** A difference of more than this is counted once more, minor units; null: never. */
     recountAbove: amountFromZero.nullable(),
+    /** What one person gives back on a day without a sale at most, minor units; null: any amount. */
+    refundMost: amountFromZero.nullable(),
   }),
+  { 1: (body) => ({ ...body, refundMost: null }) },
 );
 
 /**

@@ -46,6 +46,7 @@ import { slipTaken } from './slip-taken';
 import { refundResult } from './refund-result';
 import { returnMade } from './return-made';
 import { saleRung } from './sale-rung';
+import { refundMade } from './refund-made';
 import { saleCorrected } from './sale-corrected';
 import { saleVoided, voidUndone } from './sale-voided';
 import { staffPay, staffSet } from './staff-set';
@@ -121,6 +122,7 @@ export const kinds = {
   'sale.voided': saleVoided,
   'void.undone': voidUndone,
   'sale.corrected': saleCorrected,
+  'refund.made': refundMade,
   'return.made': returnMade,
   'refund.result': refundResult,
   'payment.asked': paymentAsked,

@@ -4,6 +4,7 @@
   import type { PaperShape } from '$lib/device/paper/document-pdf';
   import { live } from '$lib/device/live.svelte';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { wayNameOf } from '$lib/ui/words/way-words';
   import { Goods } from '../../stock/goods.svelte';
   import { useStall } from '../../stall.svelte';
   import { ownDocument, paperOf } from './document';
@@ -22,6 +23,7 @@
           money: stall.money,
           person: (id) => stall.nameOf(id),
           event: (id) => stall.events.find((each) => each.id === id)?.name ?? 'an event',
+          way: (id) => wayNameOf(id, stall.wayRows),
           place: (id) => goods.placeName(id),
           item: (id) => ({ name: goods.nameOf(id), unit: goods.unitOf(id) }),
         }),

@@ -1,5 +1,6 @@
 /** A drawer's read, cash that was moved, goods that were moved: each as a paper of its own. */
 import type { Row } from '$lib/core/books/tables';
+import { sum } from '$lib/core/money/units';
 import { readNumber } from '$lib/core/sale/sale-number';
 import type { DeviceDatabase } from '$lib/device/database';
 import type { DocumentPaper } from '$lib/device/paper/document-pdf';
@@ -20,7 +21,8 @@ export type Found =
       readonly row: Row<'cashMoves'>;
       readonly drawers: ReadonlyMap<string, string>;
     }
-  | { readonly is: 'goods'; readonly row: Row<'movements'> };
+  | { readonly is: 'goods'; readonly row: Row<'movements'> }
+  | { readonly is: 'refund'; readonly row: Row<'refunds'> };
 
 /** Null where this device has none of that name. */
 export async function ownDocument({ books }: DeviceDatabase, id: string): Promise<Found | null> {
@@ -37,6 +39,8 @@ export async function ownDocument({ books }: DeviceDatabase, id: string): Promis
     const drawers = await books.drawers.toArray();
     return { is: 'cash', row: cash, drawers: new Map(drawers.map((each) => [each.id, each.name])) };
   }
+  const refund = await books.refunds.get(id);
+  if (refund !== undefined) return { is: 'refund', row: refund };
   const goods = await books.movements.get(id);
   return goods === undefined ? null : { is: 'goods', row: goods };
 }
@@ -46,6 +50,7 @@ export interface PaperWords {
   readonly money: MoneyWords;
   readonly person: (id: string | null) => string;
   readonly event: (id: string) => string;
+  readonly way: (id: string) => string;
   readonly place: (id: string) => string;
   readonly item: (id: string) => { readonly name: string; readonly unit: string };
 }
@@ -102,6 +107,32 @@ export function paperOf(found: Found, words: PaperWords): DocumentPaper {
       return {
         ...{ ...PLAIN, head, title: 'Cash', number: row.bag },
         facts: [...facts, ['What', what], ['Amount', money.text(row.amount)]],
+      };
+    }
+    case 'refund': {
+      const { row } = found;
+      return {
+        ...{ head, title: 'Given back without a sale', number: row.number },
+        facts: [
+          ...facts,
+          ...(row.saleNumber === '' ? [] : [['Of sale', row.saleNumber] as const]),
+          ['Why', row.reason],
+          ['Given back', `${money.text(row.money.amount)} by ${words.way(row.way)}`],
+          ...(row.money.reference === '' ? [] : [['Reference', row.money.reference] as const]),
+        ],
+        columns: [
+          { head: 'what', isFigure: false },
+          { head: 'how many', isFigure: true },
+          { head: 'tax in it', isFigure: true },
+          { head: money.currency, isFigure: true },
+        ],
+        rows: row.lines.map((line) => [
+          `${line.name}${line.detail === '' ? '' : `, ${line.detail}`}${line.to === 'stock' ? '' : `, ${reasonWords(line.to)}`}`,
+          quantityWords(line.quantity, line.unit),
+          money.figure(sum(Object.values(line.tax))),
+          money.figure(line.total),
+        ]),
+        foot: '',
       };
     }
     case 'goods': {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tick } from 'svelte';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { askReceipt } from '$lib/core/receipt/ask-receipt';
@@ -8,6 +9,7 @@
   import { newId, newSalt } from '$lib/device/new-id';
   import { receiptPdf } from '$lib/device/receipt/pdf';
   import { paperCommands, paperPicture, type PaperWidth } from '$lib/device/receipt/paper';
+  import { notePrinted, printedName } from '$lib/device/printer/printed';
   import { saveFile } from '$lib/ui/files/save-file';
   import Field from '$lib/ui/forms/Field.svelte';
   import { qrPath } from '$lib/ui/codes/qr-path';
@@ -29,6 +31,7 @@
   const { found }: Props = $props();
   const stall = useStall();
   let isGift = $state(false);
+  let isAgain = $state(false);
   let share = $state(0);
   let width = $state<PaperWidth>(80);
   let picture = $state('');
@@ -47,6 +50,7 @@
       event,
       seller: sale.by === null ? '' : stall.nameOf(sale.by),
       isGift,
+      isAgain,
       isVoid: found.voids.length > 0,
       ...(share === 0 ? {} : { share }),
     }),
@@ -72,11 +76,15 @@
   /** On the receipt printer of this device, or by the system where it has none. */
   async function printIt(): Promise<void> {
     const printer = printerOf(stall);
+    isAgain = await notePrinted(stall.db, printedName(sale.id, isGift, share));
     if (printer === null) {
+      // As it is on the screen: the picture with the word on it is made first.
+      if (isAgain) picture = await paperPicture(receipt, words, width);
+      await tick();
       print();
-      return;
-    }
-    await printer.print(receipt, words, width);
+    } else await printer.print(receipt, words, width);
+    isAgain = false;
+    if (printer === null) return;
     toast(`It is printed by the ${printer.name.toLowerCase()}.`);
   }
 

@@ -1,0 +1,92 @@
+/** A refund without a sale: of goods that there are, taxed as they are, out of a drawer, within what somebody may. */
+import { BASE } from '../books/tables';
+import type { EntryOf } from '../daybook/kinds';
+import { sum } from '../money/units';
+import { CASH_WAY } from '../payment/ways';
+import { standingVoids } from '../loose-end/voided-twice';
+import { returnNumber } from '../sale/sale-number';
+import type { Evidence } from './evidence';
+import { dayDoubt } from './sale';
+import { taxDoubt } from './sale-tax';
+import type { Doubt } from './verdict';
+
+type Entry = EntryOf<'refund.made'>;
+
+export function judgeRefundMade(entry: Entry, evidence: Evidence): Doubt | null {
+  return (
+    numberFault(entry, evidence) ??
+    whereFault(entry, evidence) ??
+    goodsFault(entry, evidence) ??
+    taxDoubt(entry, evidence) ??
+    moneyFault(entry, evidence) ??
+    limitFault(entry, evidence) ??
+    saleFault(entry, evidence)
+  );
+}
+
+/** The till's own number, and nothing else of it has it already. */
+function numberFault(
+  { id, device: writer, body }: Entry,
+  { books, device }: Evidence,
+): Doubt | null {
+  if (body.deviceNumber !== device.number)
+    return { code: 'device/number', found: body.deviceNumber, wanted: device.number };
+  const number = returnNumber(body.deviceNumber, body.number);
+  const isTaken = [...books.rows('returns'), ...books.rows('refunds')].some(
+    (each) => each.number === number && each.device === writer && each.id !== id,
+  );
+  return isTaken ? { code: 'return/number', found: number } : null;
+}
+
+function whereFault(entry: Entry, evidence: Evidence): Doubt | null {
+  if (entry.event !== null) return dayDoubt(entry, evidence);
+  return entry.body.place === BASE ? null : { code: 'sale/event', found: entry.body.place };
+}
+
+function goodsFault({ body }: Entry, { history }: Evidence): Doubt | null {
+  const unknown = body.lines.find(({ item }) => item !== null && !history.knows('item.set', item));
+  return unknown === undefined ? null : { code: 'refund/goods', found: unknown.name };
+}
+
+function moneyFault({ body, stamp }: Entry, { books, history }: Evidence): Doubt | null {
+  const { way, drawer } = body.money;
+  const isThere = drawer !== null && books.row('drawers', drawer) !== undefined;
+  if ((way === CASH_WAY.id) !== isThere) return { code: 'return/drawer', found: way };
+  const isKnown = way === CASH_WAY.id || history.inForce('way.set', way, stamp).length > 0;
+  return isKnown ? null : { code: 'payment/way', found: way };
+}
+
+/** All that one person gave back so on a day; whoever lent the right answers for it. */
+function limitFault({ id, by, lentBy, stamp, body }: Entry, evidence: Evidence): Doubt | null {
+  const { books, people, business } = evidence;
+  const most = books.row('businesses', business)?.refundMost ?? null;
+  const who = lentBy ?? by;
+  if (most === null || who === null || people.at(who, stamp)?.role === 'owner') return null;
+  const all = sum(
+    books
+      .rows('refunds')
+      .flatMap((row) => (row.by === by && row.day === body.day && row.id !== id ? row.total : [])),
+  );
+  const total = all + sum(body.lines.map((line) => line.total));
+  return total > most ? { code: 'refund/limit', found: total, wanted: most } : null;
+}
+
+/** Of a sale whose number was on the receipt: there is one, it stands, and not more than it came to goes back. */
+function saleFault({ id, body }: Entry, { books }: Evidence): Doubt | null {
+  if (body.saleNumber === '') return null;
+  const sale = books.rows('sales').find(({ number }) => number === body.saleNumber);
+  if (sale === undefined) return { code: 'refund/no-sale', found: body.saleNumber };
+  const voids = standingVoids(books.rows('voids'), books.rows('voidsUndone'));
+  if (voids.some((each) => each.sale === sale.id))
+    return { code: 'return/voided', found: sale.number };
+  const back =
+    sum(books.rows('returns').flatMap((row) => (row.sale === sale.id ? row.total : []))) +
+    sum(
+      books
+        .rows('refunds')
+        .flatMap((row) => (row.saleNumber === sale.number && row.id !== id ? row.total : [])),
+    );
+  const left = sale.total + sale.uplift - back;
+  const total = sum(body.lines.map((line) => line.total));
+  return total > left ? { code: 'refund/more', found: total, wanted: Math.max(0, left) } : null;
+}

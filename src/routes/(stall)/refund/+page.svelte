@@ -1,0 +1,186 @@
+<script lang="ts">
+  /** Money back without a sale: what is brought, or an amount, and why. */
+  import { toast } from 'svelte-sonner';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { GONE } from '$lib/core/daybook/kinds/stock-moved';
+  import { itemName } from '$lib/core/goods/item-name';
+  import { allWays } from '$lib/core/payment/ways';
+  import { givenFor, type ChosenBack } from '$lib/core/sale/make-return';
+  import { refundOwed } from '$lib/core/sale/make-refund';
+  import { hasWords, wordsIn } from '$lib/core/entry-line/words';
+  import { live } from '$lib/device/live.svelte';
+  import { refundOnce } from '$lib/device/refund-goods';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { refundRefusalWords } from '$lib/ui/words/return-words';
+  import { reasonWords } from '$lib/ui/words/stock-words';
+  import RightButton from '../RightButton.svelte';
+  import { useStall } from '../stall.svelte';
+
+  interface Line {
+    item: string | null;
+    quantity: string;
+    each: string;
+    to: ChosenBack['to'];
+  }
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const items = live(() => () => db.books.items.toArray(), []);
+  let lines = $state<Line[]>([]);
+  let typed = $state('');
+  // svelte-ignore state_referenced_locally
+  let saleNumber = $state(page.url.searchParams.get('number') ?? '');
+  let reason = $state('');
+  let reference = $state('');
+  let by = $state('');
+  let wrong = $state('');
+  const fits = $derived(
+    typed.trim() === ''
+      ? []
+      : items.value
+          .filter(
+            (item) =>
+              item.isActive && hasWords([item.name, item.detail, item.code], wordsIn(typed)),
+          )
+          .slice(0, 6),
+  );
+  const itemOf = (id: string | null) => items.value.find((item) => item.id === id);
+  const drawers = $derived(stall.openDrawers);
+  /** What is given back so is given back there by hand; a card that was charged here goes by its sale. */
+  const ways = $derived(
+    allWays(stall.wayRows).filter(
+      ({ method, isActive }) => isActive && !['cash', 'card', 'keyed'].includes(method),
+    ),
+  );
+  $effect(() => {
+    if (by === '' && drawers[0] !== undefined) by = `drawer ${(stall.drawer ?? drawers[0]).id}`;
+  });
+  const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
+  const asked = $derived({
+    lines: lines.map(({ item, ...line }) => ({ ...line, item: itemOf(item) })),
+    pricing: stall.business,
+    taxes: stall.taxes,
+    event: stall.event === undefined ? null : { id: stall.event.id, swaps: stall.event.swaps },
+  });
+  const owed = $derived(refundOwed(asked));
+  const gives = $derived(
+    owed === null ? null : givenFor(owed, drawer !== null, stall.business.cashStep),
+  );
+
+  function add(item: string | null): void {
+    const price = itemOf(item)?.price;
+    lines.push({
+      ...{ item, quantity: '1', to: 'stock' },
+      each: price === undefined || price === 0 ? '' : money.plain(price),
+    });
+    typed = '';
+    wrong = '';
+  }
+
+  async function go(lentBy?: string): Promise<void> {
+    // Whoever lends the right answers for the amount.
+    const who = stall.staff.find(({ id }) => id === (lentBy ?? stall.seller?.id));
+    const outcome = await refundOnce(stall.daybook, {
+      ...{ ...asked, saleNumber, reason, reference, drawer, lentBy },
+      way: by.startsWith('way ') ? by.slice('way '.length) : 'cash',
+      timeZone: stall.event?.timeZone ?? stall.business.timeZone,
+      deviceNumber: stall.identity.number,
+      by: stall.seller?.id ?? null,
+      most: who?.role === 'owner' ? null : stall.business.refundMost,
+    });
+    if (!outcome.ok) {
+      wrong =
+        outcome.refusal.code === 'slip/gone' ? '' : refundRefusalWords(outcome.refusal, money);
+      return;
+    }
+    const [draft] = outcome.drafts;
+    toast(`Give back ${money.text(gives ?? 0)}.`);
+    await goto(`/documents/${draft?.id ?? ''}`, { replaceState: true });
+  }
+</script>
+
+<div class="page page-text gap-5">
+  <h1>Give back without a sale</h1>
+  <p class="soft">
+    For goods of a sale that is not at hand. Where there is one, <a class="plain" href="/find"
+      >find it</a
+    > and take them back from it: then it comes to the penny, and a card gets its money back.
+  </p>
+  <section class="sheet grid gap-4" aria-label="What comes back">
+    {#each lines as line, at (at)}
+      {@const item = itemOf(line.item)}
+      <fieldset class="border-base-300 grid gap-2 border-b pb-3">
+        <legend class="flex w-full items-center justify-between gap-2 font-[560]">
+          <span>{item === undefined ? 'An amount' : itemName(item)}</span>
+          <button type="button" class="soft min-h-12 underline" onclick={() => lines.splice(at, 1)}
+            >Leave it out</button
+          >
+        </legend>
+        <div class="grid gap-2 sm:grid-cols-3">
+          {#if item !== undefined}
+            <Field
+              label="How many{item.unit === '' ? '' : ` ${item.unit}`}"
+              bind:value={line.quantity}
+              inputmode="decimal"
+            />
+          {/if}
+          <Field
+            label={item === undefined ? 'Amount' : 'For one'}
+            bind:value={line.each}
+            inputmode="decimal"
+          />
+          {#if item !== undefined}
+            <label class="grid gap-1 font-[560]">
+              It goes
+              <select class="select min-h-12 w-full" bind:value={line.to}>
+                <option value="stock">back to stock</option>
+                {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
+              </select>
+            </label>
+          {/if}
+        </div>
+      </fieldset>
+    {/each}
+    <Field label="Goods that come back" bind:value={typed} maxlength={80} />
+    <div class="flex flex-wrap gap-2" role="group" aria-label="Goods that fit">
+      {#each fits as item (item.id)}
+        <button type="button" class="btn btn-quiet" onclick={() => add(item.id)}
+          >{itemName(item)}, {money.text(item.price)}</button
+        >
+      {/each}
+      <button type="button" class="btn btn-quiet" onclick={() => add(null)}>Only an amount</button>
+    </div>
+    <Field
+      label="Number on the receipt, if there is one"
+      bind:value={saleNumber}
+      maxlength={20}
+      help="It is held against that sale as soon as the server knows of this."
+    />
+    <label class="grid gap-1 font-[560]">
+      Given back
+      <select class="select min-h-12 w-full" bind:value={by}>
+        {#if by === ''}<option value="">choose</option>{/if}
+        {#each drawers as { id, name } (id)}
+          <option value="drawer {id}">cash out of {name}</option>
+        {/each}
+        {#each ways as { id, name } (id)}
+          <option value="way {id}">by {name}, done there by hand</option>
+        {/each}
+      </select>
+    </label>
+    {#if by.startsWith('way ')}
+      <Field label="Reference, if there is one" bind:value={reference} maxlength={80} />
+    {/if}
+    <Field label="Why" bind:value={reason} maxlength={200} />
+    {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+    <div class="flex flex-wrap gap-2">
+      <RightButton
+        right="refund.unlinked"
+        label={gives === null ? 'Give back' : `Give back ${money.text(gives)}`}
+        onGo={go}
+      />
+      <a class="btn btn-quiet" href="/find">Cancel</a>
+    </div>
+  </section>
+</div>
