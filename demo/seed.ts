@@ -24,6 +24,7 @@ import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
+import { putRight } from './putting-right';
 import { settleEdition } from './settling';
 import { carriedAndDeclined, draftsOf, salesOfDay } from './trading-day';
 
@@ -262,7 +263,18 @@ async function pastEdition(
     ? null
     : await cameBack(desk, demo, event, { drawer, sales: cashSales, at: closes });
   if (gave !== null) left.set(gave.item, (left.get(gave.item) ?? 0) + gave.quantity);
-  const taken = { drawer, parts: 0, handed, change, rounding: 0, back: gave?.amount ?? 0 };
+  const right = isOpen
+    ? null
+    : await putRight({
+        ...{ desk, demo, owner: ownerOf(demo), event, drawer, at: closes + 300_000 },
+        // The first may have come back already.
+        sales: cashSales.slice(1),
+        next: (of) => nextNumber(desk, of),
+      });
+  for (const { item, quantity } of right?.goods ?? [])
+    left.set(item, (left.get(item) ?? 0) + quantity);
+  const back = (gave?.amount ?? 0) + (right?.gave ?? 0);
+  const taken = { drawer, parts: 0, handed, change, rounding: 0, back };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {
     drawer,
@@ -275,8 +287,12 @@ async function pastEdition(
   const goods = [...left]
     .filter(([, quantity]) => quantity > 0)
     .map(([item, quantity]) => ({ item, quantity }));
-  const back = { reason: 'brought back', from: event.id, to: BASE, goods, note: '' } as const;
-  desk.write([draft('stock.moved', newId(), event.id, back)], closes + 2_400_000, ownerOf(demo));
+  const unloaded = { reason: 'brought back', from: event.id, to: BASE, goods, note: '' } as const;
+  desk.write(
+    [draft('stock.moved', newId(), event.id, unloaded)],
+    closes + 2_400_000,
+    ownerOf(demo),
+  );
   await desk.send();
   return closes + 2_400_000;
 }

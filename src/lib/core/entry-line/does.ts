@@ -1,5 +1,6 @@
 /** What a tap or a finished entry does at the counter: goods on the slip, a question first, a new item. */
 import type { Row } from '../books/tables';
+import type { ReceiptCode } from '../receipt/receipt-code';
 import type { OpenLine, PutWith } from '../slip/open-slip';
 import type { Understood } from './understand';
 
@@ -12,7 +13,9 @@ export type Does =
   /** What is weighed needs its quantity, typed before this. */
   | { readonly does: 'await quantity'; readonly name: string }
   | { readonly does: 'put unlisted'; readonly line: Unlisted }
-  | { readonly does: 'make'; readonly barcode: string };
+  | { readonly does: 'make'; readonly barcode: string }
+  /** Opens the sale of a receipt. */
+  | { readonly does: 'open receipt'; readonly code: ReceiptCode };
 export type Unlisted = Pick<OpenLine, 'name' | 'price' | 'taxes' | 'maker' | 'tag'>;
 
 const asksFirst = ({ choices, extras, isOpenPrice, isTimed }: Item): boolean =>
@@ -57,6 +60,8 @@ export function entryDoes(
       const line = { name, price: amount, taxes: carries, maker: maker.id };
       return { does: 'put unlisted', line: tag === '' ? line : { ...line, tag } };
     }
+    case 'receipt':
+      return { does: 'open receipt', code: meant.code };
     case 'unknown code':
       return { does: 'make', barcode: meant.barcode };
     case 'nothing':

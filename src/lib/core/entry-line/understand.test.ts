@@ -61,6 +61,8 @@ function summary(meant: Understood): string {
       return `${meant.maker.name}: ${meant.word} ${meant.tag} ${String(meant.amount)}`;
     case 'unknown code':
       return `unknown ${meant.barcode}`;
+    case 'receipt':
+      return `receipt ${meant.code.number}`;
     case 'nothing':
       return 'nothing';
   }
@@ -97,6 +99,7 @@ describe('the entry line', () => {
     ['#12 salt pig 18', 'Rill Pottery: salt pig  1800'],
     ['#13 pots 345 18.00', 'entry/no-such-maker'],
     ['#12', 'entry/tag-wrong'],
+    ['d4-17 0123ABCDEF', 'receipt D4-17'],
     ['', 'nothing'],
     ['  ', 'nothing'],
     ['-3 fern', 'entry/negative'],

@@ -10,6 +10,7 @@ import { hasRightCheckDigit, looksLikeGtin, readLabel } from '../goods/gtin';
 import { hoursOf } from '../goods/hours';
 import { lineAmount } from '../slip/line-amount';
 import { quantityRefusal, type SlipRefusal } from '../slip/open-slip';
+import { receiptCodeIn, type ReceiptCode } from '../receipt/receipt-code';
 import { findItems, type Goods } from './find-items';
 
 type Item = Row<'items'>;
@@ -38,6 +39,8 @@ export type Understood =
     }
   /** A number of the GS1 system that is in order and that nothing here has. */
   | { readonly means: 'unknown code'; readonly barcode: string }
+  /** The code of a receipt, mostly scanned. */
+  | { readonly means: 'receipt'; readonly code: ReceiptCode }
   | { readonly means: 'refused'; readonly refusal: EntryRefusal };
 
 export type EntryRefusal =
@@ -68,6 +71,8 @@ export function understand(
   if (text === '') return { means: 'nothing' };
   const exact = goods.byCode.get(text.toLowerCase());
   if (exact !== undefined) return { means: 'item', item: exact, quantity: 1000, fitting: [exact] };
+  const receipt = receiptCodeIn(text);
+  if (receipt !== null) return { means: 'receipt', code: receipt };
   if (text.startsWith('#')) return hangTag(text, currency, makers);
   const labelled = inStore(text, goods);
   if (labelled !== null) return labelled;

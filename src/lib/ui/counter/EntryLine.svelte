@@ -63,13 +63,17 @@
         return `${understood.word === '' ? 'Goods' : understood.word} of ${understood.maker.name}${understood.tag === '' ? '' : `, tag ${understood.tag}`} — ${money.text(understood.amount)}`;
       case 'unknown code':
         return `${understood.barcode} is not among the goods yet`;
+      case 'receipt':
+        return `The receipt of ${understood.code.number}`;
       case 'refused':
         return refusalWords(understood.refusal, money);
     }
   });
   const isRefused = $derived(isReady && understood.means === 'refused');
   const canDo = $derived(understood.means !== 'nothing' && !isRefused);
-  const does = $derived(understood.means === 'unknown code' ? 'Add the item' : 'Add');
+  const does = $derived(
+    { 'unknown code': 'Add the item', receipt: 'Open' }[understood.means as string] ?? 'Add',
+  );
 
   function onkeydown(event: KeyboardEvent): void {
     if (event.key === 'ArrowDown' && fitting.length > 1) {

@@ -7,7 +7,6 @@
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand, type Understood } from '$lib/core/entry-line/understand';
   import { stageOf } from '$lib/core/event/stage';
-  import { receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { readQuantity } from '$lib/core/money/typed';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
   import { live } from '$lib/device/live.svelte';
@@ -87,10 +86,6 @@
     });
   });
   function doEntry(chosen: Row<'items'> | null): void {
-    if (receiptCodeIn(typed) !== null) {
-      void goto(`/find?for=${encodeURIComponent(typed.trim())}`);
-      return;
-    }
     if (isReady) {
       if (enter(understood, chosen)) field?.focus();
       return;
@@ -115,6 +110,9 @@
 
   function doIt(what: Does): void {
     switch (what.does) {
+      case 'open receipt':
+        void goto(`/find?for=${encodeURIComponent(`${what.code.number} ${what.code.check}`)}`);
+        break;
       case 'put':
         put(what.item, what.quantity, what.said);
         break;
