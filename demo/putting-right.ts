@@ -149,7 +149,7 @@ function refunded(day: PuttingRight): Did {
     ...{ newId, pricing: demo.business, taxes: demo.taxes, now: at, before: 0, most: null },
     lines: [
       {
-        item: { ...item.body, setStamp: 'demo' } as never,
+        item: { ...item.body, setStamp: 'demo' },
         ...{ quantity: '1', each: (price / 10 ** digits).toFixed(digits), to: 'broken' },
       },
     ],

@@ -29,7 +29,6 @@
   const items = live(() => () => db.books.items.toArray(), []);
   let lines = $state<Line[]>([]);
   let typed = $state('');
-  // svelte-ignore state_referenced_locally
   let saleNumber = $state(page.url.searchParams.get('number') ?? '');
   let reason = $state('');
   let reference = $state('');
