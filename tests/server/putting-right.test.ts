@@ -297,9 +297,7 @@ describe('money given back without a sale', () => {
     assert.deepEqual(await push([given({ lines: ofNothing })]), ['refund/goods']);
     const untaxed = given();
     const { taxes: _taxes, ...body } = untaxed.body as { taxes: unknown };
-    assert.deepEqual(await push([{ ...untaxed, body: { ...body, taxes: [] } }]), [
-      'sale/tax',
-    ]);
+    assert.deepEqual(await push([{ ...untaxed, body: { ...body, taxes: [] } }]), ['sale/tax']);
   });
 
   it('is held against the sale of the number on the receipt, and what came back of that', async () => {
