@@ -410,6 +410,22 @@ describe('finding sales on the server', () => {
     assert.deepEqual(await numbers('wren'), []);
   });
 
+  it('finds a sale by whom it was for in truth', async () => {
+    const sale = await soldByCard();
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.ok(found !== null);
+    assert.deepEqual(await push([customerDraft(8, 'Quince', newId)]), []);
+    const fix = { is: 'customer', customer: customerId(8) } as const;
+    const made = correctSale({ ...found, newId, fix, reason: 'it was on their list' });
+    assert.ok(made.ok);
+    assert.deepEqual(await push(made.drafts), []);
+    const all = await findSales(t.database, books, BUSINESS, 'quin');
+    assert.deepEqual(
+      all.map((each) => each.sale.id),
+      [sale],
+    );
+  });
+
   it('finds the sale of a return by the number of the return', async () => {
     const sale = await soldByCard();
     const made = await backToCard(sale, { number: 41 });

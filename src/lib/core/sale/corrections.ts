@@ -71,6 +71,17 @@ export function partsAsPaid<P extends Pick<Row<'payments'>, 'id' | 'way' | 'draw
   );
 }
 
+/** Whose sales are in truth somebody else's, or nobody's: by sale. */
+export function customersPutRight(
+  corrections: readonly Correction[],
+): ReadonlyMap<string, string | null> {
+  return new Map(
+    inOrder(corrections).flatMap(({ sale, fix }) =>
+      fix.is === 'customer' ? [[sale, fix.customer] as const] : [],
+    ),
+  );
+}
+
 /** What a correction moves: what the sale moved as it stood is taken off, and what it moves now is put on. */
 export function movesOf(before: Correctable, fix: Fix): readonly Posting[] {
   if (fix.is === 'change') return changeMoves(before, fix);

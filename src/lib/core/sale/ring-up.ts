@@ -47,6 +47,8 @@ export function ringUp(command: RingUp): RungUp {
   const quote = priceSlip(slip, pricing, taxes, event.swaps);
   const left = leftOf(quote, slip);
   if (left === 0) {
+    // What comes back is written down with it, and the rest of that given back (ring-up-exchange.ts).
+    if (slip.back !== undefined) return { ok: false, refusal: { code: 'pay/nothing-left' } };
     const drafts = saleDrafts(slip, quote, command);
     return { ok: true, drafts, total: quote.cash.total, change: handed };
   }

@@ -106,12 +106,18 @@ async function people(
   const staff = await books.rows(business, 'staff', {});
   const sellers = staff.filter(({ name }) => beginsWords(name, words)).map(({ id }) => id);
   const each = words.map(() => `CONCAT_WS(' ', c.name, c.company, c.email, c.phone) ${LIKE} ?`);
-  const buyers: Way = [
-    's.customer IN (SELECT c.id FROM books_customers c WHERE c.business = s.business ' +
-      `AND c.isErased = 0 AND ${each.join(' AND ')})`,
-    words.map((word) => `%${plainly(word)}%`),
+  const who = `(SELECT c.id FROM books_customers c WHERE c.business = s.business AND c.isErased = 0 AND ${each.join(' AND ')})`;
+  const patterns = words.map((word) => `%${plainly(word)}%`);
+  const buyers: Way[] = [
+    [`s.customer IN ${who}`, patterns],
+    // Whoever it was in truth, where that was booked wrongly.
+    [
+      "s.id IN (SELECT k.sale FROM books_corrections k WHERE k.business = s.business AND JSON_VALUE(k.fix, '$.customer') IN " +
+        `${who})`,
+      patterns,
+    ],
   ];
-  return sellers.length === 0 ? [buyers] : [['s.`by` IN (?)', [sellers]], buyers];
+  return sellers.length === 0 ? buyers : [['s.`by` IN (?)', [sellers]], ...buyers];
 }
 
 /** Null for a sale that this business has not. */

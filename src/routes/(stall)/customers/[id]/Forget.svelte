@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { customersPutRight } from '$lib/core/sale/corrections';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
@@ -19,7 +20,11 @@
 
   async function hand(): Promise<void> {
     const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
-    const sales = await db.books.sales.filter((sale) => sale.customer === customer.id).toArray();
+    const putRight = customersPutRight(await db.books.corrections.toArray());
+    const sales = await db.books.sales
+      .filter(({ id, customer: rung }) => (putRight.get(id) ?? rung) === customer.id)
+      .filter(({ id }) => !putRight.has(id) || putRight.get(id) === customer.id)
+      .toArray();
     const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
     const file = customerFile(customer, consents, sales, payers);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));

@@ -53,7 +53,11 @@
       >
         {#if each.sale === null}
           <span class="py-3"
-            >{each.number === '' ? 'Not rung up' : `${each.number}, not rung up`}</span
+            >{each.number === ''
+              ? 'Not rung up'
+              : each.amount < 0
+                ? `${each.number}, given back without a sale`
+                : `${each.number}, not rung up`}</span
           >
         {:else}
           <a class="plain inline-block min-h-12 min-w-16 content-center" href="/sales/{each.sale}"
