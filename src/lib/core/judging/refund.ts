@@ -1,12 +1,10 @@
 /** A refund without a sale: of goods that there are, taxed as they are, out of a drawer, within what somebody may. */
-import { BASE } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { CASH_WAY } from '../payment/ways';
 import { standingVoids } from '../loose-end/voided-twice';
-import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
-import { dayDoubt } from './sale';
+import { numberFault, whereFault } from './given-back';
 import { taxDoubt } from './sale-tax';
 import type { Doubt } from './verdict';
 
@@ -22,25 +20,6 @@ export function judgeRefundMade(entry: Entry, evidence: Evidence): Doubt | null 
     limitFault(entry, evidence) ??
     saleFault(entry, evidence)
   );
-}
-
-/** The till's own number, and nothing else of it has it already. */
-function numberFault(
-  { id, device: writer, body }: Entry,
-  { books, device }: Evidence,
-): Doubt | null {
-  if (body.deviceNumber !== device.number)
-    return { code: 'device/number', found: body.deviceNumber, wanted: device.number };
-  const number = returnNumber(body.deviceNumber, body.number);
-  const isTaken = [...books.rows('returns'), ...books.rows('refunds')].some(
-    (each) => each.number === number && each.device === writer && each.id !== id,
-  );
-  return isTaken ? { code: 'return/number', found: number } : null;
-}
-
-function whereFault(entry: Entry, evidence: Evidence): Doubt | null {
-  if (entry.event !== null) return dayDoubt(entry, evidence);
-  return entry.body.place === BASE ? null : { code: 'sale/event', found: entry.body.place };
 }
 
 function goodsFault({ body }: Entry, { history }: Evidence): Doubt | null {

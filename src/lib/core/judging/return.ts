@@ -1,5 +1,5 @@
 /** Goods of a sale that came back: there is such a sale, no more than was sold, and by its own figures. */
-import { BASE, type Row } from '../books/tables';
+import type { Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { netOf } from '../journal/take-back';
 import { FIGURES } from '../journal/posting';
@@ -16,10 +16,9 @@ import {
   takenOff,
   type SoldSale,
 } from '../sale/return-figures';
-import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
+import { numberFault, whereFault } from './given-back';
 import { exchangedBy, exchangedFor } from './exchanged';
-import { dayDoubt } from './sale';
 import type { Doubt } from './verdict';
 
 type Entry = EntryOf<'return.made'>;
@@ -131,27 +130,6 @@ function cardFault(
     gone.set(part.id, (gone.get(part.id) ?? 0) + amount);
   }
   return null;
-}
-
-/** Goods are put where the event is that trades, or at the base where none does. */
-function whereFault(entry: Entry, evidence: Evidence): Doubt | null {
-  const { event, body } = entry;
-  if (event !== null) return dayDoubt(entry, evidence);
-  return body.place === BASE ? null : { code: 'sale/event', found: body.place };
-}
-
-/** The till's own number, and none of its returns has it already. */
-function numberFault(
-  { id, device: writer, body }: Entry,
-  { books, device }: Evidence,
-): Doubt | null {
-  if (body.deviceNumber !== device.number)
-    return { code: 'device/number', found: body.deviceNumber, wanted: device.number };
-  const number = returnNumber(body.deviceNumber, body.number);
-  const isTaken = books
-    .rows('returns')
-    .some((each) => each.number === number && each.device === writer && each.id !== id);
-  return isTaken ? { code: 'return/number', found: number } : null;
 }
 
 /** Only what the acquirer said to the server of it is so. */
