@@ -38,7 +38,7 @@ export interface PutRight {
 type Did = PutRight & { readonly drafts: readonly Draft[] };
 const NOTHING: Did = { gave: 0, goods: [], drafts: [] };
 
-/** A void, something off a wilted plant, the customer of a sale, a broken pot exchanged, a refund of the spring. */
+/** A void, something off a wilted plant, the customer of a sale, an exchange, a refund of the spring. */
 export async function putRight(day: PuttingRight): Promise<PutRight> {
   const { desk, owner, at, sales } = day;
   const books = new BookReader(desk.database);
@@ -106,7 +106,7 @@ function ofCustomer(found: SaleDocument, { demo }: PuttingRight): Did {
   return { ...NOTHING, drafts: outcome.ok ? outcome.drafts : [] };
 }
 
-/** The same again for one that broke: nothing is to pay. */
+/** One for another of the same: nothing is to pay, and as much is there as before. */
 function exchanged(found: SaleDocument, day: PuttingRight): Did {
   const { sale, lines, payments } = found;
   const { desk, demo, event, at } = day;
@@ -125,8 +125,8 @@ function exchanged(found: SaleDocument, day: PuttingRight): Did {
   if (!put.ok) throw new Error(put.refusal.code);
   const brought = bringBackOn({
     ...{ sale, lines, payments, before: [], slip: put.slip, isVoid: false },
-    chosen: [{ line: line.line, typed: '1', to: 'broken' }],
-    ...{ reason: 'The pot was cracked', currency: demo.business.currency },
+    chosen: [{ line: line.line, typed: '1', to: 'stock' }],
+    ...{ reason: 'Rather one with more buds', currency: demo.business.currency },
   });
   if (!brought.ok) throw new Error(brought.refusal.code);
   const rung = ringUpExchange({
@@ -135,26 +135,21 @@ function exchanged(found: SaleDocument, day: PuttingRight): Did {
     ...{ rest: null, cardLeft: null },
   });
   if (!rung.ok) throw new Error(rung.refusal.code);
-  return { drafts: rung.drafts, gave: 0, goods: [{ item: item.body.id, quantity: -1000 }] };
+  return { ...NOTHING, drafts: rung.drafts };
 }
 
 function refunded(day: PuttingRight): Did {
   const { desk, demo, drawer, event, at } = day;
-  const item = demo.items.find(({ body }) => body.isStocked && body.unit === '' && body.price > 0);
-  if (item === undefined) return NOTHING;
-  const { price } = item.body;
-  const { currency } = demo.business;
-  const digits = currency === 'JPY' ? 0 : 2;
   const made = makeRefund({
     ...{ newId, pricing: demo.business, taxes: demo.taxes, now: at, before: 0, most: null },
-    lines: [
-      {
-        item: { ...item.body, setStamp: 'demo' },
-        ...{ quantity: '1', each: (price / 10 ** digits).toFixed(digits), to: 'broken' },
-      },
-    ],
+    lines: [{ item: undefined, quantity: '1', each: '3', to: 'stock' }],
     ...{ event: { id: event.id, swaps: [] }, timeZone: event.timeZone, saleNumber: '' },
-    ...{ reason: 'Bought in the spring, no receipt', way: 'cash', drawer, reference: '' },
+    ...{
+      reason: 'A pot of the spring that cracked, no receipt',
+      way: 'cash',
+      drawer,
+      reference: '',
+    },
     ...{ deviceNumber: desk.number, number: day.next('back') },
   });
   if (!made.ok) throw new Error(made.refusal.code);
