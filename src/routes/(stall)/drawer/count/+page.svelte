@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Row } from '$lib/core/books/tables';
   import { goto } from '$app/navigation';
   import { countDrawer, readLeaves, type DrawerRefusal } from '$lib/core/drawer/commands';
   import { expectedCash } from '$lib/core/drawer/expected-cash';
@@ -19,10 +20,16 @@
   const { db } = stall;
   const money = $derived(stall.money);
   const drawer = $derived(stall.drawer);
+  const NOT_READ: { of?: string | undefined; row?: Row<'drawerSums'> | undefined } = {};
   const sums = live(() => {
     const id = stall.drawer?.id;
-    return () => (id === undefined ? undefined : db.books.drawerSums.get(id));
-  }, undefined);
+    return async () => ({
+      of: id,
+      row: id === undefined ? undefined : await db.books.drawerSums.get(id),
+    });
+  }, NOT_READ);
+  /** What is shown is of this drawer, and not of none before it was known which. */
+  const isKnown = $derived(drawer !== undefined && sums.value.of === drawer.id);
 
   const BLIND = 'counted without seeing what should be in it';
   let typed = $state<Record<number, string>>({});
@@ -43,7 +50,7 @@
       pieces.filter(({ count }) => Number.isSafeInteger(count) && count >= 0 && count < 100_000),
     ),
   );
-  const expected = $derived(drawer === undefined ? 0 : expectedCash(drawer, sums.value));
+  const expected = $derived(drawer === undefined ? 0 : expectedCash(drawer, sums.value.row));
   const difference = $derived(counted - expected);
   const hasCounted = $derived(Object.values(typed).some((text) => text.trim() !== ''));
   /** A blind count: what should be in it is not shown to everybody. */
@@ -198,7 +205,7 @@
               <tr>
                 <td>Cash in {drawer.name}</td>
                 <td class="figure" data-testid="expected"
-                  >{sums.isRead ? money.figure(expected) : '…'}</td
+                  >{isKnown ? money.figure(expected) : '…'}</td
                 >
                 <td class="figure" data-testid="counted"
                   >{hasCounted ? money.figure(counted) : ''}</td
@@ -214,7 +221,7 @@
           </table>
           <details class="mt-2">
             <summary class="soft min-h-8 cursor-pointer text-sm">What should be in it</summary>
-            <DrawerFormula {money} {drawer} sums={sums.value} />
+            <DrawerFormula {money} {drawer} sums={sums.value.row} />
           </details>
         </div>
       {:else}
