@@ -132,7 +132,7 @@ function exchanged(found: SaleDocument, day: PuttingRight): Did {
   const rung = ringUpExchange({
     ...{ newId, slip: brought.slip, pricing: demo.business, taxes: demo.taxes, event, now: at },
     ...{ deviceNumber: desk.number, number: day.next('sale'), returnNumber: day.next('back') },
-    ...{ rest: null, cardLeft: null },
+    ...{ rest: null, sold: [] },
   });
   if (!rung.ok) throw new Error(rung.refusal.code);
   return { ...NOTHING, drafts: rung.drafts };

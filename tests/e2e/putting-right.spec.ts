@@ -10,6 +10,7 @@ import {
   tag,
   useDrawer,
 } from '../support/at-the-stall';
+import { back, openSale, returned } from '../support/at-the-sale';
 import { RunningTill } from '../support/running-till';
 
 // The drawer that the first opens, the others use.
@@ -19,15 +20,6 @@ test.beforeAll(async () => {
   till = await RunningTill.start();
 });
 test.afterAll(() => till.end());
-
-const back = (page: Page) => page.getByRole('region', { name: 'Take goods back' });
-const returned = (page: Page) => page.getByTestId('returned');
-
-async function openSale(page: Page, number: string): Promise<void> {
-  await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
-  await expect(back(page)).toBeVisible();
-}
 
 test('a pot is exchanged with no network: it pays on the slip, set aside and taken up, and the rest is paid', async ({
   browser,

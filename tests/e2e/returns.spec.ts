@@ -13,6 +13,7 @@ import {
   useDrawer,
 } from '../support/at-the-stall';
 import { askFor, CardDesk, hold } from '../support/card-desk';
+import { back, openSale, returned } from '../support/at-the-sale';
 import { RunningTill } from '../support/running-till';
 
 // The drawer that the first opens, the others use.
@@ -22,15 +23,6 @@ test.beforeAll(async () => {
   till = await RunningTill.start();
 });
 test.afterAll(() => till.end());
-
-const back = (page: Page) => page.getByRole('region', { name: 'Take goods back' });
-const returned = (page: Page) => page.getByTestId('returned');
-
-async function openSale(page: Page, number: string): Promise<void> {
-  await page.getByRole('link', { name: 'Find', exact: true }).click();
-  await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
-  await expect(back(page)).toBeVisible();
-}
 
 async function takeBack(page: Page, goods: string, much: string, why: string): Promise<void> {
   await back(page).getByRole('button', { name: 'Take goods back …' }).click();

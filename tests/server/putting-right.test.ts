@@ -25,7 +25,7 @@ import {
   personBody,
   personId,
 } from '../../src/lib/core/testing/arbitrary-daybook';
-import { foundedDrafts } from '../../src/lib/core/testing/founded';
+import { foundedDrafts, goods } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { behindRow } from '../../src/lib/server/books/behind-row';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
@@ -167,7 +167,7 @@ describe('goods that come back and pay for others', () => {
     const rung = ringUpExchange({
       ...{ newId, slip: brought.slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
       ...{ deviceNumber: 1, number: (sales += 1), returnNumber: (madeSoFar += 1) },
-      ...{ rest: null, cardLeft: null },
+      ...{ rest: null, sold: [] },
     });
     assert.ok(rung.ok, JSON.stringify(rung));
     return rung.drafts;
@@ -210,10 +210,11 @@ describe('what was booked wrongly', () => {
     assert.ok(made.ok, JSON.stringify(made));
     return made.drafts[0]!;
   };
-  const { id, name, detail, unit, cost, isStocked, maker } = item(2, 105);
+  const { id, name, detail, unit, cost, isStocked, maker } = item(5, 105);
   const other: Fix = { is: 'item', line: 0, item: id, name, detail, unit, cost, isStocked, maker };
 
   it('is put right once, as the sale stands by then', async () => {
+    assert.deepEqual(await push([goods({ newId }, 5, 105)]), []);
     const sale = await soldByCard();
     // Two devices out of touch say the same: one of them is too late.
     const [one, two] = [await correction(sale, other), await correction(sale, other)];
@@ -242,6 +243,13 @@ describe('what was booked wrongly', () => {
     assert.deepEqual(await push([forged({ sale: newId() })]), ['correct/unknown']);
     const byHand = await correction(await soldByCard(), { ...other, item: newId() });
     assert.deepEqual(await push([byHand]), ['correct/not-so']);
+    // Neither whose goods they are nor what they cost is the writer's to say, nor goods of another price.
+    for (const more of [{ maker: newId() }, { cost: 1 }, { item: item(3, 315).id }] as const) {
+      const odd = await correction(await soldByCard(), { ...other, ...more } as Fix);
+      assert.deepEqual(await push([odd]), ['correct/not-so'], JSON.stringify(more));
+    }
+    const nobody = await correction(await soldByCard(), { is: 'seller', seller: newId() });
+    assert.deepEqual(await push([nobody]), ['correct/not-so']);
     assert.deepEqual(await push([await correction(await soldByCard(), other)], HELPER), [
       'right/missing',
     ]);
@@ -295,6 +303,8 @@ describe('money given back without a sale', () => {
     const unknown = { ...item(1, 105), id: newId() };
     const ofNothing = [{ item: unknown, quantity: '1', each: '1.05', to: 'stock' }] as const;
     assert.deepEqual(await push([given({ lines: ofNothing })]), ['refund/goods']);
+    const ofMaker = [{ ...ofNothing[0], item: { ...item(1, 105), maker: newId() } }];
+    assert.deepEqual(await push([given({ lines: ofMaker })]), ['refund/goods']);
     const untaxed = given();
     const { taxes: _taxes, ...body } = untaxed.body as { taxes: unknown };
     assert.deepEqual(await push([{ ...untaxed, body: { ...body, taxes: [] } }]), ['sale/tax']);

@@ -23,8 +23,7 @@ export async function correctOnce(
   return await daybook.decide(
     async () =>
       (await ownSale(db, found.sale.id)) ?? withOwn(found, await ownBack(db, found.sale.id)),
-    ({ sale, lines, payments, voids, undone, returns }) =>
-      correctSale({ newId, sale, lines, payments, voids, undone, returns, fix, reason }),
+    (now) => correctSale({ ...now, newId, fix, reason }),
     lentBy === undefined ? {} : { lentBy },
   );
 }

@@ -118,7 +118,7 @@ export interface Meta {
   readonly cardKey: CardKey;
   /** Wrong PINs in a row, by person. */
   readonly pinTries: Readonly<Record<string, Tries>>;
-  /** Receipts that were printed here, the latest last. */
+  /** Papers that were made here, the latest last. */
   readonly printed: readonly string[];
 }
 export type MetaRow = {

@@ -162,7 +162,7 @@ export class DeviceDaybook {
   async decide<E, M extends Made<unknown>>(
     look: () => Promise<E>,
     command: (found: E, next: Next) => M,
-    options: Pick<AppendOptions, 'lentBy'> = {},
+    options: Omit<AppendOptions, 'after'> = {},
   ): Promise<Appended<M>> {
     for (;;) {
       await this.settle();

@@ -2,8 +2,12 @@
 import { listNumber } from '../core/stock/list-state';
 import { countNumber } from '../core/stock/count';
 import { readNumber } from '../core/sale/sale-number';
-import { fittingDocuments, type FoundDocument } from '../core/find/documents';
+import { fittingDocuments, type DocumentKind, type FoundDocument } from '../core/find/documents';
+import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
+
+/** As many goods moved as are looked through, the latest. */
+const MOST_MOVED = 2000;
 
 /** What the kinds and their ways are called. */
 export interface DocumentWords {
@@ -41,7 +45,7 @@ export async function findDocuments(
     books.drawers.toArray(),
     books.devices.toArray(),
     books.cashMoves.toArray(),
-    books.movements.orderBy('id').reverse().limit(2000).toArray(),
+    books.movements.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
     books.lists.toArray(),
     books.counts.toArray(),
     books.events.toArray(),
@@ -49,117 +53,84 @@ export async function findDocuments(
     books.items.toArray(),
     books.suppliers.toArray(),
   ]);
-  const nameOf = new Map(
-    items.map(({ id, name, detail }) => [id, detail === '' ? name : `${name}, ${detail}`]),
-  );
+  const nameOf = new Map(items.map((item) => [item.id, itemName(item)]));
   const drawerOf = new Map(drawers.map(({ id, name }) => [id, name]));
   const numberOf = new Map(devices.map(({ id, number }) => [id, number]));
   const eventOf = new Map(events.map(({ id, name }) => [id, name]));
   const supplierOf = new Map(suppliers.map(({ id, name }) => [id, name]));
-  const all: FoundDocument[] = [
-    ...returns.map((row): FoundDocument => ({
-      ...{ kind: 'return', id: row.id, href: `/sales/${row.sale}`, number: row.number, at: row.at },
-      ...{ title: `of ${row.saleNumber}`, amount: 0 - row.total },
+  const atEvent = (event: string | null): string => eventOf.get(event ?? '') ?? '';
+  const all = [
+    ...returns.map((row) => ({
+      ...documentOf('return', row, `/sales/${row.sale}`),
+      ...{ number: row.number, title: `of ${row.saleNumber}`, amount: 0 - row.total },
       about: [row.reason, words.person(row.by)],
     })),
-    ...refunds.map((row): FoundDocument => ({
-      ...{ kind: 'return', id: row.id, href: `/documents/${row.id}`, number: row.number },
-      ...{ title: row.lines.map(({ name }) => name).join(', '), at: row.at, amount: 0 - row.total },
+    ...refunds.map((row) => ({
+      ...documentOf('return', row),
+      ...{ number: row.number, amount: 0 - row.total },
+      title: row.lines.map(({ name }) => name).join(', '),
       about: [
         row.saleNumber === '' ? 'without a sale' : `of ${row.saleNumber}`,
         row.reason,
         words.person(row.by),
       ],
     })),
-    ...reads.map((row): FoundDocument => ({
-      ...{
-        kind: 'read',
-        id: row.id,
-        href: `/documents/${row.id}`,
-        at: row.at,
-        amount: row.counted,
-      },
+    ...reads.map((row) => ({
+      ...documentOf('read', row),
       number: readNumber(numberOf.get(row.device) ?? 0, row.number),
-      title: drawerOf.get(row.drawer) ?? 'Drawer',
-      about: [
-        eventOf.get(row.event ?? '') ?? '',
-        row.reason,
-        row.bag?.number ?? '',
-        words.person(row.by),
-      ],
+      ...{ title: drawerOf.get(row.drawer) ?? 'Drawer', amount: row.counted },
+      about: [atEvent(row.event), row.reason, row.bag?.number ?? '', words.person(row.by)],
     })),
-    ...moves.map((row): FoundDocument => ({
-      ...{ kind: 'cash', id: row.id, href: `/documents/${row.id}`, number: row.bag, at: row.at },
-      ...{ title: row.what === '' ? 'Cash moved' : row.what, amount: row.amount },
-      about: [eventOf.get(row.event ?? '') ?? '', words.person(row.by)],
+    ...moves.map((row) => ({
+      ...documentOf('cash', row),
+      ...{ number: row.bag, title: row.what === '' ? 'Cash moved' : row.what, amount: row.amount },
+      about: [atEvent(row.event), words.person(row.by)],
     })),
-    ...goods.map((row): FoundDocument => ({
-      ...{
-        kind: 'goods',
-        id: row.id,
-        href: `/documents/${row.id}`,
-        number: '',
-        at: row.at,
-        amount: null,
-      },
+    ...goods.map((row) => ({
+      ...documentOf('goods', row),
       title: nameOf.get(row.item) ?? 'goods',
       about: [`${words.place(row.from)} → ${words.place(row.to)}`, row.note, words.person(row.by)],
     })),
-    ...lists.map((row): FoundDocument => ({
-      ...{
-        kind: 'list',
-        id: row.id,
-        href: `/stock/lists/${row.id}`,
-        number: listNumber(row),
-        amount: null,
-      },
-      ...{ title: row.name === '' ? words.list(row.use) : row.name, at: row.day ?? '' },
+    ...lists.map((row) => ({
+      ...documentOf('list', { id: row.id, at: row.day ?? '' }, `/stock/lists/${row.id}`),
+      ...{ number: listNumber(row), title: row.name === '' ? words.list(row.use) : row.name },
       about: [
         words.list(row.use),
         supplierOf.get(row.supplier ?? '') ?? '',
-        eventOf.get(row.event ?? '') ?? '',
+        atEvent(row.event),
         row.note,
       ],
     })),
-    ...counts.map((row): FoundDocument => ({
-      ...{
-        kind: 'count',
-        id: row.id,
-        href: `/stock/counts/${row.id}`,
-        number: countNumber(row),
-        amount: null,
-      },
-      ...{ title: row.name === '' ? 'Count' : row.name, at: row.at },
+    ...counts.map((row) => ({
+      ...documentOf('count', row, `/stock/counts/${row.id}`),
+      ...{ number: countNumber(row), title: row.name === '' ? 'Count' : row.name },
       about: [words.place(row.place), row.category, row.note],
     })),
-    ...events.map((row): FoundDocument => ({
-      ...{ kind: 'event', id: row.id, href: `/events/${row.id}`, number: '', amount: null },
-      ...{ title: row.name, at: row.days[0]?.date ?? '' },
-      about: [row.organiser, row.place, row.pitch],
+    ...events.map((row) => ({
+      ...documentOf('event', { id: row.id, at: row.days[0]?.date ?? '' }, `/events/${row.id}`),
+      ...{ title: row.name, about: [row.organiser, row.place, row.pitch] },
     })),
-    ...customers.map((row): FoundDocument => ({
-      ...{
-        kind: 'customer',
-        id: row.id,
-        href: `/customers/${row.id}`,
-        number: '',
-        at: '',
-        amount: null,
-      },
+    ...customers.map((row) => ({
+      ...documentOf('customer', row, `/customers/${row.id}`),
       ...{ title: row.name, about: [row.company, row.email, row.phone] },
     })),
-    ...items.map((row): FoundDocument => ({
-      ...{ kind: 'item', id: row.id, href: `/stock/items/${row.id}`, number: row.code, at: '' },
-      ...{ title: nameOf.get(row.id) ?? row.name, amount: row.price, about: row.barcodes },
+    ...items.map((row) => ({
+      ...documentOf('item', row, `/stock/items/${row.id}`),
+      ...{ number: row.code, title: itemName(row), amount: row.price, about: row.barcodes },
     })),
-    ...suppliers.map((row): FoundDocument => ({
-      ...{ kind: 'supplier', id: row.id, href: `/stock/suppliers/${row.id}`, number: '', at: '' },
-      ...{ title: row.name, amount: null, about: [row.email, row.phone] },
+    ...suppliers.map((row) => ({
+      ...documentOf('supplier', row, `/stock/suppliers/${row.id}`),
+      ...{ title: row.name, about: [row.email, row.phone] },
     })),
   ];
-  return fittingDocuments(
-    all.filter(({ title }) => title !== ''),
-    typed,
-    currency,
-  );
+  // What was mentioned and never set up, or is forgotten, has no name.
+  const named = all.filter(({ title }) => title !== '');
+  return fittingDocuments(named, typed, currency);
 }
+
+/** What there is to say of any; what has no page of its own is shown by the page of documents. */
+const documentOf = (
+  kind: DocumentKind,
+  { id, at = '' }: { readonly id: string; readonly at?: string },
+  href = `/documents/${id}`,
+): FoundDocument => ({ kind, id, at, href, number: '', title: '', about: [], amount: null });

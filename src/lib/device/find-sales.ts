@@ -1,10 +1,9 @@
 /** Finding sales among those this device keeps. */
 import { findCustomers } from '../core/customer/find-customers';
 import { beginsWords, folded, hasWords, wordsIn } from '../core/entry-line/words';
-import type { Row } from '../core/books/tables';
 import { readAmount } from '../core/money/amount-text';
 import { sum } from '../core/money/units';
-import { customersPutRight } from '../core/sale/corrections';
+import { buyersOf } from '../core/sale/corrections';
 import {
   MOST_FOUND,
   SHORTEST,
@@ -36,15 +35,13 @@ export async function findSales(
   for (const { sale, number } of returns)
     if (wanted.length > 1 && folded(number).startsWith(wanted)) named.add(sale);
   const { sellers, buyers, slips } = await about(books, typed);
-  const putRight = customersPutRight(await books.corrections.toArray());
-  const buyerOf = ({ id, customer }: Row<'sales'>): string =>
-    (putRight.has(id) ? putRight.get(id) : customer) ?? '';
+  const buyerOf = buyersOf(await books.corrections.toArray());
   const sales = await books.sales
     .orderBy('id')
     .reverse()
     .filter((sale) => {
       if (wanted === '' || named.has(sale.id) || slips.has(sale.slip)) return true;
-      if (sellers.has(sale.by ?? '') || buyers.has(buyerOf(sale)) || sale.day === wanted)
+      if (sellers.has(sale.by ?? '') || buyers.has(buyerOf(sale) ?? '') || sale.day === wanted)
         return true;
       return (
         folded(sale.number).startsWith(wanted) ||

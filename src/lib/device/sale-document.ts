@@ -58,6 +58,7 @@ const documentSchema = z.object({
   voids: rows,
   undone: rows,
   corrections: rows,
+  handedOut: z.record(z.string(), z.number()).optional(),
   returns: rows,
   refunds: rows,
   payers: rows,

@@ -20,7 +20,15 @@ import {
   type KeepRefusal,
 } from '../core/set-aside/kept-slips';
 import { joinLines, type Joined } from '../core/set-aside/join-lines';
-import { isBlank, lenderOf, removeLine, type OpenSlip } from '../core/slip/open-slip';
+import type { SaleDocument } from '../core/sale/sale-document';
+import {
+  isBlank,
+  lenderOf,
+  removeLine,
+  type OpenSlip,
+  type SlipBack,
+} from '../core/slip/open-slip';
+import type { DeviceDatabase } from './database';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId, newRevision } from './new-id';
 import { ownSale, soldIn } from './sale-document';
@@ -59,35 +67,23 @@ export interface SlipJoined {
   readonly names: readonly string[];
 }
 
-/** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
 /** Of what was to come back on it something has come back meanwhile, or its sale was voided. */
 export interface BackChanged {
   readonly code: 'exchange/changed';
   readonly number: string;
 }
 
-/** Taken in from others since it was put on the slip; what is not known here is looked at by the server. */
-async function backChanged(
-  { db }: DeviceDaybook,
-  { back = [] }: OpenSlip,
-): Promise<BackChanged | null> {
-  for (const each of back) {
-    const found = await ownSale(db, each.sale);
-    if (found === null) continue;
-    const isVoid = standingVoids(found.voids, found.undone).length > 0;
-    if (isVoid || !isStillLeft(soldIn(found), each))
-      return { code: 'exchange/changed', number: each.saleNumber };
-  }
-  return null;
-}
+type PayCommand = (
+  slip: OpenSlip,
+  next: Next,
+  /** The sales that goods on it come back of, as far as this device knows them. */
+  sold: readonly SaleDocument[],
+) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal };
 
+/** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
 export async function pay(
   { daybook, slip }: SlipDesk,
-  command: (
-    slip: OpenSlip,
-    next: Next,
-  ) =>
-    Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
+  command: PayCommand,
   lender?: string,
 ): Promise<PaidOutcome> {
   const outcome = await slip.act<PaidOutcome>(async ({ slip: open, revision }) => {
@@ -95,29 +91,59 @@ export async function pay(
     // What others put on it is seen before anything is paid; once a part has been, it stays as it is.
     if (others !== null && (open.paid ?? []).length === 0)
       return await takeUpOthers(daybook, others, { slip: open, revision });
-    const changed = await backChanged(daybook, open);
-    if (changed !== null) return { result: { ok: false, refusal: changed } };
     const lentBy = lender ?? lenderOf(open);
     let left: OpenSlip | null = null;
     let saleNumber = 0;
-    const written = await daybook.append(
-      (next) => {
-        saleNumber = next.saleNumber;
-        const made = command(open, next);
-        left = made.ok ? made.slip : null;
-        return made;
-      },
-      {
-        ...whole({ slip: open, revision }),
-        leaves: () => left,
-        ...(lentBy === undefined ? {} : { lentBy }),
-      },
-    );
+    const write = (sold: readonly SaleDocument[], next: Next): ReturnType<PayCommand> => {
+      saleNumber = next.saleNumber;
+      const made = command(open, next, sold);
+      left = made.ok ? made.slip : null;
+      return made;
+    };
+    const options = {
+      ...whole({ slip: open, revision }),
+      leaves: () => left,
+      ...(lentBy === undefined ? {} : { lentBy }),
+    };
+    const { back } = open;
+    // What comes back is decided by the rows as they are when it is written.
+    const written =
+      back === undefined
+        ? await daybook.append((next) => write([], next), options)
+        : await daybook.decide(
+            () => salesOf(daybook.db, back),
+            (sold, next) => backChanged(back, sold) ?? write(sold, next),
+            options,
+          );
     if (!written.ok) return { result: written };
     const sale = written.drafts.find(({ kind }) => kind === 'sale.rung')?.id ?? null;
     return { result: { ok: true, sale, saleNumber }, left: written.slip };
   });
   return outcome.acted ? outcome.result : { ok: false, refusal: over(outcome.why) };
+}
+
+async function salesOf(
+  db: DeviceDatabase,
+  back: readonly SlipBack[],
+): Promise<readonly SaleDocument[]> {
+  const found = await Promise.all(back.map(({ sale }) => ownSale(db, sale)));
+  return found.flatMap((sale) => sale ?? []);
+}
+
+/** What is not known here is looked at by the server. */
+function backChanged(
+  back: readonly SlipBack[],
+  sold: readonly SaleDocument[],
+): { readonly ok: false; readonly refusal: BackChanged } | null {
+  const changed = back.find((each) => {
+    const found = sold.find(({ sale }) => sale.id === each.sale);
+    if (found === undefined) return false;
+    const isVoid = standingVoids(found.voids, found.undone).length > 0;
+    return isVoid || !isStillLeft(soldIn(found), each);
+  });
+  return changed === undefined
+    ? null
+    : { ok: false, refusal: { code: 'exchange/changed', number: changed.saleNumber } };
 }
 
 /** Gives parts back that were taken; the slip goes on without them. */

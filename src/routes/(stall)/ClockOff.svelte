@@ -9,7 +9,7 @@
 </script>
 
 {#if says !== null}
-  <p class="sheet border-error mx-4 mt-8 mb-0 border-l-8" role="alert" data-testid="clock-off">
+  <p class="sheet border-error my-2 border-l-8" role="alert" data-testid="clock-off">
     {says}
   </p>
 {/if}

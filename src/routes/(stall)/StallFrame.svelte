@@ -130,18 +130,17 @@
     <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
       <div class="contents print:hidden"><WaysAround path={page.url.pathname} /></div>
       <main class="flex min-h-0 min-w-0 flex-1 flex-col">
-        {#if !page.url.pathname.startsWith('/counter')}<ClockOff />{/if}
-        {#if stall.isLowOnRoom}
-          <p
-            class="sheet border-error mx-4 mt-8 mb-0 border-l-8"
-            role="alert"
-            data-testid="no-room"
-          >
-            This device has hardly any room left. What is said to be rung up is safe; free some room
-            now: pictures, films or apps that are not needed.
-          </p>
-        {/if}
         {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
+        <!-- Below, whenever it comes: nothing slides away from under a finger. -->
+        <div class="mx-4 mt-auto grid shrink-0 print:hidden">
+          {#if !page.url.pathname.startsWith('/counter')}<ClockOff />{/if}
+          {#if stall.isLowOnRoom}
+            <p class="sheet border-error my-2 border-l-8" role="alert" data-testid="no-room">
+              This device has hardly any room left. What is said to be rung up is safe; free some
+              room now: pictures, films or apps that are not needed.
+            </p>
+          {/if}
+        </div>
       </main>
     </div>
   </div>

@@ -4,9 +4,10 @@ import { FIGURES } from '../journal/posting';
 import { netOf } from '../journal/take-back';
 import { standingVoids } from '../loose-end/voided-twice';
 import { CASH_WAY } from '../payment/ways';
-import { fixFault } from '../sale/correct-sale';
-import { asCorrected, movesOf } from '../sale/corrections';
+import { couldBe, fixFault } from '../sale/correct-sale';
+import { asCorrected, movesOf, type Correctable } from '../sale/corrections';
 import type { Evidence } from './evidence';
+import { isAsSetUp } from './goods-as-set-up';
 import type { Doubt } from './verdict';
 
 export function judgeCorrection(
@@ -34,31 +35,45 @@ export function judgeCorrection(
   const isOfIt = entry.event === sale.event && body.day === sale.day && body.hour === sale.hour;
   if (!isOfIt || !isSame(body.moves, movesOf(now, body.fix)))
     return { code: 'correct/figures', found: sale.number };
-  return knownFault(entry, evidence);
+  return knownFault(entry, now.lines, evidence);
 }
 
-/** What it names is there. */
+/** What it names is there, and is as it says. */
 function knownFault(
-  { body }: EntryOf<'sale.corrected'>,
-  { books, history }: Evidence,
+  { stamp, body }: EntryOf<'sale.corrected'>,
+  lines: Correctable['lines'],
+  { books, history, people }: Evidence,
 ): Doubt | null {
   const { fix } = body;
-  if (fix.is === 'way') {
-    if (fix.way !== CASH_WAY.id && !history.knows('way.set', fix.way))
-      return { code: 'payment/way', found: fix.wayName };
-    return fix.drawer === null || books.row('drawers', fix.drawer) !== undefined
-      ? null
-      : { code: 'payment/drawer' };
+  const notSo = (found: string): Doubt => ({ code: 'correct/not-so', found });
+  switch (fix.is) {
+    case 'way': {
+      const ways = history.inForce('way.set', fix.way, stamp);
+      const isThere =
+        ways.some(({ method }) => method === fix.method) ||
+        (fix.way === CASH_WAY.id && fix.method === CASH_WAY.method);
+      if (!isThere) return { code: 'payment/way', found: fix.wayName };
+      return fix.drawer === null || books.row('drawers', fix.drawer) !== undefined
+        ? null
+        : { code: 'payment/drawer' };
+    }
+    case 'item': {
+      const items = history.inForce('item.set', fix.item, stamp);
+      const line = lines.find((each) => each.line === fix.line);
+      const isAlike = line !== undefined && items.some((item) => couldBe(line, item));
+      return isAlike && isAsSetUp(fix, items) ? null : notSo(fix.name);
+    }
+    case 'customer':
+      return fix.customer === null || history.knows('customer.set', fix.customer)
+        ? null
+        : notSo(fix.customer);
+    case 'seller':
+      return fix.seller === null || people.at(fix.seller, stamp) !== undefined
+        ? null
+        : notSo(fix.seller);
+    case 'change':
+      return null;
   }
-  if (fix.is === 'item' && !history.knows('item.set', fix.item))
-    return { code: 'correct/not-so', found: fix.name };
-  if (
-    fix.is === 'customer' &&
-    fix.customer !== null &&
-    !history.knows('customer.set', fix.customer)
-  )
-    return { code: 'correct/not-so', found: fix.customer };
-  return null;
 }
 
 function isSame(

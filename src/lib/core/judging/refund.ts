@@ -2,8 +2,10 @@
 import type { EntryOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { CASH_WAY } from '../payment/ways';
+import { refundMostOf } from '../sale/make-refund';
 import { standingVoids } from '../loose-end/voided-twice';
 import type { Evidence } from './evidence';
+import { isAsSetUp } from './goods-as-set-up';
 import { numberFault, whereFault } from './given-back';
 import { taxDoubt } from './sale-tax';
 import type { Doubt } from './verdict';
@@ -22,9 +24,12 @@ export function judgeRefundMade(entry: Entry, evidence: Evidence): Doubt | null 
   );
 }
 
-function goodsFault({ body }: Entry, { history }: Evidence): Doubt | null {
-  const unknown = body.lines.find(({ item }) => item !== null && !history.knows('item.set', item));
-  return unknown === undefined ? null : { code: 'refund/goods', found: unknown.name };
+function goodsFault({ body, stamp }: Entry, { history }: Evidence): Doubt | null {
+  const odd = body.lines.find(
+    ({ item, ...line }) =>
+      item !== null && !isAsSetUp(line, history.inForce('item.set', item, stamp)),
+  );
+  return odd === undefined ? null : { code: 'refund/goods', found: odd.name };
 }
 
 function moneyFault({ body, stamp }: Entry, { books, history }: Evidence): Doubt | null {
@@ -38,9 +43,10 @@ function moneyFault({ body, stamp }: Entry, { books, history }: Evidence): Doubt
 /** All that one person gave back so on a day; whoever lent the right answers for it. */
 function limitFault({ id, by, lentBy, stamp, body }: Entry, evidence: Evidence): Doubt | null {
   const { books, people, business } = evidence;
-  const most = books.row('businesses', business)?.refundMost ?? null;
   const who = lentBy ?? by;
-  if (most === null || who === null || people.at(who, stamp)?.role === 'owner') return null;
+  const person = who === null ? undefined : people.at(who, stamp);
+  const most = refundMostOf(person, books.row('businesses', business));
+  if (most === null) return null;
   const all = sum(
     books
       .rows('refunds')

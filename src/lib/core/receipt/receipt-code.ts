@@ -1,5 +1,6 @@
 /** The code on a receipt, as it is scanned: whose sale it is, and whether it is one of ours. */
 import type { Row } from '../books/tables';
+import { isSaleNumber } from '../sale/sale-number';
 import { checkValue } from './receipt';
 
 export interface ReceiptCode {
@@ -10,9 +11,9 @@ export interface ReceiptCode {
 
 /** Null for anything else that is typed or scanned. */
 export function receiptCodeIn(text: string): ReceiptCode | null {
-  const match = /^([A-Z]{1,3}\d+-\d+) ([0-9a-f]{10})$/i.exec(text.trim());
-  const [, number = '', check = ''] = match ?? [];
-  return match === null ? null : { number: number.toUpperCase(), check: check.toLowerCase() };
+  const [number = '', check = '', ...more] = text.trim().split(' ');
+  const isCode = more.length === 0 && isSaleNumber(number) && /^[0-9a-f]{10}$/i.test(check);
+  return isCode ? { number: number.toUpperCase(), check: check.toLowerCase() } : null;
 }
 
 /** Whether the receipt is of this sale, and not one of another business that has its number too. */

@@ -23,7 +23,7 @@ import {
 } from '../testing/arbitrary-daybook';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { correctSale, type CorrectSale } from './correct-sale';
-import { asCorrected, partsAsPaid, type Correctable } from './corrections';
+import { asCorrected, partsAsPaid, partsPutRight, type Correctable } from './corrections';
 import { takePart, type TakePart } from './take-part';
 import { voidBody } from './void-sale';
 
@@ -111,6 +111,20 @@ describe('what was booked wrongly', () => {
     const once = corrected(rung, { is: 'change', part: partIn(rung), change: 600 });
     assert.equal(balance(once, `drawer:${DRAWER}`), 400);
     assert.equal(balance(once, 'drawer-difference'), 500);
+    // Looked at again, it was less: by what it was said to be, and back to what was booked.
+    const again = corrected(once, { is: 'change', part: partIn(rung), change: 300 });
+    assert.equal(balance(again, 'drawer-difference'), 200);
+    assert.equal(balance(again, `drawer:${DRAWER}`), 700);
+    const asBooked = corrected(again, { is: 'change', part: partIn(rung), change: 100 });
+    assert.equal(balance(asBooked, 'drawer-difference'), 0);
+    const put = partsPutRight(
+      booksOf(asBooked).rows('payments'),
+      booksOf(asBooked).rows('corrections'),
+    );
+    assert.deepEqual(
+      put.map(({ moreChange }) => moreChange),
+      [500, -300, -200],
+    );
     const drawer = booksOf(once).rows('drawerSums')[0]!;
     assert.equal(drawer.handed - drawer.change - drawer.back, 400);
   });

@@ -4,7 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import type { Fix } from '../daybook/kinds/sale-corrected';
 import { standingVoids } from '../loose-end/voided-twice';
-import { movesOf, type Correctable } from './corrections';
+import { changeOf, movesOf, type Correctable } from './corrections';
 
 export interface CorrectSale extends Correctable {
   readonly newId: () => string;
@@ -47,14 +47,20 @@ export function correctSale(command: CorrectSale): CorrectOutcome {
   return { ok: true, drafts: [draft('sale.corrected', newId(), sale.event, body)] };
 }
 
+/** Whether a line could have been of these goods: they cost as much, by the same measure, and are taxed alike. */
+export const couldBe = (
+  line: Pick<Row<'saleLines'>, 'price' | 'unit' | 'tax'>,
+  { price, unit, taxes }: Pick<Row<'items'>, 'price' | 'unit' | 'taxes'>,
+): boolean =>
+  price === line.price &&
+  unit === line.unit &&
+  taxes.toSorted().join(' ') === Object.keys(line.tax).toSorted().join(' ');
+
 /** Why it cannot be put right so; null where it can. */
-export function fixFault({
-  sale,
-  lines,
-  payments,
-  returns,
-  fix,
-}: Pick<CorrectSale, 'sale' | 'lines' | 'payments' | 'returns' | 'fix'>): CorrectRefusal | null {
+export function fixFault(
+  of: Correctable & Pick<CorrectSale, 'returns' | 'fix'>,
+): CorrectRefusal | null {
+  const { sale, lines, payments, returns, fix } = of;
   const same = { code: 'correct/same' } as const;
   switch (fix.is) {
     case 'way': {
@@ -70,7 +76,7 @@ export function fixFault({
     case 'change': {
       const part = payments.find(({ id }) => id === fix.part);
       if (part === undefined || part.drawer === null) return { code: 'correct/no-drawer' };
-      return part.change === fix.change ? same : null;
+      return changeOf(part, of) === fix.change ? same : null;
     }
     case 'customer':
       return sale.customer === fix.customer ? same : null;

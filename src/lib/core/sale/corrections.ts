@@ -11,7 +11,15 @@ export interface Correctable {
   readonly sale: Row<'sales'>;
   readonly lines: readonly Row<'saleLines'>[];
   readonly payments: readonly Row<'payments'>[];
+  /** Change that was handed out in truth, by part; a part that is not here handed out what it says. Minor units. */
+  readonly handedOut?: Readonly<Record<string, number>> | undefined;
 }
+
+/** Change that was handed out for a part, as it is known now. Minor units. */
+export const changeOf = (
+  { id, change }: Pick<Row<'payments'>, 'id' | 'change'>,
+  { handedOut = {} }: Pick<Correctable, 'handedOut'>,
+): number => handedOut[id] ?? change;
 
 type Correction = Pick<Row<'corrections'>, 'id' | 'sale' | 'fix' | 'stamp'>;
 
@@ -22,64 +30,90 @@ export function asCorrected<S extends Correctable>(of: S, corrections: readonly 
     .reduce<S>((before, { fix }) => ({ ...before, ...applied(before, fix) }), of);
 }
 
-const inOrder = (corrections: readonly Correction[]): readonly Correction[] =>
+const inOrder = <C extends Correction>(corrections: readonly C[]): readonly C[] =>
   corrections.toSorted((a, b) =>
     a.stamp < b.stamp ? -1 : a.stamp > b.stamp ? 1 : a.id < b.id ? -1 : 1,
   );
 
 /** The rows with this put right. */
-export function applied({ sale, lines, payments }: Correctable, fix: Fix): Correctable {
+export function applied(of: Correctable, fix: Fix): Correctable {
+  const { sale, lines, payments } = of;
   switch (fix.is) {
     case 'way': {
       const { is: _is, part, ...paid } = fix;
       return {
-        ...{ sale, lines },
+        ...of,
         payments: payments.map((each) => (each.id === part ? { ...each, ...paid } : each)),
       };
     }
     case 'change':
       // What was handed over and owed stays: only the drawer has another amount.
-      return { sale, lines, payments };
+      return { ...of, handedOut: { ...of.handedOut, [fix.part]: fix.change } };
     case 'customer':
-      return { sale: { ...sale, customer: fix.customer }, lines, payments };
+      return { ...of, sale: { ...sale, customer: fix.customer } };
     case 'seller':
       return {
-        ...{ sale, payments },
+        ...of,
         lines: lines.map((line) => ({ ...line, seller: fix.seller })),
       };
     case 'item': {
       const { is: _is, line: at, ...goods } = fix;
       return {
-        ...{ sale, payments },
+        ...of,
         lines: lines.map((line) => (line.line === at ? { ...line, ...goods } : line)),
       };
     }
   }
 }
 
-/** Parts of any sales as they were paid in truth. */
-export function partsAsPaid<P extends Pick<Row<'payments'>, 'id' | 'way' | 'drawer'>>(
-  payments: readonly P[],
-  corrections: readonly Correction[],
-): readonly P[] {
-  const fixes = inOrder(corrections).flatMap(({ fix }) => (fix.is === 'way' ? [fix] : []));
-  return payments.map((part) =>
-    fixes.reduce<P>(
-      (now, { is: _is, part: id, ...paid }) => (id === part.id ? { ...now, ...paid } : now),
-      part,
-    ),
-  );
+type Part = Pick<Row<'payments'>, 'id' | 'way' | 'drawer' | 'change'>;
+
+/** A part before and after a correction, and how much more change was handed out than it had said; minor units. */
+export interface PartPutRight<P, C> {
+  readonly correction: C;
+  readonly before: P;
+  readonly after: P;
+  readonly moreChange: number;
 }
 
-/** Whose sales are in truth somebody else's, or nobody's: by sale. */
-export function customersPutRight(
+/** What was put right of these parts, one after another. */
+export function partsPutRight<P extends Part, C extends Correction>(
+  parts: readonly P[],
+  corrections: readonly C[],
+): readonly PartPutRight<P, C>[] {
+  const now = new Map(parts.map((part) => [part.id, part]));
+  return inOrder(corrections).flatMap((correction) => {
+    const { fix } = correction;
+    const before = 'part' in fix ? now.get(fix.part) : undefined;
+    if (before === undefined) return [];
+    if (fix.is !== 'way' && fix.is !== 'change') return [];
+    const { is: _is, part, ...paid } = fix;
+    const after = { ...before, ...paid };
+    now.set(part, after);
+    return { correction, before, after, moreChange: after.change - before.change };
+  });
+}
+
+/** Parts of any sales as they were paid in truth. */
+export function partsAsPaid<P extends Part>(
+  parts: readonly P[],
   corrections: readonly Correction[],
-): ReadonlyMap<string, string | null> {
-  return new Map(
+): readonly P[] {
+  const last = new Map(partsPutRight(parts, corrections).map(({ after }) => [after.id, after]));
+  // What was handed over and owed stays.
+  return parts.map((part) => ({ ...part, ...last.get(part.id), change: part.change }));
+}
+
+/** Whose a sale is in truth; null for nobody's in particular. */
+export function buyersOf(
+  corrections: readonly Correction[],
+): (sale: Pick<Row<'sales'>, 'id' | 'customer'>) => string | null {
+  const putRight = new Map(
     inOrder(corrections).flatMap(({ sale, fix }) =>
       fix.is === 'customer' ? [[sale, fix.customer] as const] : [],
     ),
   );
+  return ({ id, customer }) => putRight.get(id) ?? (putRight.has(id) ? null : customer);
 }
 
 /** What a correction moves: what the sale moved as it stood is taken off, and what it moves now is put on. */
@@ -91,12 +125,12 @@ export function movesOf(before: Correctable, fix: Fix): readonly Posting[] {
 
 /** Change that was counted wrongly is a difference of its drawer that has a name. */
 function changeMoves(
-  { payments }: Correctable,
+  of: Correctable,
   { part: id, change }: Extract<Fix, { is: 'change' }>,
 ): readonly Posting[] {
-  const part = payments.find((each) => each.id === id);
+  const part = of.payments.find((each) => each.id === id);
   if (part === undefined || part.drawer === null) return [];
-  const more = change - part.change;
+  const more = change - changeOf(part, of);
   return [
     ...money(`drawer:${part.drawer}`, minus(more), { drawer: part.drawer }),
     ...money('drawer-difference', more, { drawer: part.drawer }),

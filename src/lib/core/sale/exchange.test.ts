@@ -71,7 +71,7 @@ function withBack(slip: OpenSlip, books: Books): OpenSlip {
 }
 const swap = (slip: OpenSlip, more: Partial<RingUpExchange> = {}) =>
   ringUpExchange({
-    ...{ ...here(), slip, cardLeft: null },
+    ...{ ...here(), slip, sold: [] },
     rest: { way: 'cash', drawer: DRAWER, card: null },
     ...more,
   });
@@ -135,19 +135,24 @@ describe('goods that come back on a slip', () => {
     const sums = balances([...before, ...writer.append(even.drafts, 1)]);
     assert.equal(sums.get(`drawer:${DRAWER}`), 1000);
     assert.equal(sums.get(`owed:${EXCHANGE}`), 0);
+    // As much as the card has paid and not had back goes to it, by a refund of its own.
+    const [part] = booksOf(before).rows('payments');
+    const toCard = (charge: number): Partial<RingUpExchange> => ({
+      rest: { way: CARD_WAY.id, drawer: null, card: part!.id },
+      sold: [{ payments: [{ ...part!, charge, surcharge: 0, tip: 0, change: 0 }], refunds: [] }],
+    });
+    const refunded = swap(more, toCard(550));
+    assert.ok(refunded.ok);
+    const [refund] = booksOf(writer.append(refunded.drafts, 1)).rows('cardRefunds');
+    assert.deepEqual([refund!.payment, refund!.amount], [part!.id, 550]);
     const refused = [
       [swap(more, { rest: null }), 'exchange/no-way-back'],
       [swap(more, { rest: { way: 'cash', drawer: null, card: null } }), 'return/no-drawer'],
       [swap(withBack(slipOf(2000), booksOf(before))), 'exchange/still-to-pay'],
       [swap(slipOf(2000)), 'exchange/nothing-back'],
       [swap(withBack(emptySlip(newId()), booksOf(before))), 'sale/nothing-on-it'],
-      [
-        swap(more, {
-          rest: { way: CARD_WAY.id, drawer: null, card: { payment: newId(), refund: newId() } },
-          cardLeft: 549,
-        }),
-        'return/card-more',
-      ],
+      [swap(more, toCard(549)), 'return/card-more'],
+      [swap(more, { ...toCard(550), sold: [] }), 'return/card-more'],
     ] as const;
     for (const [outcome, code] of refused)
       assert.equal(outcome.ok ? 'rung up' : outcome.refusal.code, code);

@@ -106,8 +106,14 @@ export function partsOn(
   return [...(slip.paid ?? []), ...(brought === null ? [] : [brought])];
 }
 
-/** By which way the rest goes back: cash out of a drawer, to the card of a payment, or as it was paid. */
-export type RestBy = Pick<ReturnBody['money'][number], 'way' | 'drawer' | 'card'>;
+/** By which way the rest goes back. */
+export interface RestBy {
+  readonly way: string;
+  /** The drawer that cash comes out of. */
+  readonly drawer: string | null;
+  /** The payment to whose card it goes. */
+  readonly card: string | null;
+}
 
 export interface ExchangeReturns {
   readonly newId: () => string;
@@ -142,7 +148,14 @@ export function exchangeReturns({ slip, rest, ...here }: ExchangeReturns): reado
               exchange: slip.id,
             } as const,
           ]),
-      ...(owed === 0 || rest === null ? [] : [{ ...rest, amount, rounding: amount - owed }]),
+      ...(owed === 0 || rest === null
+        ? []
+        : [
+            {
+              ...{ way: rest.way, drawer: rest.drawer, amount, rounding: amount - owed },
+              card: rest.card === null ? null : { payment: rest.card, refund: here.newId() },
+            },
+          ]),
     ];
     const body: ReturnBody = {
       ...{ sale: back.sale, saleNumber: back.saleNumber, slip: back.slip },

@@ -6,6 +6,7 @@ import { localTime } from '../event/local-time';
 import { readAmount } from '../money/amount-text';
 import { readQuantity } from '../money/typed';
 import { sum } from '../money/units';
+import type { Person } from '../people/rights';
 import type { SlipTax } from '../pricing/slip';
 import { pricedBy, priceSlip } from '../slip/price-slip';
 import { emptySlip, type OpenLine } from '../slip/open-slip';
@@ -46,6 +47,12 @@ export interface MakeRefund {
   readonly before: number;
   readonly most: number | null;
 }
+
+/** What a person may give back on a day without a sale; null for any amount, as owners may. Minor units. */
+export const refundMostOf = (
+  person: Pick<Person, 'role'> | undefined,
+  business: Pick<Row<'businesses'>, 'refundMost'> | undefined,
+): number | null => (person?.role === 'owner' ? null : (business?.refundMost ?? null));
 
 export type RefundRefusal =
   | { readonly code: 'refund/nothing' }

@@ -3,6 +3,8 @@ import { localTime } from '../event/local-time';
 import { priceSlip } from '../slip/price-slip';
 import type { OpenSlip } from '../slip/open-slip';
 import { broughtBack, exchangePart, exchangeReturns, overOf, type RestBy } from './exchange';
+import { leftOnCard } from './make-return';
+import type { SaleDocument } from './sale-document';
 import { EXCHANGE } from '../payment/methods';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
 import { fixedFor, partDraft, type PartRefusal } from './take-part';
@@ -11,8 +13,8 @@ import type { Draft } from '../daybook/chain';
 export interface RingUpExchange extends SaleSurroundings {
   readonly slip: OpenSlip;
   readonly rest: RestBy | null;
-  /** What can still go back to the card that the rest goes to; minor units, null where none does. */
-  readonly cardLeft: number | null;
+  /** The sales that it is of, as far as they are known here. */
+  readonly sold: readonly Pick<SaleDocument, 'payments' | 'refunds'>[];
 }
 
 export type ExchangeRefusal =
@@ -53,8 +55,8 @@ export function ringUpExchange(asIs: RingUpExchange): ExchangeOutcome {
   if (over > 0 && rest === null) return refuse({ code: 'exchange/no-way-back', over });
   if (over > 0 && rest?.way === 'cash' && rest.drawer === null)
     return refuse({ code: 'return/no-drawer' });
-  if (rest?.card != null && over > (asIs.cardLeft ?? 0))
-    return refuse({ code: 'return/card-more', left: asIs.cardLeft ?? 0 });
+  const onCard = rest === null || rest.card === null ? null : leftOf(rest.card, asIs.sold);
+  if (onCard !== null && over > onCard) return refuse({ code: 'return/card-more', left: onCard });
   const part = exchangePart(slip, total, newId);
   const paid = [...(slip.paid ?? []), ...(part === null ? [] : [part])];
   const now: OpenSlip = { ...slip, paid, fixed };
@@ -69,6 +71,15 @@ export function ringUpExchange(asIs: RingUpExchange): ExchangeOutcome {
     ...saleDrafts(now, quote, command),
   ];
   return { ok: true, drafts, slip: null, over, total };
+}
+
+/** What of a card's payment has not gone back to it; nothing of one that is not known. Minor units. */
+function leftOf(payment: string, sold: RingUpExchange['sold']): number {
+  for (const { payments, refunds } of sold) {
+    const part = payments.find(({ id }) => id === payment);
+    if (part !== undefined) return leftOnCard(part, refunds);
+  }
+  return 0;
 }
 
 const refuse = (refusal: ExchangeRefusal): ExchangeOutcome => ({ ok: false, refusal });

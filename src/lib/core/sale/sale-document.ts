@@ -9,6 +9,8 @@ export interface SaleDocument {
   readonly undone: readonly Row<'voidsUndone'>[];
   /** What had been booked wrongly of it; the rows here are as it was put right. */
   readonly corrections: readonly Row<'corrections'>[];
+  /** As `Correctable` has it. */
+  readonly handedOut?: Readonly<Record<string, number>> | undefined;
   /** What of it came back, the first first. */
   readonly returns: readonly Row<'returns'>[];
   /** What goes back to its cards for that. */

@@ -4,6 +4,9 @@
 export const saleNumber = (device: number, count: number): string =>
   `D${String(device)}-${String(count)}`;
 
+/** Whether it reads like the number of a sale, whatever its capitals. */
+export const isSaleNumber = (typed: string): boolean => /^D\d+-\d+$/i.test(typed.trim());
+
 /** Number of a drawer's final read. @example readNumber(3, 2) // => 'D3-R2' */
 export const readNumber = (device: number, count: number): string =>
   `D${String(device)}-R${String(count)}`;

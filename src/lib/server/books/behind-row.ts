@@ -2,6 +2,7 @@
 import type { Transaction } from 'sequelize';
 import type { Row } from '../../core/books/tables';
 import { sum } from '../../core/money/units';
+import { partsPutRight } from '../../core/sale/corrections';
 import { linesBack } from '../../core/sale/return-figures';
 import {
   BEHIND_AT_ONCE,
@@ -118,47 +119,40 @@ async function putRightOf(
   >(
     database,
     `SELECT id, at, \`by\`, sale, saleNumber, stamp, fix FROM ${sqlTable('corrections')} ` +
-      "WHERE business = ? AND event = ? AND JSON_VALUE(fix, '$.is') IN ('way', 'change') ORDER BY stamp, id",
+      "WHERE business = ? AND event = ? AND JSON_VALUE(fix, '$.is') IN ('way', 'change')",
     [business, event],
     transaction,
   );
   if (rows.length === 0) return [];
-  const fixes = rows.map(({ fix }) => parsed(fix));
-  const ids = fixes.flatMap((fix) => ('part' in fix ? fix.part : []));
+  const corrections = rows.map((row) => ({ ...row, fix: parsed(row.fix) }));
   const parts = await select<{
     id: string;
     way: string;
     drawer: string | null;
     amount: string;
-    given: string;
+    change: string;
   }>(
     database,
-    'SELECT id, way, drawer, charge + surcharge + tip - `change` AS amount, `change` AS given ' +
+    'SELECT id, way, drawer, charge + surcharge + tip - `change` AS amount, `change` ' +
       `FROM ${sqlTable('payments')} WHERE business = ? AND id IN (?)`,
-    [business, ids],
+    [business, corrections.flatMap(({ fix }) => ('part' in fix ? fix.part : []))],
     transaction,
   );
-  const now = new Map(parts.map((part) => [part.id, part]));
-  const isOf = (part: { way: string; drawer: string | null }): boolean =>
+  const isOf = (part: { readonly way: string; readonly drawer: string | null }): boolean =>
     (of === 'way' ? part.way : part.drawer) === id;
-  const found = rows.flatMap((row, n): Found[] => {
-    const fix = fixes[n]!;
-    const part = 'part' in fix ? now.get(fix.part) : undefined;
-    if (part === undefined) return [];
-    const amount = Number(part.amount);
-    const document = (sum: number): Found => ({
-      ...{ key: row.id, sale: row.sale, number: row.saleNumber, at: row.at, by: row.by },
-      ...{ quantity: null, isBack: false, amount: sum },
-    });
-    if (fix.is === 'change')
-      return isOf(part) && of === 'drawer' ? [document(Number(part.given) - fix.change)] : [];
-    if (fix.is !== 'way') return [];
-    const was = isOf(part);
-    now.set(part.id, { ...part, way: fix.way, drawer: fix.drawer });
-    const is = isOf(fix);
-    return was === is ? [] : [document(is ? amount : 0 - amount)];
+  const asNumbers = parts.map((part) => ({
+    ...part,
+    amount: Number(part.amount),
+    change: Number(part.change),
+  }));
+  return partsPutRight(asNumbers, corrections).flatMap((put): Found[] => {
+    const { correction, before, after: now, moreChange } = put;
+    const amount = (isOf(now) ? now.amount : 0) - (isOf(before) ? before.amount : 0);
+    const handed = of === 'drawer' && isOf(now) ? moreChange : 0;
+    if (amount - handed === 0 || (after !== '' && correction.id >= after)) return [];
+    const { id: key, sale, saleNumber: number, at, by } = correction;
+    return [{ key, sale, number, at, by, quantity: null, isBack: false, amount: amount - handed }];
   });
-  return found.filter(({ key }) => after === '' || key < after);
 }
 
 /** Lines of an item that came back at the event. */

@@ -9,17 +9,19 @@ export const canShare = (): boolean =>
   typeof navigator.canShare === 'function' &&
   navigator.canShare({ files: [fileOf('a.pdf', 'application/pdf', new Uint8Array())] });
 
-/** @returns False where nobody was chosen, or the browser would not. */
+/** @returns What went wrong, in words; empty also where somebody thought better of it. */
 export async function shareFile(
   name: string,
   type: string,
   content: Uint8Array,
   { subject, text }: Letter,
-): Promise<boolean> {
+): Promise<string> {
   try {
     await navigator.share({ files: [fileOf(name, type, content)], title: subject, text });
-    return true;
-  } catch {
-    return false;
+    return '';
+  } catch (error) {
+    return error instanceof DOMException && error.name === 'AbortError'
+      ? ''
+      : `${name} could not be handed on; save it as a PDF and put it with the letter.`;
   }
 }

@@ -3,6 +3,7 @@ import { stageOf } from '$lib/core/event/stage';
 import type { RestBy } from '$lib/core/sale/exchange';
 import { ringUpExchange, type ExchangeRefusal } from '$lib/core/sale/ring-up-exchange';
 import { ringUp, type RingUpRefusal } from '$lib/core/sale/ring-up';
+import type { SaleDocument } from '$lib/core/sale/sale-document';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';
 import { takePart, type PartDone, type PartRefusal, type TakePart } from '$lib/core/sale/take-part';
@@ -96,11 +97,10 @@ export async function ringUpNothing(stall: Stall): Promise<TakenAtCounter> {
 export async function ringUpExchanged(
   stall: Stall,
   rest: RestBy | null,
-  cardLeft: number | null,
 ): Promise<(Extract<TakenAtCounter, { ok: true }> & { readonly over: number }) | NotTaken> {
   let [over, total] = [0, 0];
-  const written = await writing(stall, (slip, surroundings) => {
-    const rung = ringUpExchange({ ...surroundings, slip, rest, cardLeft });
+  const written = await writing(stall, (slip, surroundings, _drawer, sold) => {
+    const rung = ringUpExchange({ ...surroundings, slip, rest, sold });
     if (rung.ok) ({ over, total } = rung);
     return rung;
   });
@@ -143,6 +143,7 @@ async function writing(
     slip: OpenSlip,
     surroundings: SaleSurroundings & { readonly newId: () => string },
     drawer: string | null,
+    sold: readonly SaleDocument[],
   ) =>
     Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
   lender?: string,
@@ -154,12 +155,12 @@ async function writing(
   const { number: deviceNumber } = identity;
   const written = await pay(
     deskOf(stall),
-    (open, { saleNumber: number, returnNumber }) => {
+    (open, { saleNumber: number, returnNumber }, sold) => {
       const here = {
         ...{ newId, pricing, taxes, event, deviceNumber, number, returnNumber },
         now: Date.now(),
       };
-      return command(open, here, stall.drawer?.id ?? null);
+      return command(open, here, stall.drawer?.id ?? null, sold);
     },
     lender,
   );

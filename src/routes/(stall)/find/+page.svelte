@@ -4,6 +4,7 @@
   import { page } from '$app/state';
   import type { DocumentKind } from '$lib/core/find/documents';
   import { isReceiptOf, receiptCodeIn } from '$lib/core/receipt/receipt-code';
+  import { isSaleNumber } from '$lib/core/sale/sale-number';
   import { findDocuments } from '$lib/device/find-documents';
   import { findSales } from '$lib/device/find-sales';
   import { live } from '$lib/device/live.svelte';
@@ -159,9 +160,8 @@
     <h1>Find</h1>
     <a
       class="plain"
-      href="/refund{/^[A-Z]+\d+-\d+$/i.test(typed.trim())
-        ? `?number=${encodeURIComponent(typed.trim())}`
-        : ''}">Give back without a sale …</a
+      href="/refund{isSaleNumber(typed) ? `?number=${encodeURIComponent(typed.trim())}` : ''}"
+      >Give back without a sale …</a
     >
   </div>
   <label class="grid max-w-xl gap-1 font-[560]">

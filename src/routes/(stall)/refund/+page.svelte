@@ -3,17 +3,16 @@
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { itemName } from '$lib/core/goods/item-name';
   import { allWays } from '$lib/core/payment/ways';
   import { givenFor, type ChosenBack } from '$lib/core/sale/make-return';
-  import { refundOwed } from '$lib/core/sale/make-refund';
+  import { refundMostOf, refundOwed } from '$lib/core/sale/make-refund';
   import { hasWords, wordsIn } from '$lib/core/entry-line/words';
   import { live } from '$lib/device/live.svelte';
   import { refundOnce } from '$lib/device/refund-goods';
   import Field from '$lib/ui/forms/Field.svelte';
   import { refundRefusalWords } from '$lib/ui/words/return-words';
-  import { reasonWords } from '$lib/ui/words/stock-words';
+  import GoesTo from '../GoesTo.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
@@ -86,7 +85,7 @@
       timeZone: stall.event?.timeZone ?? stall.business.timeZone,
       deviceNumber: stall.identity.number,
       by: stall.seller?.id ?? null,
-      most: who?.role === 'owner' ? null : stall.business.refundMost,
+      most: refundMostOf(who, stall.business),
     });
     if (!outcome.ok) {
       wrong =
@@ -130,13 +129,7 @@
             inputmode="decimal"
           />
           {#if item !== undefined}
-            <label class="grid gap-1 font-[560]">
-              It goes
-              <select class="select min-h-12 w-full" bind:value={line.to}>
-                <option value="stock">back to stock</option>
-                {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
-              </select>
-            </label>
+            <GoesTo label="It goes" bind:value={line.to} />
           {/if}
         </div>
       </fieldset>

@@ -1,10 +1,11 @@
 <script lang="ts">
   /** What comes back pays for all of the slip: it is rung up, and the rest is given back. */
   import { toast } from 'svelte-sonner';
+  import { EXCHANGE } from '$lib/core/payment/methods';
+  import { CASH_WAY } from '$lib/core/payment/ways';
   import type { RestBy } from '$lib/core/sale/exchange';
   import { leftOnCard } from '$lib/core/sale/make-return';
   import { live } from '$lib/device/live.svelte';
-  import { newId } from '$lib/device/new-id';
   import { ownSale } from '$lib/device/sale-document';
   import { faultWords } from '$lib/ui/words/fault-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -29,33 +30,23 @@
     readonly id: string;
     readonly label: string;
     readonly rest: RestBy;
-    readonly cardLeft: number | null;
   }
   const choices = $derived.by((): readonly Choice[] => [
     ...stall.openDrawers.map(({ id, name }) => ({
       id: `drawer ${id}`,
       label: `Cash out of ${name}`,
-      rest: { way: 'cash', drawer: id, card: null },
-      cardLeft: null,
+      rest: { way: CASH_WAY.id, drawer: id, card: null },
     })),
     ...(found.value?.payments ?? []).flatMap((part): Choice[] => {
       const { id, way, wayName, card, drawer } = part;
-      if (drawer !== null || way === 'exchange') return [];
-      if (card === null)
-        return [
-          {
-            ...{ id: `way ${way}`, label: `By ${wayName}, as it was paid`, cardLeft: null },
-            rest: { way, drawer: null, card: null },
-          },
-        ];
-      const cardLeft = leftOnCard(part, found.value?.refunds ?? []);
-      if (cardLeft < over) return [];
-      return [
-        {
-          ...{ id: `card ${id}`, label: `To ${wayName} ${card.last4}`, cardLeft },
-          rest: { way, drawer: null, card: { payment: id, refund: newId() } },
-        },
-      ];
+      if (drawer !== null || way === EXCHANGE) return [];
+      if (card === null) {
+        const label = `By ${wayName}, as it was paid`;
+        return [{ id: `way ${way}`, label, rest: { way, drawer: null, card: null } }];
+      }
+      if (leftOnCard(part, found.value?.refunds ?? []) < over) return [];
+      const label = `To ${wayName} ${card.last4}`;
+      return [{ id: `card ${id}`, label, rest: { way, drawer: null, card: id } }];
     }),
   ]);
   let chosen = $state('');
@@ -70,11 +61,8 @@
     const given = over;
     const isCard = choice?.rest.card != null;
     try {
-      const rung = await ringUpExchanged(
-        stall,
-        given === 0 ? null : (choice?.rest ?? null),
-        choice?.cardLeft ?? null,
-      );
+      const rest = given === 0 ? null : (choice?.rest ?? null);
+      const rung = await ringUpExchanged(stall, rest);
       if (!rung.ok) {
         wrong = refusalWords(rung.refusal, money);
         return;

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { customersPutRight } from '$lib/core/sale/corrections';
+  import { buyersOf } from '$lib/core/sale/corrections';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
@@ -20,11 +20,8 @@
 
   async function hand(): Promise<void> {
     const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
-    const putRight = customersPutRight(await db.books.corrections.toArray());
-    const sales = await db.books.sales
-      .filter(({ id, customer: rung }) => (putRight.get(id) ?? rung) === customer.id)
-      .filter(({ id }) => !putRight.has(id) || putRight.get(id) === customer.id)
-      .toArray();
+    const buyerOf = buyersOf(await db.books.corrections.toArray());
+    const sales = await db.books.sales.filter((sale) => buyerOf(sale) === customer.id).toArray();
     const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
     const file = customerFile(customer, consents, sales, payers);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));

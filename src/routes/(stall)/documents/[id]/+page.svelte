@@ -3,6 +3,7 @@
   import { page } from '$app/state';
   import type { PaperShape } from '$lib/device/paper/document-pdf';
   import { live } from '$lib/device/live.svelte';
+  import { notePrinted } from '$lib/device/printer/printed';
   import { saveFile } from '$lib/ui/files/save-file';
   import { wayNameOf } from '$lib/ui/words/way-words';
   import { Goods } from '../../stock/goods.svelte';
@@ -31,8 +32,8 @@
   async function pdf(shape: PaperShape): Promise<void> {
     if (paper === null) return;
     const { documentPdf } = await import('$lib/device/paper/document-pdf');
-    // What is made anew says so: the first was made when it was written.
-    const again = { ...paper, foot: `${paper.foot} Printed again.`.trim() };
+    const isAgain = await notePrinted(stall.db, page.params.id ?? '');
+    const again = isAgain ? { ...paper, foot: `${paper.foot} Printed again.`.trim() } : paper;
     const name = `${paper.title} ${paper.number}`.trim();
     saveFile(`${name}.pdf`, 'application/pdf', await documentPdf(again, shape));
   }

@@ -5,6 +5,8 @@
   import type { Fix } from '$lib/core/daybook/kinds/sale-corrected';
   import { readAmount } from '$lib/core/money/amount-text';
   import { allWays, CASH_WAY } from '$lib/core/payment/ways';
+  import { changeOf } from '$lib/core/sale/corrections';
+  import { couldBe } from '$lib/core/sale/correct-sale';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { correctOnce } from '$lib/device/correct-sale';
   import { live } from '$lib/device/live.svelte';
@@ -75,15 +77,9 @@
   const to = $derived(ways.find(({ id }) => id === way));
   const drawer = $derived(stall.drawer ?? stall.openDrawers[0]);
   const of = $derived(found.lines.find((each) => each.line === line) ?? found.lines[0]);
-  /** What costs as much, by the same measure, and is taxed alike. */
   const alike = $derived(
     items.value.filter(
-      (each) =>
-        each.isActive &&
-        each.id !== of?.item &&
-        each.price === of?.price &&
-        each.unit === of.unit &&
-        each.taxes.toSorted().join(' ') === Object.keys(of.tax).toSorted().join(' '),
+      (each) => of !== undefined && each.isActive && each.id !== of.item && couldBe(of, each),
     ),
   );
   const people = $derived(
@@ -206,7 +202,9 @@
       {/if}
     {:else if is === 'change'}
       <Field
-        label="Change that was handed out, booked as {money.text(chosen?.change ?? 0)}"
+        label="Change that was handed out, booked as {money.text(
+          chosen === undefined ? 0 : changeOf(chosen, found),
+        )}"
         bind:value={change}
         inputmode="decimal"
       />

@@ -2,7 +2,6 @@
   /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
-  import { GONE } from '$lib/core/daybook/kinds/stock-moved';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import {
     canComeBack,
@@ -20,6 +19,7 @@
   import { quantityWords } from '$lib/ui/words/money-words';
   import { bringBackWords, refundWords, returnRefusalWords } from '$lib/ui/words/return-words';
   import { reasonWords } from '$lib/ui/words/stock-words';
+  import GoesTo from '../../GoesTo.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
 
@@ -196,16 +196,11 @@
             >
           </legend>
           {#if !isOff}
-            <label class="grid gap-1">
-              <span class="sr-only">Where {line.name} goes</span>
-              <select
-                class="select min-h-12 w-full"
-                bind:value={() => to[line.line] ?? 'stock', (value) => (to[line.line] = value)}
-              >
-                <option value="stock">back to stock</option>
-                {#each GONE as why (why)}<option value={why}>was {reasonWords(why)}</option>{/each}
-              </select>
-            </label>
+            <GoesTo
+              label="Where {line.name} goes"
+              isPlain
+              bind:value={() => to[line.line] ?? 'stock', (value) => (to[line.line] = value)}
+            />
           {/if}
           <label class={['grid gap-1', isOff && 'col-start-2']}>
             <span class="sr-only">{isOff ? 'Off' : 'How much of'} {line.name}</span>

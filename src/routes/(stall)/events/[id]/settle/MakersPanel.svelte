@@ -33,11 +33,10 @@
     documentPdf(makerPaper(of(maker)), 'sheet');
   const save = async (maker: MakerSettled): Promise<void> =>
     saveFile(pdfName(maker), 'application/pdf', await pdf(maker));
-  const share = async (maker: MakerSettled): Promise<void> =>
-    void (await shareFile(
-      ...([pdfName(maker), 'application/pdf', await pdf(maker)] as const),
-      makerLetter(of(maker)),
-    ));
+  async function share(maker: MakerSettled): Promise<void> {
+    const bytes = await pdf(maker);
+    wrong = await shareFile(pdfName(maker), 'application/pdf', bytes, makerLetter(of(maker)));
+  }
 </script>
 
 {#if makers.length > 0}

@@ -62,8 +62,9 @@
     return [`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape)];
   }
   const pdf = async (shape: PaperShape): Promise<void> => saveFile(...(await paperOf(shape)));
-  const share = async (): Promise<void> =>
-    void (await shareFile(...(await paperOf('sheet')), orderLetter(whole)));
+  async function share(): Promise<void> {
+    says = await shareFile(...(await paperOf('sheet')), orderLetter(whole));
+  }
   /** In the mail program of this device, its PDF saved to be put with it. */
   async function mail(): Promise<void> {
     await pdf('sheet');
