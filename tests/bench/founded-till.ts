@@ -1,6 +1,6 @@
 /** A business in the database of a running till that trades, so that what is pushed is judged. */
 import { randomBytes } from 'node:crypto';
-import { BUSINESS, deviceId, personId } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, personId } from '../../src/lib/core/testing/made-up-business';
 import type { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';

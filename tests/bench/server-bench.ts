@@ -1,7 +1,8 @@
 /** Entries per second into MariaDB: pushed over HTTP, against raw multi-row inserts of the same rows. */
 import mysql from 'mysql2/promise';
 import { select } from '../../src/lib/server/database/select';
-import { deviceId, DeviceWriter, personId } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { deviceId, personId } from '../../src/lib/core/testing/made-up-business';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import type { RunningTill } from '../support/running-till';
 import { median, type Figure } from './figures';

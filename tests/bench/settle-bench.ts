@@ -1,13 +1,13 @@
 /** Settling: matching cards, by the number of lines; and the page of an event of 5,000 sales, against one scan of its lines. */
 import mysql from 'mysql2/promise';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   deviceId,
-  DeviceWriter,
   EVENT,
   itemId,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { matchCards, type CardPayment } from '../../src/lib/core/settle/match-cards';
 import { proposeBank, type BankLine } from '../../src/lib/core/bank/match-bank';
 import type { OpenMoney } from '../../src/lib/core/bank/open-money';

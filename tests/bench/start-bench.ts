@@ -3,13 +3,8 @@
  * travel, and the time that the server takes for all pages. Both have the same goods and the same event
  * that is on; what differs is what lies behind them.
  */
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, personId } from '../../src/lib/core/testing/made-up-business';
 import type { TableName } from '../../src/lib/core/books/tables';
 import { goods } from '../../src/lib/core/testing/founded';
 import { append } from '../../src/lib/server/daybook/append';

@@ -31,13 +31,8 @@ import {
   type PaidPart,
 } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING } from '../../src/lib/core/testing/a-sale';
-import {
-  CARD_WAY,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  item,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { CARD_WAY, deviceId, EVENT, item } from '../../src/lib/core/testing/made-up-business';
 import { SEED, TIMES } from '../support/random';
 
 const RUNS = 3000 * TIMES;

@@ -18,13 +18,7 @@ import { takePart } from '../../src/lib/core/sale/take-part';
 import { keptSlips } from '../../src/lib/core/set-aside/kept-slips';
 import { putItem, removeLine, thingsOn, type SlipRefusal } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
-import {
-  BUSINESS,
-  deviceId,
-  EVENT,
-  idOf,
-  item,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, idOf, item } from '../../src/lib/core/testing/made-up-business';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { DeviceDaybook, ownEntriesAfter } from '../../src/lib/device/daybook';
 import { newId } from '../../src/lib/device/new-id';

@@ -18,14 +18,8 @@ import { handedBackIn } from '../../src/lib/core/journal/take-back';
 import { Evidence, type WritingDevice } from '../../src/lib/core/judging/evidence';
 import { effectOf, judgeEntry } from '../../src/lib/core/judging/judge-entry';
 import { isBarred } from '../../src/lib/core/people/judge';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  itemId,
-  personId,
-  step,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter, step } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, itemId, personId } from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { calledOther, forged, mutation, type Mutation } from '../support/hostile';
 import { SEED, TIMES } from '../support/random';

@@ -11,16 +11,16 @@ import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import type { Draft } from '../../src/lib/core/daybook/chain';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   deviceId,
-  DeviceWriter,
   EVENT,
   idOf,
   item,
   personBody,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { shutOut } from '../../src/lib/server/access/devices';
 import { Accounts } from '../../src/lib/server/access/accounts';

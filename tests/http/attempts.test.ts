@@ -6,12 +6,8 @@ import { startApplication } from '../../scripts/setup/application.mjs';
 import { HEADERS } from '../../scripts/setup/security-headers.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { LARGEST_BODY } from '../../src/lib/core/daybook/sync-messages';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  idOf,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, idOf } from '../../src/lib/core/testing/made-up-business';
 import { Accounts } from '../../src/lib/server/access/accounts';
 import { beginReset } from '../../src/lib/server/access/forgotten';
 import { beginVerification } from '../../src/lib/server/access/verification';

@@ -7,7 +7,7 @@ import { after, before, describe, it } from 'node:test';
 import { startAcquirerProcess } from '../../scripts/setup/acquirer.mjs';
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
-import { BUSINESS, customerId, deviceId, idOf } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, customerId, deviceId, idOf } from '../../src/lib/core/testing/made-up-business';
 import { seal } from '../../src/lib/device/cards/seal';
 import { shutOut } from '../../src/lib/server/access/devices';
 import { testDatabase, type TestDatabase } from '../support/test-database';

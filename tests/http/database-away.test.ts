@@ -4,7 +4,8 @@ import net from 'node:net';
 import { after, before, describe, it } from 'node:test';
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
-import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId } from '../../src/lib/core/testing/made-up-business';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 
 /** Passes everything on to the database, until it is told not to. */

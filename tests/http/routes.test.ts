@@ -3,13 +3,8 @@ import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  idOf,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, idOf } from '../../src/lib/core/testing/made-up-business';
 import { select } from '../../src/lib/server/database/select';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 

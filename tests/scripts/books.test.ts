@@ -8,7 +8,8 @@ import { after, describe, it } from 'node:test';
 import { ROOT } from '../../scripts/setup/run.mjs';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { readPlainLedger } from '../../src/lib/core/formats/plain-ledger';
-import { DRAWER, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DRAWER } from '../../src/lib/core/testing/made-up-business';
 
 const folder = mkdtempSync(join(tmpdir(), 'stall-till-books-'));
 after(() => rmSync(folder, { recursive: true, force: true }));

@@ -2,13 +2,8 @@ import assert from 'node:assert/strict';
 import { after, before, beforeEach, describe, it } from 'node:test';
 import { hashOf } from '../../src/lib/core/daybook/chain';
 import type { Entry } from '../../src/lib/core/daybook/entry';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  idOf,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, idOf } from '../../src/lib/core/testing/made-up-business';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append, NotEnrolledError } from '../../src/lib/server/daybook/append';
 import { keptEntries } from '../../src/lib/server/daybook/kept';

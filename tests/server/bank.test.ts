@@ -8,15 +8,15 @@ import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { settlingOf } from '../../src/lib/core/settle/settling';
 import { readCamt053 } from '../../src/lib/core/formats/camt053';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   CARD_WAY,
   deviceId,
-  DeviceWriter,
   EVENT,
   idOf,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { allLooseEnds } from '../../src/lib/server/books/all-loose-ends';
 import { bankNow, knownLines } from '../../src/lib/server/books/bank-rows';

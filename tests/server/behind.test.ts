@@ -6,15 +6,15 @@ import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { askReceipt } from '../../src/lib/core/receipt/ask-receipt';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   idOf,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import type { Acquirer } from '../../src/lib/server/cards/acquirer';
 import { forgetCards, keepOnFile, tokenOf } from '../../src/lib/server/cards/cards-on-file';

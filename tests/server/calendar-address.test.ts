@@ -1,7 +1,7 @@
 /** The address that calendars follow: one at a time, hashed, of one business alone, and gone once it is withdrawn. */
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
-import { BUSINESS, idOf } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, idOf } from '../../src/lib/core/testing/made-up-business';
 import { CalendarAddresses } from '../../src/lib/server/access/calendar-addresses';
 import { select } from '../../src/lib/server/database/select';
 import { testDatabase, type TestDatabase } from '../support/test-database';

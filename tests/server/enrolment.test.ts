@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import { randomBytes } from 'node:crypto';
-import { idOf } from '../../src/lib/core/testing/arbitrary-daybook';
+import { idOf } from '../../src/lib/core/testing/made-up-business';
 import { migrate } from '../../src/lib/server/database/migrate';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 

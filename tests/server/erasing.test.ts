@@ -9,15 +9,15 @@ import { askReceipt } from '../../src/lib/core/receipt/ask-receipt';
 import { takePart } from '../../src/lib/core/sale/take-part';
 import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING } from '../../src/lib/core/testing/a-sale';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   CARD_WAY,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   item,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { putAside } from '../../src/lib/server/access/devices';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';

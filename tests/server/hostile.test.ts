@@ -3,13 +3,8 @@ import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Draft } from '../../src/lib/core/daybook/chain';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  personId,
-  step,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter, step } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, personId } from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';

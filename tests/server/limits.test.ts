@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import { v4 } from 'uuid';
-import { BUSINESS } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS } from '../../src/lib/core/testing/made-up-business';
 import { Accounts } from '../../src/lib/server/access/accounts';
 import { clearSpent } from '../../src/lib/server/access/clear-spent';
 import { beginReset } from '../../src/lib/server/access/forgotten';

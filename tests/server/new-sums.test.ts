@@ -2,7 +2,8 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import { declaredSums, FIRST_SUMS, newSums } from '../../src/lib/core/journal/new-sums';
-import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId } from '../../src/lib/core/testing/made-up-business';
 import { makeNewSums } from '../../src/lib/server/books/make-new-sums';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';

@@ -6,11 +6,11 @@ import { clockOf } from '../../src/lib/core/daybook/clock';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
 import { reversalBody } from '../../src/lib/core/sale/give-parts-back';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   CARD_WAY,
   deviceId,
-  DeviceWriter,
   EVENT,
   eventBody,
   idOf,
@@ -18,7 +18,7 @@ import {
   itemId,
   personBody,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts, goods } from '../../src/lib/core/testing/founded';
 import { putAside } from '../../src/lib/server/access/devices';
 import { BookReader } from '../../src/lib/server/books/read-books';

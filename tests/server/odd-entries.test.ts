@@ -3,14 +3,14 @@ import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { draft } from '../../src/lib/core/daybook/kinds';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   deviceId,
-  DeviceWriter,
   EVENT,
   idOf,
   itemId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
 import { keptEntries } from '../../src/lib/server/daybook/kept';

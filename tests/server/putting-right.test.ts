@@ -13,18 +13,18 @@ import { takePart } from '../../src/lib/core/sale/take-part';
 import { BEHIND_AT_ONCE } from '../../src/lib/core/settle/behind-row';
 import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   CARD_WAY,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   EVENT,
   item,
   personBody,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts, goods } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { behindRow } from '../../src/lib/server/books/behind-row';
@@ -245,7 +245,7 @@ describe('what was booked wrongly', () => {
     assert.deepEqual(await push([byHand]), ['correct/not-so']);
     // Neither whose goods they are nor what they cost is the writer's to say, nor goods of another price.
     for (const more of [{ maker: newId() }, { cost: 1 }, { item: item(3, 315).id }] as const) {
-      const odd = await correction(await soldByCard(), { ...other, ...more } as Fix);
+      const odd = await correction(await soldByCard(), { ...other, ...more });
       assert.deepEqual(await push([odd]), ['correct/not-so'], JSON.stringify(more));
     }
     const nobody = await correction(await soldByCard(), { is: 'seller', seller: newId() });

@@ -4,13 +4,8 @@ import { after, before, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { pullAnswerSchema } from '../../src/lib/core/daybook/sync-messages';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  itemId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, itemId } from '../../src/lib/core/testing/made-up-business';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { NO_STANDING } from '../../src/lib/device/receive';
 import { SyncRunner } from '../../src/lib/device/sync/runner';

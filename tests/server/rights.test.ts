@@ -5,15 +5,15 @@ import type { Draft } from '../../src/lib/core/daybook/chain';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import { settleKept } from '../../src/lib/core/loose-end/kept-entry';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   deviceId,
-  DeviceWriter,
   item,
   itemId,
   personBody,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';

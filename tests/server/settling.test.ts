@@ -8,15 +8,15 @@ import { NO_FEE } from '../../src/lib/core/event/pitch-fee';
 import { stageOf } from '../../src/lib/core/event/stage';
 import { settleEvent } from '../../src/lib/core/settle/settle-event';
 import { settlingOf, type Settling } from '../../src/lib/core/settle/settling';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   deviceId,
-  DeviceWriter,
   EVENT,
   eventBody,
   idOf,
   personId,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { noteSeen } from '../../src/lib/server/access/devices';
 import { BookReader } from '../../src/lib/server/books/read-books';

@@ -1,7 +1,8 @@
 /** What a shut-out device hands over is put aside, up to a bound, and never in part. */
 import assert from 'node:assert/strict';
 import { after, before, it } from 'node:test';
-import { BUSINESS, deviceId, DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId } from '../../src/lib/core/testing/made-up-business';
 import { asideOf, clearAside, putAside } from '../../src/lib/server/access/devices';
 import { testDatabase, type TestDatabase } from '../support/test-database';
 

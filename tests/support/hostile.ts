@@ -15,7 +15,7 @@ import {
   itemId,
   personId,
   TAX,
-} from '../../src/lib/core/testing/arbitrary-daybook';
+} from '../../src/lib/core/testing/made-up-business';
 
 /** Where in a body something is changed, and to what; chosen anew for each leaf that there is. */
 export interface Mutation {

@@ -11,18 +11,17 @@ import type { Entry } from '../core/daybook/entry';
 import { draft } from '../core/daybook/kinds';
 import { readEntry } from '../core/daybook/read-entry';
 import { emptySlip, putItem } from '../core/slip/open-slip';
+import { arbitraryDaybook, DeviceWriter } from '../core/testing/arbitrary-daybook';
 import {
-  arbitraryDaybook,
   BUSINESS,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   EVENT,
   idOf,
   item,
   itemId,
-} from '../core/testing/arbitrary-daybook';
+} from '../core/testing/made-up-business';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook, ownEntriesAfter, UnfitDraftError } from './daybook';
 import { applyKept, MissingEntryError, receive } from './receive';

@@ -7,14 +7,8 @@ import { stageOf } from '../core/event/stage';
 import { loadAll } from '../core/founding/first-day';
 import { BASE } from '../core/books/tables';
 import { draft } from '../core/daybook/kinds';
-import {
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-  idOf,
-  itemId,
-} from '../core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, idOf, itemId } from '../core/testing/made-up-business';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';

@@ -7,17 +7,17 @@ import type { Draft } from '../core/daybook/chain';
 import { clockOf, stampOf } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import { draft, privateDraft } from '../core/daybook/kinds';
+import { DeviceWriter } from '../core/testing/arbitrary-daybook';
 import {
   BUSINESS,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   EVENT,
   eventBody,
   idOf,
   itemId,
-} from '../core/testing/arbitrary-daybook';
+} from '../core/testing/made-up-business';
 import { eraseCustomer } from '../core/customer/set-customer';
 import { goods } from '../core/testing/founded';
 import { DeviceDatabase, type KeptRow } from './database';

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { COUNTRIES } from '../core/founding/countries';
-import { idOf } from '../core/testing/arbitrary-daybook';
+import { idOf } from '../core/testing/made-up-business';
 import { DeviceDaybook } from './daybook';
 import { DeviceDatabase } from './database';
 import { finishFounding } from './sign-up';

@@ -4,7 +4,7 @@ import { beforeEach, describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
 import { keptSlips } from '../core/set-aside/kept-slips';
 import { putItem, type OpenSlip } from '../core/slip/open-slip';
-import { BUSINESS, deviceId, EVENT, item } from '../core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT, item } from '../core/testing/made-up-business';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook } from './daybook';
 import { newId } from './new-id';

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { BUSINESS, EVENT, idOf } from '../testing/arbitrary-daybook';
+import { BUSINESS, EVENT, idOf } from '../testing/made-up-business';
 import { bankLineId } from '../books/changes/bank';
 import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { bankLinesOf, isOver } from './bank-lines';

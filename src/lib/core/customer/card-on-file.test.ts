@@ -4,7 +4,8 @@ import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
-import { customerDraft, customerId, DeviceWriter } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { customerDraft, customerId } from '../testing/made-up-business';
 import { cardOf, hasExpired, keepCard, takeCardOff } from './card-on-file';
 import { eraseCustomer } from './set-customer';
 

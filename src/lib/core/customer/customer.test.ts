@@ -4,13 +4,8 @@ import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { chainFault, EMPTY_CHAIN, headAfter, withoutPrivate } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
-import {
-  arbitraryDaybook,
-  customerDraft,
-  customerId,
-  DeviceWriter,
-  idOf,
-} from '../testing/arbitrary-daybook';
+import { arbitraryDaybook, DeviceWriter } from '../testing/arbitrary-daybook';
+import { customerDraft, customerId, idOf } from '../testing/made-up-business';
 import { booksOf } from '../testing/books-of';
 import { erasedBy, forgetting, personIn } from './erased';
 import { customerFile } from './export-customer';

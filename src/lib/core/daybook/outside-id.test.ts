@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { idOf } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { recordId } from './kind';
 import { outsideId } from './outside-id';
 

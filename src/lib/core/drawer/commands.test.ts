@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { pay } from '../payment/pay';
 import { CASH_WAY, rulesOf } from '../payment/ways';
-import { idOf } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { countDrawer, openDrawer, type CountDrawer, type DrawerOutcome } from './commands';
 import { expectedCash } from './expected-cash';
 

@@ -9,7 +9,8 @@ import { readEntry } from '../daybook/read-entry';
 import { journalOf } from '../journal';
 import { Trial } from '../journal/trial';
 import { lateCashes, settleLateCash } from '../loose-end/late-cash';
-import { DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, idOf } from '../testing/made-up-business';
 import {
   cashAct,
   inBag,

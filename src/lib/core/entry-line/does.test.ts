@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
-import { item, TAX } from '../testing/arbitrary-daybook';
+import { item, TAX } from '../testing/made-up-business';
 import { entryDoes, tapDoes } from './does';
 
 const TAXES = [{ id: TAX }, { id: 'other' }];

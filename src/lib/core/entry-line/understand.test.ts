@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Row } from '../books/tables';
-import { item } from '../testing/arbitrary-daybook';
+import { item } from '../testing/made-up-business';
 import { checkDigit } from '../goods/gtin';
 import { lineAmount } from '../slip/line-amount';
 import { goodsOf } from './find-items';

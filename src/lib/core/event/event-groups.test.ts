@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { BodyOf } from '../daybook/kinds';
 import { kinds } from '../daybook/kinds';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { EVENT, idOf, itemId, personId } from '../testing/arbitrary-daybook';
+import { EVENT, idOf, itemId, personId } from '../testing/made-up-business';
 import { itemAt, priceOver } from './event-prices';
 import { costOfCost, costsOf, feeOf, NO_FEE } from './pitch-fee';
 import {

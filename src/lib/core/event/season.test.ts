@@ -9,7 +9,8 @@ import { draft } from '../daybook/kinds';
 import type { Stage } from '../daybook/kinds/event-stage';
 import { readEntry } from '../daybook/read-entry';
 import type { LineNow, WholeList } from '../stock/list-state';
-import { DeviceWriter, EVENT, eventBody, idOf, itemId } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, eventBody, idOf, itemId } from '../testing/made-up-business';
 import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from './season';
 
 const writer = new DeviceWriter(1);

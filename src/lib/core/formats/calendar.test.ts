@@ -4,7 +4,7 @@ import { untouched } from '../books/table-spec';
 import { tables, type Row } from '../books/tables';
 import { kinds } from '../daybook/kinds';
 import { momentOf } from '../event/local-time';
-import { BUSINESS, eventBody, idOf } from '../testing/arbitrary-daybook';
+import { BUSINESS, eventBody, idOf } from '../testing/made-up-business';
 import { calendarText, readCalendar, type PlannedEvent } from './calendar';
 
 let ids = 0;

@@ -4,7 +4,7 @@ import type { Row } from '../books/tables';
 import { kinds, isKind } from '../daybook/kinds';
 import { PLAIN_ITEM } from '../goods/plain-item';
 import type { LineNow } from '../stock/list-state';
-import { idOf, itemId } from '../testing/arbitrary-daybook';
+import { idOf, itemId } from '../testing/made-up-business';
 import {
   readCountLines,
   readListLines,

@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Row } from '../books/tables';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { BUSINESS, idOf, item } from '../testing/arbitrary-daybook';
+import { BUSINESS, idOf, item } from '../testing/made-up-business';
 import { itemLines, readItems, type ItemsContext, type PlannedLine } from './items-table';
 
 const context: ItemsContext = {

@@ -4,7 +4,7 @@ import { chainEntry, EMPTY_CHAIN, headAfter } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
 import { denominationsOf } from '../money/currency';
 import { PeopleHistory } from '../people/people-history';
-import { BUSINESS, deviceId, idOf } from '../testing/arbitrary-daybook';
+import { BUSINESS, deviceId, idOf } from '../testing/made-up-business';
 import { COUNTRIES, countryOf } from './countries';
 import { foundBusiness } from './found-business';
 

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { taxesInForce } from '../slip/price-slip';
 import {
   setBusiness,

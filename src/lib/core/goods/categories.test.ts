@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { DeviceWriter, idOf, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf, item } from '../testing/made-up-business';
 import {
   categoryName,
   categoryNamed,

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, EVENT, idOf, itemId } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, idOf, itemId } from '../testing/made-up-business';
 import { orderTables, setTable, type TypedTable } from './set-table';
 
 const writer = new DeviceWriter(1);

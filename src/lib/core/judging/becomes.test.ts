@@ -3,13 +3,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { Entry } from '../daybook/entry';
-import {
-  arbitraryDaybook,
-  BUSINESS,
-  deviceId,
-  DeviceWriter,
-  EVENT,
-} from '../testing/arbitrary-daybook';
+import { arbitraryDaybook, DeviceWriter } from '../testing/arbitrary-daybook';
+import { BUSINESS, deviceId, EVENT } from '../testing/made-up-business';
 import { foundedDrafts } from '../testing/founded';
 import { becomes, changesIn, type Grounds } from './becomes';
 import { Evidence } from './evidence';

@@ -13,19 +13,19 @@ import { reversalBody } from '../sale/give-parts-back';
 import { decideHold } from '../payment/decide-hold';
 import { inBag, inDrawer, type CashPlace } from '../drawer/cash-places';
 import { expectedCash } from '../drawer/expected-cash';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
 import {
   BUSINESS,
   CARD_WAY,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   DRAWER,
   EVENT,
   eventBody,
   idOf,
   personId,
-} from '../testing/arbitrary-daybook';
+} from '../testing/made-up-business';
 import { CARD as APPROVED } from '../testing/a-sale';
 import { BUSINESS_BODY, foundedDrafts, goods, person } from '../testing/founded';
 import { Evidence } from './evidence';

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { deviceId, EVENT, idOf } from '../testing/arbitrary-daybook';
+import { deviceId, EVENT, idOf } from '../testing/made-up-business';
 import { chartWith, DEFAULT_CHART, setChart } from './chart';
 import { handOverLedger, isNewSince } from './event-ledger';
 

@@ -16,7 +16,8 @@ import {
 import { journalOf } from '../journal';
 import { isAccount, moneyHeads } from '../journal/accounts';
 import { Trial } from '../journal/trial';
-import { arbitraryDaybook, DeviceWriter, DRAWER, EVENT } from '../testing/arbitrary-daybook';
+import { arbitraryDaybook, DeviceWriter } from '../testing/arbitrary-daybook';
+import { DRAWER, EVENT } from '../testing/made-up-business';
 import { DEFAULT_CHART, ledgerAccountOf, namesIn } from './chart';
 import { ledgerOf, type Ledger } from './ledger';
 import { LEDGER_BY } from './ledger-by';

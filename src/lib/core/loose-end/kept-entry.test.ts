@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { draft } from '../daybook/kinds';
-import { customerDraft, DeviceWriter, idOf, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { customerDraft, idOf, item } from '../testing/made-up-business';
 import { looseEndOf, openOnes, settleKept, waysToSettle, type KeptEntry } from './kept-entry';
 
 const now = Date.UTC(2026, 10, 22, 9);

@@ -7,7 +7,8 @@ import { stampOf } from '../daybook/clock';
 import { countAccepted } from '../daybook/kinds/count-set';
 import { looseEndSettled } from '../daybook/kinds/loose-end-settled';
 import { readEntry } from '../daybook/read-entry';
-import { deviceId, DeviceWriter, EVENT, idOf, itemId } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { deviceId, EVENT, idOf, itemId } from '../testing/made-up-business';
 import { lateCounts, settleLateCount, type LateCount } from './late-count';
 
 const NOW = Date.UTC(2026, 10, 22, 9);

@@ -7,7 +7,8 @@ import { readEntry } from '../daybook/read-entry';
 import { keepSlip, keptSlips, openFrom, takeUp } from '../set-aside/kept-slips';
 import { slipEnded } from '../set-aside/slip-ended';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
-import { DeviceWriter, EVENT, idOf, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, idOf, item } from '../testing/made-up-business';
 import { leftOnSlip } from './left-on-slip';
 
 const NOW = Date.UTC(2026, 10, 22, 9);

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import type { SettleOutcome } from './kept-entry';
 import { settleSeen, soldTwice } from './sold-twice';
 

@@ -4,7 +4,8 @@ import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { undoSecondVoid, voidedTwice } from './voided-twice';
 
 const NOW = Date.UTC(2026, 10, 22, 9);

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { DeviceWriter, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { draft } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { afterAsking, closedCard, endedHold, heldResult, resultOf, takeHeld } from './card-answers';

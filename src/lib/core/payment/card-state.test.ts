@@ -5,7 +5,8 @@ import { Books } from '../books/books';
 import { changesOf } from '../books/changes';
 import { readEntry } from '../daybook/read-entry';
 import { card, DEVICE } from '../testing/a-card';
-import { arbitraryDaybook, idOf } from '../testing/arbitrary-daybook';
+import { arbitraryDaybook } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import {
   cardErrand,
   cardErrands,

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { at, card, DEVICE } from '../testing/a-card';
-import { idOf } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { carriedBy, carryRefusal } from './carry';
 
 const now = Date.parse(at) + 3_600_000;

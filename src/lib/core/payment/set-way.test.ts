@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
 import { readEntry } from '../daybook/read-entry';
-import { CARD_WAY, DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { CARD_WAY, EVENT, idOf } from '../testing/made-up-business';
 import { orderWays, setEventWays, setWay, typedWay, type SetWay, type WayOutcome } from './set-way';
 import { allWays, CASH_WAY, rulesOf, waysOpen } from './ways';
 

@@ -3,17 +3,17 @@ import { describe, it } from 'node:test';
 import { draft, type KnownEntry } from '../daybook/kinds';
 import { chainEntry, EMPTY_CHAIN, type Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
 import {
   BUSINESS,
   customerDraft,
   customerId,
   deviceId,
-  DeviceWriter,
   idOf,
   item,
   personBody,
   personId,
-} from '../testing/arbitrary-daybook';
+} from '../testing/made-up-business';
 import { eraseCustomer } from '../customer/set-customer';
 import { breachOf, isBarred, type PersonWithLimits } from './judge';
 import { PeopleHistory } from './people-history';

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { idOf, personId } from '../testing/arbitrary-daybook';
+import { idOf, personId } from '../testing/made-up-business';
 import { setPay } from './set-pay';
 
 const pay = (typedWage: string, typedCommission: string) =>

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
-import { idOf, personBody } from '../testing/arbitrary-daybook';
+import { idOf, personBody } from '../testing/made-up-business';
 import { inOrder } from './in-order';
 import { RIGHTS } from './rights';
 import { setPerson, type SetPerson } from './set-person';

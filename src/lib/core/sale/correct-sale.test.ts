@@ -10,17 +10,17 @@ import { imbalance } from '../journal/posting';
 import { CASH_WAY } from '../payment/ways';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../testing/a-sale';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
 import {
   CARD_WAY,
   customerId,
-  DeviceWriter,
   DRAWER,
   EVENT,
   idOf,
   item,
   itemId,
   personId,
-} from '../testing/arbitrary-daybook';
+} from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { correctSale, type CorrectSale } from './correct-sale';
 import { asCorrected, partsAsPaid, partsPutRight, type Correctable } from './corrections';

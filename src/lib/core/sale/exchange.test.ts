@@ -12,7 +12,8 @@ import { CASH_WAY } from '../payment/ways';
 import { keepSlip, openFrom } from '../set-aside/kept-slips';
 import { emptySlip, favoursOn, putItem, withoutFavours, type OpenSlip } from '../slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../testing/a-sale';
-import { CARD_WAY, DeviceWriter, DRAWER, EVENT, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { CARD_WAY, DRAWER, EVENT, item } from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import {
   bringBackOn,

@@ -6,7 +6,8 @@ import type { BodyOf } from '../daybook/kinds';
 import { journalOf } from '../journal';
 import { imbalance } from '../journal/posting';
 import { PRICING, VAT } from '../testing/a-sale';
-import { CARD_WAY, DeviceWriter, DRAWER, EVENT, item, itemId } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { CARD_WAY, DRAWER, EVENT, item, itemId } from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { makeRefund, refundOwed, type MakeRefund, type TypedRefund } from './make-refund';
 

@@ -12,15 +12,8 @@ import { headOf } from '../journal/accounts';
 import { imbalance, type Posting } from '../journal/posting';
 import { quantityText, sum, thousandths } from '../money/units';
 import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
-import {
-  CARD_WAY,
-  DeviceWriter,
-  DRAWER,
-  EVENT,
-  idOf,
-  item,
-  TAX,
-} from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { CARD_WAY, DRAWER, EVENT, idOf, item, TAX } from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { makeReturn, type ChosenBack, type MakeReturn, type ReturnOutcome } from './make-return';

@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import type { SlipTax } from '../pricing/slip';
 import { emptySlip, putItem, type OpenSlip } from '../slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
-import { DRAWER, idOf, item, TAX } from '../testing/arbitrary-daybook';
+import { DRAWER, idOf, item, TAX } from '../testing/made-up-business';
 import { ringUp, type RingUp, type RungUp } from './ring-up';
 
 const tax: SlipTax = VAT;

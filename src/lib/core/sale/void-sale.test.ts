@@ -4,15 +4,8 @@ import type { BodyOf } from '../daybook/kinds';
 import { handedBackIn } from '../journal/take-back';
 import { readEntry } from '../daybook/read-entry';
 import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
-import {
-  CARD_WAY,
-  DeviceWriter,
-  DRAWER,
-  EVENT,
-  idOf,
-  item,
-  TAX,
-} from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { CARD_WAY, DRAWER, EVENT, idOf, item, TAX } from '../testing/made-up-business';
 import { booksOf } from '../testing/books-of';
 import { isTooLarge } from '../daybook/entry-size';
 import { emptySlip, MOST_LINES, putItem } from '../slip/open-slip';

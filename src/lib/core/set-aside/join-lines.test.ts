@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import type { KeptLine, Row } from '../books/tables';
 import { emptySlip, type OpenLine, type OpenSlip } from '../slip/open-slip';
-import { idOf } from '../testing/arbitrary-daybook';
+import { idOf } from '../testing/made-up-business';
 import { asTaken, joinLines } from './join-lines';
 
 const SLIP = idOf(61, 1);

@@ -5,7 +5,8 @@ import { changesOf } from '../books/changes';
 import type { Draft } from '../daybook/chain';
 import { readEntry } from '../daybook/read-entry';
 import { emptySlip, putItem, removeLine, sayOfLine, type OpenSlip } from '../slip/open-slip';
-import { DeviceWriter, EVENT, idOf, item } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, idOf, item } from '../testing/made-up-business';
 import { fits, keepSlip, keptSlips, moveLine, openFrom, takeUp, throwAway } from './kept-slips';
 
 const now = Date.UTC(2026, 10, 22, 9);

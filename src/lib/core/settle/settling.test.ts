@@ -6,7 +6,7 @@ import type { Row } from '../books/tables';
 import { draft } from '../daybook/kinds';
 import { BASE } from '../books/names';
 import { undoMoney } from '../bank/join-bank';
-import { idOf, EVENT, personId } from '../testing/arbitrary-daybook';
+import { idOf, EVENT, personId } from '../testing/made-up-business';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import { averageOf } from './editions';
 import type { EventEndCode } from './event-ends';

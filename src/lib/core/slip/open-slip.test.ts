@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { idOf, item } from '../testing/arbitrary-daybook';
+import { idOf, item } from '../testing/made-up-business';
 import {
   emptySlip,
   putBackOn,

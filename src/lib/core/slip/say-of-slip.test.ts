@@ -5,7 +5,8 @@ import { readEntry } from '../daybook/read-entry';
 import { saleRights } from '../people/judge';
 import { ringUp } from '../sale/ring-up';
 import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
-import { DeviceWriter, idOf, item, TAX } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { idOf, item, TAX } from '../testing/made-up-business';
 import {
   emptySlip,
   putItem,

@@ -8,7 +8,8 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type KnownEntry } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
-import { DeviceWriter, EVENT, item, itemId } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, item, itemId } from '../testing/made-up-business';
 import {
   acceptCount,
   beginCount,

@@ -9,7 +9,8 @@ import type { Draft } from '../daybook/chain';
 import { draft, type KnownEntry } from '../daybook/kinds';
 import { readEntry } from '../daybook/read-entry';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { DeviceWriter, EVENT, idOf } from '../testing/arbitrary-daybook';
+import { DeviceWriter } from '../testing/arbitrary-daybook';
+import { EVENT, idOf } from '../testing/made-up-business';
 import {
   goodsGone,
   movePacked,

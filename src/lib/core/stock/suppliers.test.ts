@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { kinds } from '../daybook/kinds';
 import { PLAIN_ITEM } from '../goods/plain-item';
-import { idOf, itemId } from '../testing/arbitrary-daybook';
+import { idOf, itemId } from '../testing/made-up-business';
 import { allPlaces, placeByCode, setPlace, type TypedPlace } from './places';
 import {
   setSupplier,

@@ -1,6 +1,6 @@
 /** A card payment of a device, carried unless it is said otherwise. */
 import type { CardPayment } from '../payment/card-state';
-import { idOf } from './arbitrary-daybook';
+import { idOf } from './made-up-business';
 
 export const DEVICE = idOf(5, 1);
 const EVENT = idOf(2, 1);

@@ -2,7 +2,7 @@
 import type { SlipTax } from '../pricing/slip';
 import type { PaidPart } from '../slip/open-slip';
 import type { Pricing } from '../slip/pricing';
-import { EVENT, pricing, TAX } from './arbitrary-daybook';
+import { EVENT, pricing, TAX } from './made-up-business';
 
 /** Shelf prices include tax, rounded once for the sale; one price for all, and nothing on top. */
 export const PRICING: Pricing = pricing;

@@ -8,27 +8,18 @@ import { stampOf } from '../daybook/clock';
 import { digestOf } from '../daybook/digest';
 import type { Entry } from '../daybook/entry';
 import { keepCard, takeCardOff } from '../customer/card-on-file';
-import type { Fix } from '../daybook/kinds/sale-corrected';
-import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
+import { draft, privateDraft } from '../daybook/kinds';
 import type { BackTo } from '../event/stage';
 import { STAGES } from '../daybook/kinds/event-stage';
-import { PLAIN_ITEM } from '../goods/plain-item';
 import { inDrawer, type CashPlace } from '../drawer/cash-places';
 import { countDrawer } from '../drawer/commands';
 import { RIGHTS, type Right } from '../people/rights';
 import { decideHold } from '../payment/decide-hold';
 import { setPin } from '../people/set-pin';
-import { CASH_WAY, type WayToPay } from '../payment/ways';
+import { CASH_WAY } from '../payment/ways';
 import { givePartsBack } from '../sale/give-parts-back';
 import { ringUp } from '../sale/ring-up';
 import { takePart } from '../sale/take-part';
-import { takeBack } from '../journal/take-back';
-import { correctSale } from '../sale/correct-sale';
-import { applied, type Correctable } from '../sale/corrections';
-import { bringBackOn } from '../sale/exchange';
-import { makeRefund } from '../sale/make-refund';
-import { makeReturn } from '../sale/make-return';
-import { voidSale } from '../sale/void-sale';
 import type { Books } from '../books/books';
 import { booksOf } from './books-of';
 import { keepSlip, takeUp, throwAway } from '../set-aside/kept-slips';
@@ -38,65 +29,29 @@ import type { Row } from '../books/tables';
 import { LIST_STAGES } from '../daybook/kinds/list-set';
 import { goodsGone } from '../stock/do-list';
 import { setList } from '../stock/set-list';
-
-/** UUIDs that can be told apart at a glance: `idOf(7, 3)` ends in …0007-…0003. */
-export const idOf = (group: number, n: number): string =>
-  `00000000-0000-7000-8000-${group.toString(16).padStart(4, '0')}${n.toString(16).padStart(8, '0')}`;
-
-export const BUSINESS = idOf(1, 1);
-export const EVENT = idOf(2, 1);
-export const TAX = idOf(3, 1);
-export const DRAWER = idOf(4, 1);
-const LIST = idOf(50, 1);
-const COUNT = idOf(51, 1);
-const SUPPLIER = idOf(52, 1);
-export const deviceId = (n: number): string => idOf(5, n);
-export const itemId = (n: number): string => idOf(6, n);
-
-export const pricing = {
-  currency: 'GBP',
-  pricesIncludeTax: true,
-  taxRounding: 'sale',
-  cashStep: 1,
-  typedSide: 'cash',
-  uplift: '0',
-  service: null,
-} as const;
-/** A card on a terminal of its own, which costs extra. */
-export const CARD_WAY: WayToPay = {
-  ...CASH_WAY,
-  id: idOf(32, 9),
-  setStamp: 'x',
-  name: 'Card',
-  sort: 1,
-  method: 'own',
-  side: 'card',
-  surchargeRate: '1.8',
-  opensDrawer: false,
-  givesChange: false,
-};
-export const tax = {
-  id: TAX,
-  name: 'VAT',
-  rate: '20',
-  level: 'country',
-  on: [],
-  sort: 1,
-  isActive: true,
-} as const;
-
-export const item = (n: number, price: number): Row<'items'> => ({
-  ...PLAIN_ITEM,
-  id: itemId(n),
-  setStamp: 'x',
-  name: `Thing ${String(n)}`,
-  code: `T${String(n)}`,
-  barcodes: [`00${String(n)}`],
-  price,
-  taxes: [TAX],
-  cost: 123_456,
-  low: 2000,
-});
+import {
+  idOf,
+  BUSINESS,
+  EVENT,
+  TAX,
+  DRAWER,
+  LIST,
+  COUNT,
+  SUPPLIER,
+  deviceId,
+  itemId,
+  pricing,
+  CARD_WAY,
+  tax,
+  item,
+  personId,
+  customerId,
+  customerDraft,
+  personBody,
+  eventBody,
+  START,
+} from './made-up-business';
+import { cameBack, corrected, exchanged, refunded, voided, type Writer } from './put-right-drafts';
 
 export type Step =
   | {
@@ -376,8 +331,6 @@ const steps = fc.array(
   { minLength: 1, maxLength: 25 },
 );
 
-const START = Date.UTC(2026, 10, 22, 9);
-
 /**
  * Entries of up to three devices with clocks that are off by up to a minute and a half and may run
  * backwards, each device's in its own order.
@@ -395,7 +348,7 @@ export const arbitraryDaybook: fc.Arbitrary<readonly Entry[]> = steps.map((all) 
 });
 
 /** One device of the daybook: its chain and its counters. */
-export class DeviceWriter {
+export class DeviceWriter implements Writer {
   #head: ChainHead = EMPTY_CHAIN;
   #ids = 0;
   #sales = 0;
@@ -408,6 +361,13 @@ export class DeviceWriter {
   get head(): ChainHead {
     return this.#head;
   }
+
+  readonly nextSale = (): number => (this.#sales += 1);
+  readonly nextReturn = (): number => (this.#returns += 1);
+
+  /** On a chain of its own, since only the rows are wanted. */
+  readonly booksOf = (drafts: readonly Draft[], by: string | null): Books =>
+    booksOf(new DeviceWriter(this.number).append(drafts, START, by));
 
   readonly newId = (): string => idOf(100 + this.number, (this.#ids += 1));
 
@@ -852,152 +812,14 @@ export class DeviceWriter {
     if (!cash.ok) throw new Error(cash.refusal.code);
     this.#sales += 1;
     const all = [...card.drafts, ...cash.drafts];
-    if (what.isVoided) return [...all, ...this.#voided(all, by, what.goods % 2 === 0)];
+    if (what.isVoided) return [...all, ...voided(this, all, by, what.goods % 2 === 0)];
     const { comesBack } = what;
     if (comesBack === undefined) return all;
-    if (comesBack === 'refund') return [...all, ...this.#refunded(what.goods, now)];
-    if (comesBack === 'corrected') return [...all, ...this.#corrected(all, by)];
+    if (comesBack === 'refund') return [...all, ...refunded(this, what.goods, now)];
+    if (comesBack === 'corrected') return [...all, ...corrected(this, all, by)];
     return comesBack === 'exchange'
-      ? [...all, ...this.#exchanged(all, by, now)]
-      : [...all, ...this.#comesBack(all, by, comesBack)];
-  }
-
-  /** The rows that these drafts make: on a chain of its own, since only the rows are wanted. */
-  #booksOf(drafts: readonly Draft[], by: string | null): Books {
-    return booksOf(new DeviceWriter(this.number).append(drafts, START, by));
-  }
-
-  /** What takes the goods of the sale among these drafts back, or a tenth off their price, for cash. */
-  #comesBack(
-    drafts: readonly Draft[],
-    by: string | null,
-    how: 'stock' | 'broken' | 'off',
-  ): readonly Draft[] {
-    const books = this.#booksOf(drafts, by);
-    const [sale] = books.rows('sales');
-    if (sale === undefined) throw new Error('no sale to take back');
-    const outcome = makeReturn({
-      newId: this.newId,
-      sale,
-      lines: books.rows('saleLines'),
-      payments: books.rows('payments'),
-      ...{ before: [], voids: [], undone: [], card: null, refunds: [] },
-      isOff: how === 'off',
-      chosen: [{ line: 0, typed: how === 'off' ? '10%' : '1', to: how === 'off' ? 'stock' : how }],
-      ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, cashStep: 1 },
-      currency: 'GBP',
-      deviceNumber: this.number,
-      number: (this.#returns += 1),
-      ...{ event: EVENT, place: EVENT, day: sale.day, hour: sale.hour },
-    });
-    if (!outcome.ok) throw new Error(outcome.refusal.code);
-    return outcome.drafts;
-  }
-
-  /** Something is brought back of which nobody has the sale, and an amount given back beside it. */
-  #refunded(goods: number, now: number): readonly Draft[] {
-    const made = makeRefund({
-      ...{ newId: this.newId, pricing, taxes: [tax], event: { id: EVENT, swaps: [] }, now },
-      lines: [
-        {
-          item: item(goods, 105),
-          quantity: '2',
-          each: '1.05',
-          to: goods % 2 === 0 ? 'stock' : 'broken',
-        },
-        { item: undefined, quantity: '', each: '0.99', to: 'stock' },
-      ],
-      ...{ saleNumber: '', reason: 'from the spring', way: 'cash', drawer: DRAWER, reference: '' },
-      ...{ timeZone: 'Europe/London', deviceNumber: this.number, number: (this.#returns += 1) },
-      ...{ before: 0, most: null },
-    });
-    if (!made.ok) throw new Error(made.refusal.code);
-    return made.drafts;
-  }
-
-  /** Of the sale among these drafts the item, the change and who sold it were booked wrongly. */
-  #corrected(drafts: readonly Draft[], by: string | null): readonly Draft[] {
-    const books = this.#booksOf(drafts, by);
-    const [sale] = books.rows('sales');
-    const cash = books.rows('payments').find(({ drawer }) => drawer !== null);
-    if (sale === undefined || cash === undefined) throw new Error('no sale to put right');
-    const [line] = books.rows('saleLines');
-    const { id, name, detail, unit, cost, isStocked, maker } = item(3, 105);
-    let now: Correctable = {
-      sale,
-      lines: books.rows('saleLines'),
-      payments: books.rows('payments'),
-    };
-    const fixes: readonly Fix[] = [
-      { is: 'change', part: cash.id, change: cash.change + 5 },
-      { is: 'seller', seller: personId(2) },
-      ...(line?.item === id
-        ? []
-        : [{ is: 'item' as const, line: 0, item: id, name, detail, unit, cost, isStocked, maker }]),
-    ];
-    return fixes.flatMap((fix) => {
-      const made = correctSale({
-        ...{ ...now, newId: this.newId, fix, reason: 'the wrong one' },
-        ...{ voids: [], undone: [], returns: [] },
-      });
-      if (!made.ok) throw new Error(made.refusal.code);
-      now = applied(now, fix);
-      return made.drafts;
-    });
-  }
-
-  /** The goods of the sale among these drafts pay for others, as far as they go. */
-  #exchanged(drafts: readonly Draft[], by: string | null, now: number): readonly Draft[] {
-    const books = this.#booksOf(drafts, by);
-    const [sale] = books.rows('sales');
-    if (sale === undefined) throw new Error('no sale to exchange');
-    const put = putItem(emptySlip(this.newId()), item(2, 250), 1000, this.newId());
-    if (!put.ok) throw new Error(put.refusal.code);
-    const slip = bringBackOn({
-      ...{ sale, lines: books.rows('saleLines'), payments: books.rows('payments'), before: [] },
-      ...{ slip: put.slip, isVoid: false, reason: 'too small', currency: 'GBP' },
-      chosen: [{ line: 0, typed: '1', to: 'stock' }],
-    });
-    if (!slip.ok) throw new Error(slip.refusal.code);
-    const kept = keepSlip({
-      ...{ newId: this.newId, event: EVENT, slip: slip.slip, sort: 'aside', name: 'Ada' },
-      known: [],
-    });
-    if (!kept.ok) throw new Error(kept.refusal.code);
-    const rung = takePart({
-      ...{ newId: this.newId, pricing, taxes: [tax], drawer: DRAWER, way: CASH_WAY, amount: null },
-      ...{ event: { id: EVENT, timeZone: 'Europe/London' }, now, slip: slip.slip },
-      ...{ deviceNumber: this.number, number: (this.#sales += 1) },
-      returnNumber: (this.#returns += 1),
-    });
-    if (!rung.ok) throw new Error(rung.refusal.code);
-    return [...kept.drafts, ...rung.drafts];
-  }
-
-  /** What voids the sale among these drafts, worked out from the rows they make. */
-  #voided(drafts: readonly Draft[], by: string | null, isTwice: boolean): readonly Draft[] {
-    const books = this.#booksOf(drafts, by);
-    const [sale] = books.rows('sales');
-    if (sale === undefined) throw new Error('no sale to void');
-    const outcome = voidSale({
-      newId: this.newId,
-      sale,
-      lines: books.rows('saleLines'),
-      payments: books.rows('payments'),
-      reason: 'wrong customer',
-      ...{ voids: [], returns: [] },
-      event: EVENT,
-      openDrawers: [DRAWER],
-    });
-    const [first] = outcome.ok ? outcome.drafts : [];
-    if (first === undefined) throw new Error('it was not voided');
-    if (!isTwice) return [first];
-    // As two devices out of touch do it, and somebody puts it right.
-    const second = { ...first, id: this.newId() };
-    const said = first.body as BodyOf<'sale.voided'>;
-    const takes = said.takes.map(({ of, postings }) => takeBack(of, postings));
-    const body = { ...said, takes, void: second.id };
-    return [first, second, draft('void.undone', this.newId(), EVENT, body)];
+      ? [...all, ...exchanged(this, all, by, now)]
+      : [...all, ...cameBack(this, all, by, comesBack)];
   }
 
   #count(counted: number): readonly Draft[] {
@@ -1025,52 +847,4 @@ export class DeviceWriter {
     if (!outcome.ok) throw new Error(outcome.refusal.code);
     return outcome.drafts;
   }
-}
-
-export const personId = (n: number): string => idOf(7, n);
-
-export const customerId = (n: number): string => idOf(8, n);
-
-/** A customer of this name, of whom more is known. */
-export const customerDraft = (n: number, name: string, newId: () => string): Draft => {
-  const body = { id: customerId(n), discount: '0', terms: 0, creditLimit: 0, isActive: true };
-  const who = {
-    name,
-    email: `${name.toLowerCase()}@green.example`,
-    phone: '01632 960123',
-    company: '',
-    address: '3 Sluice Lane',
-    taxNumber: '',
-    note: '',
-  };
-  return privateDraft('customer.set', newId(), body, 'sixteen-letters-', who);
-};
-
-/** A helper with these rights. */
-export const personBody = (n: number, rights: readonly Right[]): BodyOf<'staff.set'> => ({
-  id: personId(n),
-  name: `Person ${String(n)}`,
-  role: 'helper',
-  isActive: true,
-  rights: [...rights],
-  discountUpTo: '5',
-  // The third has none.
-  pin: n === 3 ? null : { hash: n.toString(16).padStart(64, '0'), iterations: 1000, salt: 'salt' },
-});
-
-export function eventBody(name: string) {
-  return {
-    id: EVENT,
-    name,
-    short: name,
-    organiser: '',
-    place: '',
-    pitch: '14',
-    series: null,
-    days: [{ date: '2026-11-22', opens: '09:00', closes: '16:00' }],
-    timeZone: 'Europe/London',
-    stripe: '#1c684c',
-    cloth: '#fffaf0',
-    notes: '',
-  };
 }

@@ -2,6 +2,7 @@
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import type { Right, Role } from '../people/rights';
+import { type DeviceWriter } from './arbitrary-daybook';
 import {
   CARD_WAY,
   DRAWER,
@@ -11,8 +12,7 @@ import {
   personBody,
   pricing,
   TAX,
-  type DeviceWriter,
-} from './arbitrary-daybook';
+} from './made-up-business';
 
 export const BUSINESS_BODY = {
   ...pricing,

@@ -18,10 +18,10 @@ import { settlingOf, type Settling } from '../settle/settling';
 import { CASH_WAY } from '../payment/ways';
 import { takePart } from '../sale/take-part';
 import { emptySlip, putItem } from '../slip/open-slip';
+import { DeviceWriter } from './arbitrary-daybook';
 import {
   CARD_WAY,
   deviceId,
-  DeviceWriter,
   EVENT,
   eventBody,
   idOf,
@@ -30,7 +30,7 @@ import {
   pricing,
   tax,
   TAX,
-} from './arbitrary-daybook';
+} from './made-up-business';
 
 export const NOON = Date.UTC(2026, 10, 22, 12);
 const LATER = NOON + 3 * 86_400_000;

@@ -17,7 +17,7 @@ import {
   EVENT,
   idOf,
   item,
-} from '../../core/testing/arbitrary-daybook';
+} from '../../core/testing/made-up-business';
 import { DeviceDatabase } from '../database';
 import { DeviceDaybook } from '../daybook';
 import { NO_STANDING } from '../receive';

@@ -2,7 +2,8 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
-import { BUSINESS, deviceId, DeviceWriter } from '../../core/testing/arbitrary-daybook';
+import { DeviceWriter } from '../../core/testing/arbitrary-daybook';
+import { BUSINESS, deviceId } from '../../core/testing/made-up-business';
 import { DeviceDatabase, type Head } from '../database';
 import { DeviceDaybook, ownEntriesAfter } from '../daybook';
 import { takeBack } from './mirror';

@@ -10,7 +10,8 @@ import { sumNames } from '../../journal/sums';
 import { sum } from '../../money/units';
 import { paidWith, takingsOfPart } from '../../payment/part-sums';
 import { costOf } from '../../sale/cost';
-import { DeviceWriter, EVENT, personId } from '../../testing/arbitrary-daybook';
+import { DeviceWriter } from '../../testing/arbitrary-daybook';
+import { EVENT, personId } from '../../testing/made-up-business';
 import type { Draft } from '../chain';
 import { readEntry } from '../read-entry';
 
