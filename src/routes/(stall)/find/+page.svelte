@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { FoundSale } from '$lib/core/sale/sale-document';
+  import { MOST_FOUND, type FoundSale } from '$lib/core/sale/sale-document';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import type { DocumentKind } from '$lib/core/find/documents';
@@ -79,6 +79,10 @@
   $effect(() => {
     if (only !== '' && !kinds.some(([kind]) => kind === only)) only = '';
   });
+
+  /** As many as are ever asked for are as many or more. */
+  const countWords = (kind: DocumentKind | 'sale', many: number): string =>
+    kind === 'sale' && many >= MOST_FOUND ? `${String(MOST_FOUND)} or more` : String(many);
 
   async function ofNumber(number: string): Promise<readonly FoundSale[] | 'away'> {
     const own = await findSales(db, number, stall.business.currency);
@@ -183,7 +187,7 @@
   {#if ofOthers !== ''}<p class="sheet text-error max-w-3xl" role="alert">{ofOthers}</p>{/if}
   {#if kinds.length > 1}
     <div class="flex flex-wrap gap-2" role="group" aria-label="Only these">
-      {#each [['', 'Everything'], ...kinds.map( ([kind, many]) => [kind, `${kindWords[kind].many} ${String(many)}`] )] as [kind, label] (kind)}
+      {#each [['', 'Everything'], ...kinds.map( ([kind, many]) => [kind, `${kindWords[kind].many} ${countWords(kind, many)}`] )] as [kind, label] (kind)}
         <button
           type="button"
           class={['btn btn-quiet', only === kind && '!border-primary !border-3']}

@@ -50,23 +50,31 @@
 <div class="page gap-5">
   {#if found !== null && (found.sale.customer === null || buyer.isRead)}
     {#key `${found.sale.id} ${name}`}
-      <Receipt found={{ ...found, customer: name, email, phone }} />
-      <ReturnGoods {found} />
-      {#if standingVoids(found.voids, found.undone).length === 0}
-        <PutRight {found} />
-      {/if}
-      <VoidSale
-        sale={found.sale}
-        payments={found.payments}
-        voids={found.voids}
-        returns={found.returns}
-      />
+      <div class="mx-auto grid w-full max-w-md gap-5 lg:max-w-4xl lg:grid-cols-2 lg:items-start">
+        <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
+          <Receipt found={{ ...found, customer: name, email, phone }} />
+          {#if name !== '' || found.sale.note !== ''}
+            <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">
+              {[name, found.sale.standingName, found.sale.note]
+                .filter((part) => part !== '')
+                .join(' · ')}
+            </p>
+          {/if}
+        </div>
+        <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
+          <ReturnGoods {found} />
+          {#if standingVoids(found.voids, found.undone).length === 0}
+            <PutRight {found} />
+          {/if}
+          <VoidSale
+            sale={found.sale}
+            payments={found.payments}
+            voids={found.voids}
+            returns={found.returns}
+          />
+        </div>
+      </div>
     {/key}
-    {#if name !== '' || found.sale.note !== ''}
-      <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">
-        {[name, found.sale.standingName, found.sale.note].filter((part) => part !== '').join(' · ')}
-      </p>
-    {/if}
   {:else if own.isRead && found === null}
     <p class="sheet max-w-xl" role="status">
       {#if older.is === 'asking'}This sale is not on this device; asking the server …
