@@ -174,14 +174,15 @@ class World {
 
   /** Goods of a sale come back, or something off them, to the card that paid: as far as this till knows there is any. */
   back({ till: number, sale: nth, typed, isOff }: Extract<Step, { does: 'back' }>): void {
-    const { books, writer, nextReturn, write } = this.tills[number]!;
+    const of = this.tills[number]!;
+    const { books, writer, nextReturn } = of;
     const sale = books.row('sales', this.sales[nth]!)!;
-    const of = <R extends { readonly sale: string }>(rows: readonly R[]): readonly R[] =>
+    const ofIt = <R extends { readonly sale: string }>(rows: readonly R[]): readonly R[] =>
       rows.filter((row) => row.sale === sale.id);
     const payments = sale.payments.map((id) => books.row('payments', id)!);
-    const before = of(books.rows('returns'));
+    const before = ofIt(books.rows('returns'));
     const made = makeReturn({
-      ...{ newId: writer.newId, sale, lines: of(books.rows('saleLines')), payments, before },
+      ...{ newId: writer.newId, sale, lines: ofIt(books.rows('saleLines')), payments, before },
       ...{ voids: [], undone: [], isOff, reason: 'it wilted' },
       chosen: [{ line: 0, typed, to: 'stock' }],
       ...{ way: CARD_WAY.id, drawer: null, card: payments[0]!.id },
@@ -189,7 +190,7 @@ class World {
       ...{ currency: 'GBP', cashStep: 1, deviceNumber: number + 1, number: nextReturn() },
       ...{ event: EVENT, place: EVENT, day: sale.day, hour: sale.hour },
     });
-    if (made.ok) write.call(this.tills[number], made.drafts);
+    if (made.ok) of.write(made.drafts);
     // Nothing of it is left, as far as is known here.
     else assert.match(made.refusal.code, /^return\/(more|nothing|off-more|card-more)$/);
   }
