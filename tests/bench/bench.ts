@@ -3,6 +3,7 @@ import { RunningTill } from '../support/running-till';
 import { deviceFigures } from './device-bench';
 import { print, type Figure } from './figures';
 import { journalFigures } from './journal-bench';
+import { findFigures } from './find-bench';
 import { settleFigures } from './settle-bench';
 import { serverFigures } from './server-bench';
 import { startFigures } from './start-bench';
@@ -17,6 +18,7 @@ try {
     ['start', () => startFigures()],
     ['server', () => serverFigures(till)],
     ['settle', () => settleFigures(till)],
+    ['find', () => findFigures(till)],
   ];
   const figures: Figure[] = [];
   for (const [name, part] of parts)

@@ -5,6 +5,7 @@ import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import { deviceId, personId } from '../../src/lib/core/testing/made-up-business';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import type { RunningTill } from '../support/running-till';
+import { columnsOf } from './columns';
 import { median, type Figure } from './figures';
 import { enrol, found, NOW } from './founded-till';
 
@@ -82,7 +83,7 @@ async function rawRate(
   connection: mysql.Connection,
   number: number,
 ): Promise<number> {
-  const sets: { table: string; rows: unknown[][] }[] = [];
+  const sets: { table: string; columns: readonly string[]; rows: unknown[][] }[] = [];
   for (const table of FACTS) {
     await connection.query(`DROP TABLE IF EXISTS bench_${table}`);
     await connection.query(`CREATE TABLE bench_${table} LIKE ${table}`);
@@ -100,15 +101,18 @@ async function rawRate(
     // What is JSON and holds nothing reads as null, which its column does not take.
     const asKept = ([column, value]: [string, unknown]): unknown =>
       column === 'card' && value === null ? 'null' : plain(value);
-    sets.push({ table, rows: found.map((row) => Object.entries(row).map(asKept)) });
+    const columns = await columnsOf(till.database, table);
+    const rows = found.map((row) => columns.map((column) => asKept([column, row[column]])));
+    sets.push({ table, columns, rows });
   }
   const from = performance.now();
   for (let batch = 0; batch < BATCHES; batch += 1) {
     await connection.beginTransaction();
-    for (const { table, rows } of sets) {
+    for (const { table, columns, rows } of sets) {
       const size = Math.ceil(rows.length / BATCHES);
       const part = rows.slice(batch * size, (batch + 1) * size);
-      if (part.length > 0) await connection.query(`INSERT INTO bench_${table} VALUES ?`, [part]);
+      const into = `INSERT INTO bench_${table} (${columns.map((name) => `\`${name}\``).join(', ')})`;
+      if (part.length > 0) await connection.query(`${into} VALUES ?`, [part]);
     }
     await connection.commit();
   }

@@ -15,6 +15,7 @@ import { answer } from '../../src/lib/server/http/answers';
 import { select } from '../../src/lib/server/database/select';
 import { testDatabase } from '../support/test-database';
 import { found, NOW, type Bench } from './founded-till';
+import { columnsOf } from './columns';
 import { median, milliseconds, type Figure } from './figures';
 
 const [FEW, MANY] = [2000, 200_000];
@@ -84,13 +85,9 @@ async function tradeInThePast({ database }: Bench, from: number, to: number): Pr
     set: Readonly<Record<string, string>>,
     step = 1,
   ): Promise<void> => {
-    const columns = await select<{ name: string }>(
-      database,
-      'SELECT COLUMN_NAME AS name FROM information_schema.COLUMNS WHERE TABLE_SCHEMA = DATABASE() AND TABLE_NAME = ?',
-      [sqlTable(table)],
-    );
-    const names = columns.map(({ name }) => `\`${name}\``).join(', ');
-    const values = columns.map(({ name }) => set[name] ?? `t.\`${name}\``).join(', ');
+    const columns = await columnsOf(database, sqlTable(table));
+    const names = columns.map((name) => `\`${name}\``).join(', ');
+    const values = columns.map((name) => set[name] ?? `t.\`${name}\``).join(', ');
     const span = `seq_${String(from)}_to_${String(to - 1)}_step_${String(step)}`;
     await database.sequelize.query(
       `INSERT INTO ${sqlTable(table)} (${names}) SELECT ${values} FROM ${span}

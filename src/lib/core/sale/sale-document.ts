@@ -20,8 +20,8 @@ export interface SaleDocument {
 
 /** A sale as it stands in a list of those that were found. */
 export interface FoundSale {
-  readonly sale: Row<'sales'>;
-  readonly lines: readonly Row<'saleLines'>[];
+  readonly sale: Pick<Row<'sales'>, 'id' | 'number' | 'day' | 'at' | 'by' | 'total' | 'uplift'>;
+  readonly lines: readonly Pick<Row<'saleLines'>, 'name'>[];
   readonly isVoid: boolean;
   /** What was given back for goods of it; minor units. */
   readonly back: number;

@@ -7,8 +7,9 @@ import type { Sequelize, Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
 import { combine } from '../../core/books/combine';
 import { stampField, type AnyRow } from '../../core/books/table-spec';
-import { tables, type TableName } from '../../core/books/tables';
+import { tables, type Row, type TableName } from '../../core/books/tables';
 import { sqlTable, valueFor } from '../database/book-tables';
+import { select } from '../database/select';
 
 interface Statement {
   readonly table: TableName;
@@ -48,7 +49,42 @@ export async function applyChanges(
       transaction,
     });
   }
+  await noteNames(sequelize, business, changes, transaction);
 }
+
+/** What goods that were sold are called, each once: Find looks through these, and not through all that was sold. */
+async function noteNames(
+  sequelize: Sequelize,
+  business: string,
+  changes: readonly Change[],
+  transaction: Transaction,
+): Promise<void> {
+  const called = new Set(
+    changes.flatMap((change) =>
+      change.table === 'saleLines' && change.op === 'put'
+        ? calledOf(change.row as Pick<Row<'saleLines'>, 'name' | 'detail'>)
+        : [],
+    ),
+  );
+  if (called.size === 0) return;
+  // Read first: rows that are there already would be locked by being written again.
+  const there = await select<{ called: string }>(
+    { sequelize },
+    'SELECT called FROM find_names WHERE business = ? AND called IN (?)',
+    [business, [...called]],
+    transaction,
+  );
+  for (const each of there) called.delete(each.called);
+  if (called.size === 0) return;
+  await sequelize.query('INSERT IGNORE INTO find_names (business, called) VALUES ?', {
+    replacements: [[...called].sort().map((each) => [business, each])],
+    transaction,
+  });
+}
+
+/** As the column of `books_sale_lines` has it. */
+const calledOf = ({ name, detail }: Pick<Row<'saleLines'>, 'name' | 'detail'>): string =>
+  `${name} ${detail}`;
 
 function fieldsOf(change: Change): AnyRow {
   if (change.op === 'put') return change.row;

@@ -1,5 +1,5 @@
 /** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
-import { beginsWords, wordsIn } from '../../core/entry-line/words';
+import { beginsWords, hasWords, wordsIn } from '../../core/entry-line/words';
 import { readAmount } from '../../core/money/amount-text';
 import { sum } from '../../core/money/units';
 import {
@@ -10,6 +10,7 @@ import {
   type SaleDocument,
 } from '../../core/sale/sale-document';
 import { asCorrected } from '../../core/sale/corrections';
+import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
@@ -46,14 +47,7 @@ export async function findSales(
       [`${plainly(wanted.toUpperCase())}%`],
     ],
   ];
-  if (amount.ok) ways.push(['s.total + s.uplift = ?', [amount.amount]]);
-  if (wanted.length > 1 && words.length > 0) {
-    const each = words.map(() => `CONCAT(l.name, ' ', l.detail) ${LIKE} ?`).join(' AND ');
-    ways.push([
-      `EXISTS (SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND ${each})`,
-      words.map((word) => `%${plainly(word)}%`),
-    ]);
-  }
+  if (amount.ok) ways.push(['s.paid = ?', [amount.amount]]);
   if (wanted.length >= SHORTEST && words.length > 0)
     ways.push(...(await people(books, business, words)));
   if (wanted.length >= SHORTEST_REFERENCE)
@@ -71,30 +65,90 @@ export async function findSales(
   if (/^\d{4}-\d{2}-\d{2}$/.test(wanted) && !Number.isNaN(Date.parse(wanted)))
     ways.push(['s.day = ?', [wanted]]);
   return await database.snapshot(async (transaction) => {
-    const all = new Set<string>();
-    for (const [fits, values] of ways) {
-      const found = await select<{ id: string }>(
-        database,
-        `SELECT s.id FROM books_sales s WHERE s.business = ? AND ${fits}
-          ORDER BY s.id DESC LIMIT ${String(MOST_FOUND)}`,
-        [business, ...values],
-        transaction,
-      );
-      for (const { id } of found) all.add(id);
-    }
+    const all = new Set<string>(
+      wanted.length > 1 && words.length > 0
+        ? await soldAs(database, business, words, transaction)
+        : [],
+    );
+    const each = ways.map(
+      ([fits]) =>
+        `(SELECT s.id FROM books_sales s WHERE s.business = ? AND ${fits}
+          ORDER BY s.id DESC LIMIT ${String(MOST_FOUND)})`,
+    );
+    const found = await select<{ id: string }>(
+      database,
+      each.join(' UNION '),
+      ways.flatMap(([, values]) => [business, ...values]),
+      transaction,
+    );
+    for (const { id } of found) all.add(id);
     const ids = [...all].sort().slice(-MOST_FOUND);
     if (ids.length === 0) return [];
-    const sales = await books.rows(business, 'sales', { id: ids }, transaction);
-    const lines = await books.rows(business, 'saleLines', { sale: ids }, transaction);
-    const voids = await books.rows(business, 'voids', { sale: ids }, transaction);
-    const returns = await books.rows(business, 'returns', { sale: ids }, transaction);
-    return sales.reverse().map((sale) => ({
-      sale,
-      lines: lines.filter((line) => line.sale === sale.id),
+    const of = async <R extends object>(sql: string): Promise<R[]> =>
+      await select<R>(database, sql, [business, ids], transaction);
+    // Only what a list shows: whole rows would take longer to be read than to be found.
+    const sales = await of<FoundSale['sale'] & Record<'total' | 'uplift', string>>(
+      'SELECT id, number, day, at, `by`, total, uplift FROM books_sales WHERE business = ? AND id IN (?) ORDER BY id DESC',
+    );
+    const lines = await of<{ sale: string; name: string }>(
+      'SELECT sale, name FROM books_sale_lines WHERE business = ? AND sale IN (?) ORDER BY sale, line',
+    );
+    const voids = await of<{ sale: string }>(
+      'SELECT sale FROM books_voids WHERE business = ? AND sale IN (?)',
+    );
+    const returns = await of<{ sale: string; total: string }>(
+      'SELECT sale, total FROM books_returns WHERE business = ? AND sale IN (?)',
+    );
+    return sales.map((sale) => ({
+      sale: { ...sale, total: Number(sale.total), uplift: Number(sale.uplift) },
+      lines: lines.flatMap((line) => (line.sale === sale.id ? { name: line.name } : [])),
       isVoid: voids.some((each) => each.sale === sale.id),
-      back: sum(returns.flatMap((each) => (each.sale === sale.id ? each.total : []))),
+      back: sum(returns.flatMap((each) => (each.sale === sale.id ? Number(each.total) : []))),
     }));
   });
+}
+
+/** So many names are looked up one by one; with more than that, one of the latest sales is bound to have one of them. */
+const FEW_NAMES = 64;
+
+/** The latest sales of goods whose name has every word. */
+async function soldAs(
+  database: Database,
+  business: string,
+  words: readonly string[],
+  transaction: Transaction,
+): Promise<readonly string[]> {
+  const goods = await select<{ called: string }>(
+    database,
+    'SELECT called FROM find_names WHERE business = ?',
+    [business],
+    transaction,
+  );
+  const named = goods.map(({ called }) => called).filter((called) => hasWords([called], words));
+  if (named.length === 0) return [];
+  const most = String(MOST_FOUND);
+  const [query, values] =
+    named.length > FEW_NAMES
+      ? [
+          // Sale by sale, the latest first: turned into a join, all that ever was sold would be read.
+          `SET STATEMENT optimizer_switch = 'semijoin=off,exists_to_in=off' FOR
+            SELECT s.id AS sale FROM books_sales s FORCE INDEX (PRIMARY) WHERE s.business = ? AND EXISTS (
+              SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND l.called IN (?))
+            ORDER BY s.id DESC LIMIT ${most}`,
+          [business, named],
+        ]
+      : [
+          named
+            .map(
+              () =>
+                `(SELECT sale FROM books_sale_lines FORCE INDEX (by_called)
+                  WHERE business = ? AND called = ? ORDER BY sale DESC LIMIT ${most})`,
+            )
+            .join(' UNION '),
+          named.flatMap((called) => [business, called]),
+        ];
+  const found = await select<{ sale: string }>(database, query, values, transaction);
+  return found.map(({ sale }) => sale);
 }
 
 /** By who sold, and by who bought: names as they are typed. */

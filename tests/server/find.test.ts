@@ -1,0 +1,107 @@
+/** Find on the server: by what goods were called when they were sold, the latest first, however many there are. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import { ringUp } from '../../src/lib/core/sale/ring-up';
+import { MOST_FOUND } from '../../src/lib/core/sale/sale-document';
+import { emptySlip, putUnlisted, type OpenSlip } from '../../src/lib/core/slip/open-slip';
+import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { foundedDrafts } from '../../src/lib/core/testing/founded';
+import {
+  BUSINESS,
+  deviceId,
+  DRAWER,
+  personId,
+  TAX,
+} from '../../src/lib/core/testing/made-up-business';
+import { findSales } from '../../src/lib/server/books/find-sales';
+import { BookReader } from '../../src/lib/server/books/read-books';
+import { append } from '../../src/lib/server/daybook/append';
+import { rebuild } from '../../src/lib/server/daybook/rebuild';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const NOW = Date.UTC(2026, 10, 22, 10);
+const writer = new DeviceWriter(1);
+let t: TestDatabase;
+let books: BookReader;
+let sales = 0;
+
+before(async () => {
+  t = await testDatabase();
+  books = new BookReader(t.database);
+  await t.enrol(BUSINESS, deviceId(1));
+  const [owner, ...rest] = foundedDrafts(writer);
+  const ref = { business: BUSINESS, device: deviceId(1) };
+  await append(t.database, ref, writer.append([owner!], NOW), NOW);
+  await append(t.database, ref, writer.append(rest, NOW, personId(1)), NOW);
+});
+after(() => t.end());
+
+/** One sale for each list of names, each of an amount that is named by hand. @returns Their numbers. */
+async function sell(...lists: readonly (readonly string[])[]): Promise<string[]> {
+  const drafts = lists.flatMap((names) => {
+    let slip: OpenSlip = emptySlip(writer.newId());
+    for (const name of names) {
+      const put = putUnlisted(
+        slip,
+        { name, price: 250, taxes: [TAX], maker: undefined, tag: undefined },
+        writer.newId(),
+      );
+      assert.ok(put.ok);
+      slip = put.slip;
+    }
+    const rung = ringUp({
+      ...{ newId: writer.newId, slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT },
+      ...{ drawer: DRAWER, handed: 250 * names.length, deviceNumber: 1 },
+      ...{ number: (sales += 1), now: NOW },
+    });
+    assert.ok(rung.ok, JSON.stringify(rung));
+    return rung.drafts;
+  });
+  const ref = { business: BUSINESS, device: deviceId(1) };
+  const { refused } = await append(t.database, ref, writer.append(drafts, NOW, personId(1)), NOW);
+  assert.equal(refused, null);
+  return lists.map((_, n) => `D1-${String(sales - lists.length + 1 + n)}`);
+}
+
+const numbers = async (typed: string): Promise<string[]> =>
+  (await findSales(t.database, books, BUSINESS, typed)).map(({ sale }) => sale.number);
+
+describe('finding sales by what was sold', () => {
+  it('takes parts of words in any order, without accents, and all of them', async () => {
+    const [rose, both] = await sell(['Rosier “Étoile”'], ['Étoile, dried', 'String of pearls']);
+    assert.deepEqual(await numbers('etoi'), [both, rose]);
+    assert.deepEqual(await numbers('OILE rosi'), [rose]);
+    assert.deepEqual(await numbers('pearls string'), [both]);
+    // Both words of one thing, not one of each.
+    assert.deepEqual(await numbers('dried string'), []);
+    for (const typed of ['%', '_', 'étoil%']) assert.deepEqual(await numbers(typed), [], typed);
+  });
+
+  it('names a sale once, however many of its lines fit, and knows its lines in their order', async () => {
+    const [number] = await sell(['Fern, big', 'Fern, small', 'Moss']);
+    const found = await findSales(t.database, books, BUSINESS, 'fern');
+    assert.deepEqual(
+      found.map(({ sale, lines }) => [sale.number, sale.total, lines.map(({ name }) => name)]),
+      [[number, 750, ['Fern, big', 'Fern, small', 'Moss']]],
+    );
+  });
+
+  it('finds the latest, as many as it may, of few names and of many', async () => {
+    const few = await sell(
+      ...Array.from({ length: 60 }, (_, n) => [`Quarry slab ${String(n % 3)}`]),
+    );
+    const latest = (all: readonly string[]): string[] => all.slice(-MOST_FOUND).reverse();
+    assert.deepEqual(await numbers('quarry'), latest(few));
+    // More names than are looked up one by one.
+    const many = await sell(...Array.from({ length: 90 }, (_, n) => [`Brick no ${String(n)}`]));
+    assert.deepEqual(await numbers('brick'), latest(many));
+    assert.deepEqual(await numbers('brick 89'), [many.at(-1)]);
+  });
+
+  it('finds the same once the books were worked out anew', async () => {
+    const [number] = await sell(['Kelp in a jar']);
+    await rebuild(t.database, BUSINESS);
+    assert.deepEqual(await numbers('kelp'), [number]);
+  });
+});
