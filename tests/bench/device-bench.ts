@@ -19,6 +19,7 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
       await tapToPaint(small),
       await tapWithManyLines(small),
       await keysToResult(large),
+      await keysToFound(await device(browser, till, script, 500, 2000)),
       await importItems(small),
       // Devices of their own: the others have thousands of goods from a file to send by now.
       await partsFigure(await device(browser, till, script, 500, 200)),
@@ -31,10 +32,14 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
   }
 }
 
-const counterTimes = async (context: BrowserContext, what: 'timeTaps' | 'timeKeys') => {
+const counterTimes = async (
+  context: BrowserContext,
+  what: 'timeTaps' | 'timeKeys' | 'timeFind',
+) => {
   const page = await context.newPage();
-  await page.goto('/counter');
-  await page.getByTestId('goods').getByRole('button').first().waitFor();
+  await page.goto(what === 'timeFind' ? '/find' : '/counter');
+  const shown = page.getByTestId(what === 'timeFind' ? 'found-here' : 'goods');
+  await shown.locator('a, button').first().waitFor();
   await page.waitForTimeout(1000);
   const cdp = await context.newCDPSession(page);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
@@ -81,6 +86,16 @@ const keysToResult = async ({ context }: Device): Promise<Figure> =>
     await counterTimes(context, 'timeKeys'),
     1.5,
   );
+
+/** From a key in Find until what fits is painted, with no network: two weeks of a busy stall are all there is. */
+async function keysToFound(busy: Device): Promise<Figure> {
+  await busy.context.setOffline(true);
+  return againstTrivial(
+    'a key in Find to what fits among 2,000 sales, at a quarter of the speed',
+    await counterTimes(busy.context, 'timeFind'),
+    1.5,
+  );
+}
 
 /** Per item, 5,000 against 500: reading a file and taking it in should not grow faster than it. */
 async function importItems({ bench }: Device): Promise<Figure> {

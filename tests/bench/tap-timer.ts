@@ -55,4 +55,23 @@ async function timeKeys(): Promise<TapTimes> {
   return times;
 }
 
-Object.assign(window, { timeTaps, timeKeys });
+/** Types what is looked for into the field of Find, key by key. */
+async function timeFind(): Promise<TapTimes> {
+  const name = document.querySelector('h1')!;
+  const field = document.querySelector<HTMLInputElement>('input[aria-describedby=find-by]')!;
+  const type = (text: string): void => {
+    field.value = text;
+    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
+  };
+  const times: TapTimes = { taps: [], trivial: [] };
+  for (const word of ['crocus 12', 'dahlia', 'b1-42', '13.37', 'zebra']) {
+    for (let end = 1; end <= word.length; end += 1) {
+      times.trivial.push(await timed(() => (name.textContent = `Find ${String(end)}`)));
+      times.taps.push(await timed(() => type(word.slice(0, end))));
+    }
+    await timed(() => type(''));
+  }
+  return times;
+}
+
+Object.assign(window, { timeTaps, timeKeys, timeFind });

@@ -2,7 +2,12 @@
 import { listNumber } from '../core/stock/list-state';
 import { countNumber } from '../core/stock/count';
 import { readNumber } from '../core/sale/sale-number';
-import { fittingDocuments, type DocumentKind, type FoundDocument } from '../core/find/documents';
+import {
+  documentsToFind,
+  type DocumentKind,
+  type DocumentToFind,
+  type FoundDocument,
+} from '../core/find/documents';
 import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
 
@@ -16,14 +21,11 @@ export interface DocumentWords {
   readonly person: (id: string | null) => string;
 }
 
-/** Those that fit what was typed. @param currency ISO 4217. */
-export async function findDocuments(
+/** All of them, to be found among. */
+export async function readDocumentsToFind(
   { books }: DeviceDatabase,
-  typed: string,
-  currency: string,
   words: DocumentWords,
-): Promise<readonly FoundDocument[]> {
-  if (typed.trim().length < 2) return [];
+): Promise<readonly DocumentToFind[]> {
   const [
     returns,
     refunds,
@@ -124,8 +126,7 @@ export async function findDocuments(
     })),
   ];
   // What was mentioned and never set up, or is forgotten, has no name.
-  const named = all.filter(({ title }) => title !== '');
-  return fittingDocuments(named, typed, currency);
+  return documentsToFind(all.filter(({ title }) => title !== ''));
 }
 
 /** What there is to say of any; what has no page of its own is shown by the page of documents. */

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { fittingDocuments, MOST_OF_A_KIND, type FoundDocument } from './documents';
+import { documentsToFind, fittingDocuments, MOST_OF_A_KIND, type FoundDocument } from './documents';
 
 const one = (more: Partial<FoundDocument>): FoundDocument => ({
   ...{ kind: 'list', id: 'x', href: '/', number: '', title: '', about: [], at: '', amount: null },
@@ -26,7 +26,7 @@ const all = [
   one({ id: 'd', kind: 'item', title: 'Fern', about: ['5099999000011'] }),
 ];
 const found = (typed: string): readonly string[] =>
-  fittingDocuments(all, typed, 'GBP').map(({ id }) => id);
+  fittingDocuments(documentsToFind(all), typed, 'GBP').map(({ id }) => id);
 
 describe('documents that fit', () => {
   it('are found by number, words, parts of words, amounts and days, accents or not', () => {
@@ -52,13 +52,13 @@ describe('documents that fit', () => {
         at: `2026-11-${String((n % 28) + 1).padStart(2, '0')}`,
       }),
     );
-    assert.equal(fittingDocuments(many, 'order', 'GBP').length, MOST_OF_A_KIND);
+    assert.equal(fittingDocuments(documentsToFind(many), 'order', 'GBP').length, MOST_OF_A_KIND);
     const named = [
       one({ id: 'says', title: 'about U1-7', at: '2026-12-01' }),
       one({ id: 'is', number: 'U1-7' }),
     ];
     assert.deepEqual(
-      fittingDocuments(named, 'u1-7', 'GBP').map(({ id }) => id),
+      fittingDocuments(documentsToFind(named), 'u1-7', 'GBP').map(({ id }) => id),
       ['is', 'says'],
     );
   });

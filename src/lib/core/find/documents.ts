@@ -1,5 +1,5 @@
 /** Documents beside sales that Find looks through: what each is called, and whether it is what was typed. */
-import { hasWords, folded, wordsIn } from '../entry-line/words';
+import { folded, wordsIn } from '../entry-line/words';
 import { readAmount } from '../money/amount-text';
 
 /** What a document is; its own page is by that. */
@@ -36,13 +36,28 @@ export interface FoundDocument {
 /** As many of a kind as are shown at most. */
 export const MOST_OF_A_KIND = 20;
 
+/** What a document is found by, made ready once for every key that follows. */
+export interface DocumentToFind {
+  readonly document: FoundDocument;
+  /** Without accents and capitals. */
+  readonly number: string;
+  readonly text: string;
+}
+
+export const documentsToFind = (documents: readonly FoundDocument[]): readonly DocumentToFind[] =>
+  documents.map((document) => ({
+    document,
+    number: folded(document.number),
+    text: folded([document.number, document.title, ...document.about].join(' ')),
+  }));
+
 /**
  * Those that fit: by the beginning of their number, by every word somewhere in what they say, by the amount, or by the
  * day. Whose number it is comes first, and then the latest. Accents and capitals make no difference.
  * @param currency ISO 4217.
  */
 export function fittingDocuments(
-  documents: readonly FoundDocument[],
+  documents: readonly DocumentToFind[],
   typed: string,
   currency: string,
 ): readonly FoundDocument[] {
@@ -51,20 +66,24 @@ export function fittingDocuments(
   const words = wordsIn(typed);
   const read = readAmount(wanted, currency);
   const amount = read.ok ? read.amount : null;
-  const isByNumber = ({ number }: FoundDocument): boolean =>
-    number !== '' && folded(number).startsWith(wanted);
-  const isBy = (document: FoundDocument): boolean =>
-    isByNumber(document) ||
-    (amount !== null && document.amount !== null && Math.abs(document.amount) === amount) ||
-    document.at.slice(0, 10) === wanted ||
-    (words.length > 0 && hasWords([document.number, document.title, ...document.about], words));
+  const isByNumber = ({ number }: DocumentToFind): boolean =>
+    number !== '' && number.startsWith(wanted);
+  const isBy = (each: DocumentToFind): boolean =>
+    isByNumber(each) ||
+    (amount !== null &&
+      each.document.amount !== null &&
+      Math.abs(each.document.amount) === amount) ||
+    each.document.at.slice(0, 10) === wanted ||
+    (words.length > 0 && words.every((word) => each.text.includes(word)));
   const counts = new Map<DocumentKind, number>();
   return documents
     .filter(isBy)
     .sort((a, b) => {
       const byNumber = Number(isByNumber(b)) - Number(isByNumber(a));
-      return byNumber === 0 ? (a.at < b.at ? 1 : a.at > b.at ? -1 : 0) : byNumber;
+      const [at, other] = [a.document.at, b.document.at];
+      return byNumber === 0 ? (at < other ? 1 : at > other ? -1 : 0) : byNumber;
     })
+    .map(({ document }) => document)
     .filter(({ kind }) => {
       const many = (counts.get(kind) ?? 0) + 1;
       counts.set(kind, many);

@@ -2,11 +2,12 @@
   import { MOST_FOUND, type FoundSale } from '$lib/core/sale/sale-document';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import type { DocumentKind } from '$lib/core/find/documents';
+  import { fittingDocuments, type DocumentKind } from '$lib/core/find/documents';
+  import { fittingSales } from '$lib/core/find/sales';
   import { isReceiptOf, receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { isSaleNumber } from '$lib/core/sale/sale-number';
-  import { findDocuments } from '$lib/device/find-documents';
-  import { findSales } from '$lib/device/find-sales';
+  import { readDocumentsToFind } from '$lib/device/find-documents';
+  import { readSalesToFind } from '$lib/device/find-sales';
   import { live } from '$lib/device/live.svelte';
   import { askSales } from '$lib/device/sale-document';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
@@ -22,11 +23,19 @@
   const money = $derived(stall.money);
   /** What a scanner read elsewhere comes along. */
   let typed = $state(page.url.searchParams.get('for') ?? '');
-  const found = live(() => {
+  const sales = live(() => () => readSalesToFind(db), undefined);
+  const found = $derived(
+    sales.value === undefined ? [] : fittingSales(sales.value, typed, stall.business.currency),
+  );
+  /** The first are there with the key, the others as soon as they have been painted. */
+  const AT_ONCE = 5;
+  let allFor = $state('');
+  $effect(() => {
     const wanted = typed;
-    const { currency } = stall.business;
-    return () => findSales(db, wanted, currency);
-  }, []);
+    const timer = setTimeout(() => (allFor = wanted), 80);
+    return () => clearTimeout(timer);
+  });
+  const atOnce = $derived(allFor === typed ? Infinity : AT_ONCE);
   let field = $state<HTMLInputElement>();
   $effect(() => {
     if (matchMedia('(pointer: fine)').matches) field?.focus();
@@ -50,30 +59,28 @@
       clearTimeout(timer);
     };
   });
-  const here = $derived(new Set(found.value.map(({ sale }) => sale.id)));
+  const here = $derived(new Set(found.map(({ sale }) => sale.id)));
   const elsewhere = $derived(
     typeof older === 'string' ? [] : older.filter(({ sale }) => !here.has(sale.id)),
   );
 
   const goods = new Goods(stall);
-  const others = live(() => {
-    const wanted = typed;
-    const { currency } = stall.business;
+  const documents = live(() => {
     const words = {
       list: (use: string) => useWords[use as keyof typeof useWords],
       place: (id: string) => goods.placeName(id),
       person: (id: string | null) => stall.nameOf(id),
     };
-    return () => findDocuments(db, wanted, currency, words);
+    return () => readDocumentsToFind(db, words);
   }, []);
+  const others = $derived(fittingDocuments(documents.value, typed, stall.business.currency));
   /** Only these are shown; empty for everything. */
   let only = $state<DocumentKind | 'sale' | ''>('');
   /** Kinds of which there is something, with how many. */
   const kinds = $derived.by(() => {
     const counts = new Map<DocumentKind | 'sale', number>();
-    if (found.value.length + elsewhere.length > 0)
-      counts.set('sale', found.value.length + elsewhere.length);
-    for (const { kind } of others.value) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+    if (found.length + elsewhere.length > 0) counts.set('sale', found.length + elsewhere.length);
+    for (const { kind } of others) counts.set(kind, (counts.get(kind) ?? 0) + 1);
     return [...counts];
   });
   $effect(() => {
@@ -85,7 +92,8 @@
     kind === 'sale' && many >= MOST_FOUND ? `${String(MOST_FOUND)} or more` : String(many);
 
   async function ofNumber(number: string): Promise<readonly FoundSale[] | 'away'> {
-    const own = await findSales(db, number, stall.business.currency);
+    const all = sales.value ?? (await readSalesToFind(db));
+    const own = fittingSales(all, number, stall.business.currency);
     if (own.some(({ sale }) => sale.number === number)) return own;
     return (await askSales(stall.transport, number)) ?? 'away';
   }
@@ -204,10 +212,10 @@
         aria-label="On this device"
         data-testid="found-here"
       >
-        {#each found.value as each (each.sale.id)}
+        {#each found.slice(0, atOnce) as each (each.sale.id)}
           {@render row(each)}
         {:else}
-          {#if found.isRead}
+          {#if sales.isRead}
             <li class="soft">
               {typed.trim() === ''
                 ? 'Sales of this and recent events show here, newest first.'
@@ -217,7 +225,7 @@
         {/each}
       </ul>
     {/if}
-    <FoundDocuments documents={others.value} {only} />
+    <FoundDocuments documents={others.slice(0, atOnce)} {only} />
     {#if older !== 'not asked' && (only === '' || only === 'sale')}
       <section class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2" aria-labelledby="older">
         <h2 id="older">On the server</h2>
