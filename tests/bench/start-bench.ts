@@ -12,7 +12,6 @@ import { cursorFrom, startPage } from '../../src/lib/server/daybook/start';
 import { sqlTable } from '../../src/lib/server/database/book-tables';
 import { compressed } from '../../src/lib/server/http/compressed';
 import { answer } from '../../src/lib/server/http/answers';
-import { select } from '../../src/lib/server/database/select';
 import { testDatabase } from '../support/test-database';
 import { found, NOW, type Bench } from './founded-till';
 import { columnsOf } from './columns';

@@ -204,3 +204,34 @@ test('money goes back to the card that paid, once, though the answer is lost and
   await expect(returned(page).getByTestId('refund').last()).toContainText('is on its way');
   await context.close();
 });
+
+test('a gift receipt that is scanned takes goods back and shows no prices', async ({ browser }) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Maren');
+  await useDrawer(page);
+  await page.goto('/counter');
+  const number = await sellOne(page, 'Lavender');
+  await openSale(page, number);
+  const receipt = page.getByTestId('receipt');
+  const whole = await receipt.getByText(new RegExp(`^${number} [0-9a-f]{10}$`)).textContent();
+  await page.getByRole('button', { name: 'Gift receipt' }).click();
+  await expect(receipt).not.toContainText('4.50');
+  const code = receipt.getByText(new RegExp(`^${number} [0-9a-f]{10}$`));
+  await expect(code).not.toHaveText(whole!);
+  const gift = (await code.textContent())!;
+
+  // As a scanner types it, on any screen.
+  await page.getByRole('link', { name: 'Today' }).click();
+  await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
+  await page.keyboard.type(gift);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('no prices are shown')).toBeVisible();
+  await expect(page.getByRole('main')).not.toContainText('4.50');
+  await takeBack(page, 'Lavender', '1', 'they have one');
+  await expect(returned(page)).toContainText('Lavender');
+  await expect(returned(page)).not.toContainText('4.50');
+  await page.getByRole('link', { name: 'Show the whole sale' }).click();
+  await expect(returned(page)).toContainText('4.50');
+  await context.close();
+});

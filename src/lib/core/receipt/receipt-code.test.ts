@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import { checkValue, receiptCode } from './receipt';
-import { isReceiptOf, receiptCodeIn } from './receipt-code';
+import { receiptCodeIn, receiptOfSale } from './receipt-code';
 
 const sale = { id: '00000000-0000-7000-8000-000000000009', number: 'D4-17', total: 1350 };
 const code = receiptCode({ number: sale.number, check: checkValue('ours', sale) });
@@ -16,9 +16,18 @@ describe('the code of a receipt', () => {
   it('is of a sale of this business, and of no other', () => {
     const read = receiptCodeIn(code);
     assert.ok(read !== null);
-    assert.equal(isReceiptOf(read, 'ours', sale), true);
-    assert.equal(isReceiptOf(read, 'theirs', sale), false);
-    assert.equal(isReceiptOf(read, 'ours', { ...sale, total: 1351 }), false);
-    assert.equal(isReceiptOf(read, 'ours', { ...sale, number: 'D4-18' }), false);
+    assert.equal(receiptOfSale(read, 'ours', sale), 'plain');
+    assert.equal(receiptOfSale(read, 'theirs', sale), null);
+    assert.equal(receiptOfSale(read, 'ours', { ...sale, total: 1351 }), null);
+    assert.equal(receiptOfSale(read, 'ours', { ...sale, number: 'D4-18' }), null);
+  });
+
+  it('says whether it is of a receipt without prices', () => {
+    const check = checkValue('ours', sale, true);
+    const gift = receiptCodeIn(receiptCode({ number: sale.number, check }));
+    assert.ok(gift !== null);
+    assert.equal(receiptOfSale(gift, 'ours', sale), 'gift');
+    assert.equal(receiptOfSale(gift, 'theirs', sale), null);
+    assert.equal(receiptOfSale(gift, 'ours', { ...sale, total: 1351 }), null);
   });
 });

@@ -16,9 +16,13 @@ export function receiptCodeIn(text: string): ReceiptCode | null {
   return isCode ? { number: number.toUpperCase(), check: check.toLowerCase() } : null;
 }
 
-/** Whether the receipt is of this sale, and not one of another business that has its number too. */
-export const isReceiptOf = (
+/** Whether the receipt is of this sale, with prices or without; null for one of another sale, or another business. */
+export function receiptOfSale(
   { number, check }: ReceiptCode,
   business: string,
   sale: Pick<Row<'sales'>, 'id' | 'number' | 'total'>,
-): boolean => number === sale.number && check === checkValue(business, sale);
+): 'plain' | 'gift' | null {
+  if (number !== sale.number) return null;
+  if (check === checkValue(business, sale)) return 'plain';
+  return check === checkValue(business, sale, true) ? 'gift' : null;
+}

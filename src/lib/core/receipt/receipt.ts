@@ -147,7 +147,7 @@ export function receiptOf({
     total: sale.total + sale.uplift,
     parts: own.map(partOf),
     rounding: sum(own.map(({ rounding }) => rounding)),
-    check: checkValue(business.id, sale),
+    check: checkValue(business.id, sale, isGift),
     isGift,
     isAgain,
     isVoid,
@@ -209,13 +209,16 @@ function partOf(part: Row<'payments'>): ReceiptPart {
 
 /**
  * Ten hexadecimal figures out of what the sale is: whoever has the books can tell whether a receipt
- * is of a sale in them.
+ * is of a sale in them, and whether it is one without prices.
  */
 export const checkValue = (
   business: string,
   { id, number, total }: Pick<Row<'sales'>, 'id' | 'number' | 'total'>,
-): string =>
-  bytesToHex(sha256(utf8ToBytes([business, id, number, String(total)].join('\n')))).slice(0, 10);
+  isGift = false,
+): string => {
+  const said = [business, id, number, String(total), ...(isGift ? ['gift'] : [])];
+  return bytesToHex(sha256(utf8ToBytes(said.join('\n')))).slice(0, 10);
+};
 
 /** What the code on a receipt says. */
 export const receiptCode = ({ number, check }: Pick<Receipt, 'number' | 'check'>): string =>

@@ -4,7 +4,7 @@
   import { page } from '$app/state';
   import { fittingDocuments, type DocumentKind } from '$lib/core/find/documents';
   import { fittingSales } from '$lib/core/find/sales';
-  import { isReceiptOf, receiptCodeIn } from '$lib/core/receipt/receipt-code';
+  import { receiptCodeIn, receiptOfSale } from '$lib/core/receipt/receipt-code';
   import { isSaleNumber } from '$lib/core/sale/sale-number';
   import { readDocumentsToFind } from '$lib/device/find-documents';
   import { readSalesToFind } from '$lib/device/find-sales';
@@ -113,10 +113,13 @@
         ofOthers = `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
         return;
       }
-      const fits = known.find(({ sale }) => isReceiptOf(scanned, id, sale));
-      if (fits !== undefined) void goto(`/sales/${fits.sale.id}`);
-      else
-        ofOthers = `This is no receipt of ${stall.business.name}: its code is of another business, or of a sale ${scanned.number} that came to another amount.`;
+      for (const { sale } of known) {
+        const is = receiptOfSale(scanned, id, sale);
+        if (is === null) continue;
+        void goto(`/sales/${sale.id}${is === 'gift' ? '?gift' : ''}`);
+        return;
+      }
+      ofOthers = `This is no receipt of ${stall.business.name}: its code is of another business, or of a sale ${scanned.number} that came to another amount.`;
     });
     return () => (isOld = true);
   });

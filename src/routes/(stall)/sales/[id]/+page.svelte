@@ -44,15 +44,17 @@
     const id = found?.sale.customer ?? null;
     return () => (id === null ? undefined : db.books.customers.get(id));
   }, undefined);
+  /** By a receipt without prices: whoever brings goods back was given them, and sees what they cost nowhere. */
+  const isGift = $derived(page.url.searchParams.has('gift'));
   const { name, email, phone } = $derived(buyer.value ?? { name: '', email: '', phone: '' });
 </script>
 
 <div class="page gap-5">
   {#if found !== null && (found.sale.customer === null || buyer.isRead)}
-    {#key `${found.sale.id} ${name}`}
+    {#key `${found.sale.id} ${name} ${String(isGift)}`}
       <div class="mx-auto grid w-full max-w-md gap-5 lg:max-w-4xl lg:grid-cols-2 lg:items-start">
         <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
-          <Receipt found={{ ...found, customer: name, email, phone }} />
+          <Receipt found={{ ...found, customer: name, email, phone }} asGift={isGift} />
           {#if name !== '' || found.sale.note !== ''}
             <p class="soft mx-auto w-full max-w-md print:hidden" data-testid="sale-said">
               {[name, found.sale.standingName, found.sale.note]
@@ -62,16 +64,24 @@
           {/if}
         </div>
         <div class="grid grid-cols-[minmax(0,1fr)] gap-5">
-          <ReturnGoods {found} />
-          {#if standingVoids(found.voids, found.undone).length === 0}
-            <PutRight {found} />
+          {#if isGift}
+            <p class="sheet mx-auto w-full max-w-md print:hidden" role="status">
+              Found by a gift receipt: no prices are shown.
+              <a class="plain" href="/sales/{found.sale.id}">Show the whole sale</a>
+            </p>
           {/if}
-          <VoidSale
-            sale={found.sale}
-            payments={found.payments}
-            voids={found.voids}
-            returns={found.returns}
-          />
+          <ReturnGoods {found} {isGift} />
+          {#if !isGift}
+            {#if standingVoids(found.voids, found.undone).length === 0}
+              <PutRight {found} />
+            {/if}
+            <VoidSale
+              sale={found.sale}
+              payments={found.payments}
+              voids={found.voids}
+              returns={found.returns}
+            />
+          {/if}
         </div>
       </div>
     {/key}

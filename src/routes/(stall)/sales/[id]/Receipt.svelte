@@ -27,10 +27,13 @@
   };
   interface Props {
     found: Found;
+    /** Without prices, until somebody asks for the whole. */
+    asGift: boolean;
   }
-  const { found }: Props = $props();
+  const { found, asGift }: Props = $props();
   const stall = useStall();
-  let isGift = $state(false);
+  // svelte-ignore state_referenced_locally
+  let isGift = $state(asGift);
   let isAgain = $state(false);
   let share = $state(0);
   let width = $state<PaperWidth>(80);

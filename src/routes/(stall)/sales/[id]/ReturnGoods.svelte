@@ -25,8 +25,10 @@
 
   interface Props {
     found: SaleDocument;
+    /** What goods cost is shown nowhere; what is given back is said once it is. */
+    isGift: boolean;
   }
-  const { found }: Props = $props();
+  const { found, isGift }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const sold = $derived(soldIn(found));
@@ -144,24 +146,23 @@
         >{row.lines.every(({ off }) => off !== undefined) ? 'Taken off afterwards' : 'Came back'} ·
         <span class="code">{row.number}</span></b
       >
-      <span class="figure">{money.figure(-row.total)}</span>
+      {#if !isGift}<span class="figure">{money.figure(-row.total)}</span>{/if}
     </p>
     <ul>
       {#each row.lines as { line, quantity, to: put, off } (line)}
         {@const of = found.lines.find((each) => each.line === line)}
         <li>
-          {#if off !== undefined}{money.text(off)} off {of?.name ?? 'goods'}{:else}{quantityWords(
-              quantity,
-              of?.unit ?? '',
-            )} × {of?.name ?? 'goods'}{put === 'stock'
-              ? ', back to stock'
-              : `, ${reasonWords(put)}`}{/if}
+          {#if off !== undefined}{isGift ? 'Something' : money.text(off)} off {of?.name ??
+              'goods'}{:else}{quantityWords(quantity, of?.unit ?? '')} × {of?.name ??
+              'goods'}{put === 'stock' ? ', back to stock' : `, ${reasonWords(put)}`}{/if}
         </li>
       {/each}
     </ul>
-    {#each found.refunds.filter((refund) => refund.return === row.id) as refund (refund.id)}
-      <p data-testid="refund">{refundWords(refund, money)}</p>
-    {/each}
+    {#if !isGift}
+      {#each found.refunds.filter((refund) => refund.return === row.id) as refund (refund.id)}
+        <p data-testid="refund">{refundWords(refund, money)}</p>
+      {/each}
+    {/if}
     <p class="soft text-sm">{stall.nameOf(row.by)}: {row.reason}</p>
   </section>
 {/each}
@@ -221,7 +222,8 @@
             <option value="drawer {id}">cash out of {name}</option>
           {/each}
           {#each cards as { id, name, rest } (id)}
-            <option value="card {id}">to {name}, up to {money.text(rest)}</option>
+            <option value="card {id}">to {name}{isGift ? '' : `, up to ${money.text(rest)}`}</option
+            >
           {/each}
           {#if stall.event !== undefined && !isOff}
             <option value="exchange">in exchange, on the slip at the counter</option>
@@ -243,7 +245,7 @@
           right={by === 'exchange' ? null : 'refund'}
           label={by === 'exchange'
             ? 'Put it on the slip'
-            : gives === null
+            : gives === null || isGift
               ? 'Give back'
               : `Give back ${money.text(Math.max(0, gives))}`}
           onGo={go}
@@ -255,9 +257,11 @@
         <button type="button" class="btn btn-quiet" onclick={() => begin('back')}
           >Take goods back …</button
         >
-        <button type="button" class="btn btn-quiet" onclick={() => begin('off')}
-          >Take something off …</button
-        >
+        {#if !isGift}
+          <button type="button" class="btn btn-quiet" onclick={() => begin('off')}
+            >Take something off …</button
+          >
+        {/if}
       </div>
     {/if}
   </section>
