@@ -1,6 +1,9 @@
 /** Find on the server: by what goods were called when they were sold, the latest first, however many there are. */
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
+import { draft } from '../../src/lib/core/daybook/kinds';
+import { inDrawer } from '../../src/lib/core/drawer/cash-places';
+import { makeRefund } from '../../src/lib/core/sale/make-refund';
 import { ringUp } from '../../src/lib/core/sale/ring-up';
 import { MOST_FOUND } from '../../src/lib/core/sale/sale-document';
 import { emptySlip, putUnlisted, type OpenSlip } from '../../src/lib/core/slip/open-slip';
@@ -11,9 +14,13 @@ import {
   BUSINESS,
   deviceId,
   DRAWER,
+  EVENT,
+  idOf,
   personId,
+  tax,
   TAX,
 } from '../../src/lib/core/testing/made-up-business';
+import { findDocuments, olderDocument } from '../../src/lib/server/books/find-documents';
 import { findSales } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
@@ -24,6 +31,7 @@ const NOW = Date.UTC(2026, 10, 22, 10);
 const writer = new DeviceWriter(1);
 let t: TestDatabase;
 let books: BookReader;
+const OTHERS = idOf(1, 2);
 let sales = 0;
 
 before(async () => {
@@ -103,5 +111,45 @@ describe('finding sales by what was sold', () => {
     const [number] = await sell(['Kelp in a jar']);
     await rebuild(t.database, BUSINESS);
     assert.deepEqual(await numbers('kelp'), [number]);
+  });
+});
+
+describe('finding what devices let go of', () => {
+  it('goes by bag, number, amount, day, words and person, and opens; never those of others', async () => {
+    const { newId } = writer;
+    const bagged = draft('cash.moved', newId(), EVENT, {
+      ...{ from: inDrawer(DRAWER), to: 'bag', amount: 12_345, bag: 'B-771', what: '' },
+    });
+    const spent = draft('cash.moved', newId(), EVENT, {
+      ...{ from: inDrawer(DRAWER), to: 'spent:travel', amount: 640, what: 'Toll bridge' },
+    });
+    const made = makeRefund({
+      ...{ newId, pricing: PRICING, taxes: [tax], event: { id: EVENT, swaps: [] }, now: NOW },
+      lines: [{ item: undefined, quantity: '', each: '7.77', to: 'stock' }],
+      ...{ saleNumber: '', reason: 'wilted by noon', way: 'cash', drawer: DRAWER, reference: '' },
+      ...{ timeZone: 'Europe/London', deviceNumber: 1, number: 41, before: 0, most: null },
+    });
+    assert.ok(made.ok);
+    const ref = { business: BUSINESS, device: deviceId(1) };
+    const drafts = [bagged, spent, ...made.drafts];
+    await append(t.database, ref, writer.append(drafts, NOW, personId(1)), NOW);
+    const found = async (typed: string, business = BUSINESS): Promise<readonly string[]> =>
+      (await findDocuments(t.database, books, business, typed)).map(({ id }) => id);
+    const refund = made.drafts[0]!.id;
+    assert.deepEqual(await found('b-77'), [bagged.id]);
+    assert.deepEqual(await found('123.45'), [bagged.id]);
+    assert.deepEqual(await found('bridge TOLL'), [spent.id]);
+    assert.deepEqual(await found('d1-b41'), [refund]);
+    assert.deepEqual(await found('noon'), [refund]);
+    assert.deepEqual(await found('7.77'), [refund]);
+    assert.equal((await found('2026-11-22')).length, 3);
+    assert.deepEqual(await found('person 1', OTHERS), []);
+    assert.deepEqual(await found('2026-11-22', OTHERS), []);
+
+    const opened = await olderDocument(books, BUSINESS, spent.id);
+    assert.ok(opened?.is === 'cash' && opened.row.amount === 640);
+    assert.equal((await olderDocument(books, BUSINESS, refund))?.is, 'refund');
+    assert.equal(await olderDocument(books, OTHERS, refund), null);
+    assert.equal(await olderDocument(books, BUSINESS, newId()), null);
   });
 });

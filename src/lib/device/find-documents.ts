@@ -3,10 +3,11 @@ import { listNumber } from '../core/stock/list-state';
 import { countNumber } from '../core/stock/count';
 import { readNumber } from '../core/sale/sale-number';
 import {
+  cashToFind,
+  documentOf,
   documentsToFind,
-  type DocumentKind,
+  refundToFind,
   type DocumentToFind,
-  type FoundDocument,
 } from '../core/find/documents';
 import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
@@ -67,27 +68,14 @@ export async function readDocumentsToFind(
       ...{ number: row.number, title: `of ${row.saleNumber}`, amount: 0 - row.total },
       about: [row.reason, words.person(row.by)],
     })),
-    ...refunds.map((row) => ({
-      ...documentOf('return', row),
-      ...{ number: row.number, amount: 0 - row.total },
-      title: row.lines.map(({ name }) => name).join(', '),
-      about: [
-        row.saleNumber === '' ? 'without a sale' : `of ${row.saleNumber}`,
-        row.reason,
-        words.person(row.by),
-      ],
-    })),
+    ...refunds.map((row) => refundToFind(row, words.person(row.by))),
     ...reads.map((row) => ({
       ...documentOf('read', row),
       number: readNumber(numberOf.get(row.device) ?? 0, row.number),
       ...{ title: drawerOf.get(row.drawer) ?? 'Drawer', amount: row.counted },
       about: [atEvent(row.event), row.reason, row.bag?.number ?? '', words.person(row.by)],
     })),
-    ...moves.map((row) => ({
-      ...documentOf('cash', row),
-      ...{ number: row.bag, title: row.what === '' ? 'Cash moved' : row.what, amount: row.amount },
-      about: [atEvent(row.event), words.person(row.by)],
-    })),
+    ...moves.map((row) => cashToFind(row, atEvent(row.event), words.person(row.by))),
     ...goods.map((row) => ({
       ...documentOf('goods', row),
       title: nameOf.get(row.item) ?? 'goods',
@@ -128,10 +116,3 @@ export async function readDocumentsToFind(
   // What was mentioned and never set up, or is forgotten, has no name.
   return documentsToFind(all.filter(({ title }) => title !== ''));
 }
-
-/** What there is to say of any; what has no page of its own is shown by the page of documents. */
-const documentOf = (
-  kind: DocumentKind,
-  { id, at = '' }: { readonly id: string; readonly at?: string },
-  href = `/documents/${id}`,
-): FoundDocument => ({ kind, id, at, href, number: '', title: '', about: [], amount: null });

@@ -1,5 +1,6 @@
 /** A sale with all that belongs to it: this device's own, or the server's where it is long past. */
 import { z } from 'zod';
+import { DOCUMENT_KINDS, type FoundDocument } from '../core/find/documents';
 import { asCorrected } from '../core/sale/corrections';
 import type { SoldSale } from '../core/sale/return-figures';
 import type { FoundSale, SaleDocument } from '../core/sale/sale-document';
@@ -72,7 +73,26 @@ const foundSchema = z.object({
       back: z.number(),
     }),
   ),
+  documents: z
+    .array(
+      z.object({
+        kind: z.enum(DOCUMENT_KINDS),
+        id: z.string(),
+        href: z.string().startsWith('/'),
+        number: z.string(),
+        title: z.string(),
+        about: z.array(z.string()),
+        at: z.string(),
+        amount: z.number().nullable(),
+      }),
+    )
+    .default([]),
 });
+/** What the server has of any age. */
+export interface OlderFound {
+  readonly sales: readonly FoundSale[];
+  readonly documents: readonly FoundDocument[];
+}
 
 export async function askSale(transport: Transport, id: string): Promise<OlderSale> {
   const asked = await transport.ask(`/api/sales/${encodeURIComponent(id)}`, documentSchema);
@@ -83,11 +103,10 @@ export async function askSale(transport: Transport, id: string): Promise<OlderSa
   };
 }
 
-/** Sales of any age that fit what was typed; null where the server does not answer. */
-export async function askSales(
-  transport: Transport,
-  typed: string,
-): Promise<readonly FoundSale[] | null> {
+/** What fits what was typed, of any age; null where the server does not answer. */
+export async function askOlder(transport: Transport, typed: string): Promise<OlderFound | null> {
   const asked = await transport.ask(`/api/sales?find=${encodeURIComponent(typed)}`, foundSchema);
-  return asked.came === 'answer' ? (asked.answer.found as unknown as FoundSale[]) : null;
+  if (asked.came !== 'answer') return null;
+  const { found, documents } = asked.answer;
+  return { sales: found as unknown as FoundSale[], documents };
 }

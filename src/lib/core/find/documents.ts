@@ -1,5 +1,6 @@
 /** Documents beside sales that Find looks through: what each is called, and whether it is what was typed. */
 import { folded, wordsIn } from '../entry-line/words';
+import type { Row } from '../books/tables';
 import { readAmount } from '../money/amount-text';
 
 /** What a document is; its own page is by that. */
@@ -32,6 +33,44 @@ export interface FoundDocument {
   /** Minor units. */
   readonly amount: number | null;
 }
+
+/** What there is to say of any; what has no page of its own is shown by the page of documents. */
+export const documentOf = (
+  kind: DocumentKind,
+  { id, at = '' }: { readonly id: string; readonly at?: string },
+  href = `/documents/${id}`,
+): FoundDocument => ({ kind, id, at, href, number: '', title: '', about: [], amount: null });
+
+/** Money given back without a sale. @param person Who did it. */
+export const refundToFind = (
+  row: Pick<Row<'refunds'>, 'id' | 'at' | 'number' | 'saleNumber' | 'reason' | 'total' | 'lines'>,
+  person: string,
+): FoundDocument => ({
+  ...documentOf('return', row),
+  ...{ number: row.number, amount: 0 - row.total },
+  title: row.lines.map(({ name }) => name).join(', '),
+  about: [row.saleNumber === '' ? 'without a sale' : `of ${row.saleNumber}`, row.reason, person],
+});
+
+/** Cash that was moved. @param event The name of where. @param person Who did it. */
+export const cashToFind = (
+  row: Pick<Row<'cashMoves'>, 'id' | 'at' | 'bag' | 'what' | 'amount'>,
+  event: string,
+  person: string,
+): FoundDocument => ({
+  ...documentOf('cash', row),
+  ...{ number: row.bag, title: row.what === '' ? 'Cash moved' : row.what, amount: row.amount },
+  about: [event, person],
+});
+
+/** What devices let go of with its event, as its page shows it. */
+export type OlderDocument =
+  | {
+      readonly is: 'cash';
+      readonly row: Row<'cashMoves'>;
+      readonly drawers: readonly (readonly [id: string, name: string])[];
+    }
+  | { readonly is: 'refund'; readonly row: Row<'refunds'> };
 
 /** As many of a kind as are shown at most. */
 export const MOST_OF_A_KIND = 20;

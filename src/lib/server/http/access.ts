@@ -59,6 +59,7 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/ledger/chart': 'device',
   'GET /api/sales': 'device',
   'GET /api/sales/[id]': 'device',
+  'GET /api/documents/[id]': 'device',
   'GET /api/kept': 'device',
   'GET /api/cards/key': 'device',
   'GET /api/cards/report': 'device',

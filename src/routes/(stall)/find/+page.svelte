@@ -9,7 +9,7 @@
   import { readDocumentsToFind } from '$lib/device/find-documents';
   import { readSalesToFind } from '$lib/device/find-sales';
   import { live } from '$lib/device/live.svelte';
-  import { askSales } from '$lib/device/sale-document';
+  import { askOlder, type OlderFound } from '$lib/device/sale-document';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { keyOf } from '$lib/ui/counter/keys';
   import { kindWords } from '$lib/ui/words/find-words';
@@ -42,7 +42,7 @@
   });
 
   /** What the server has besides, once nothing has been typed for a moment; `away` without network. */
-  type Older = 'not asked' | 'asking' | 'away' | readonly FoundSale[];
+  type Older = 'not asked' | 'asking' | 'away' | OlderFound;
   let older = $state.raw<Older>('not asked');
   $effect(() => {
     const wanted = typed.trim();
@@ -50,8 +50,8 @@
     if (wanted === '') return;
     let isOld = false;
     const timer = setTimeout(() => {
-      void askSales(stall.transport, wanted).then((sales) => {
-        if (!isOld) older = sales ?? 'away';
+      void askOlder(stall.transport, wanted).then((found) => {
+        if (!isOld) older = found ?? 'away';
       });
     }, 400);
     return () => {
@@ -61,7 +61,7 @@
   });
   const here = $derived(new Set(found.map(({ sale }) => sale.id)));
   const elsewhere = $derived(
-    typeof older === 'string' ? [] : older.filter(({ sale }) => !here.has(sale.id)),
+    typeof older === 'string' ? [] : older.sales.filter(({ sale }) => !here.has(sale.id)),
   );
 
   const goods = new Goods(stall);
@@ -73,7 +73,13 @@
     };
     return () => readDocumentsToFind(db, words);
   }, []);
-  const others = $derived(fittingDocuments(documents.value, typed, stall.business.currency));
+  const own = $derived(fittingDocuments(documents.value, typed, stall.business.currency));
+  /** Those that this device let go of come after its own. */
+  const others = $derived.by(() => {
+    if (typeof older === 'string') return own;
+    const known = new Set(documents.value.map(({ document }) => document.id));
+    return [...own, ...older.documents.filter(({ id }) => !known.has(id))];
+  });
   /** Only these are shown; empty for everything. */
   let only = $state<DocumentKind | 'sale' | ''>('');
   /** Kinds of which there is something, with how many. */
@@ -95,7 +101,7 @@
     const all = sales.value ?? (await readSalesToFind(db));
     const own = fittingSales(all, number, stall.business.currency);
     if (own.some(({ sale }) => sale.number === number)) return own;
-    return (await askSales(stall.transport, number)) ?? 'away';
+    return (await askOlder(stall.transport, number))?.sales ?? 'away';
   }
 
   /** A receipt that was scanned opens its sale, if it is one of this business. */
@@ -236,7 +242,7 @@
           {#if older === 'asking'}Asking the server for older ones …
           {:else if older === 'away'}No network: sales of events more than two weeks past are with
             the server.
-          {:else if elsewhere.length === 0}The server has no other that fits.
+          {:else if elsewhere.length === 0}The server has no other sale that fits.
           {:else}{elsewhere.length}
             {elsewhere.length === 1 ? 'that is' : 'that are'} not on this device, newest first.{/if}
         </p>

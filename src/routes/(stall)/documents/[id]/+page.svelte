@@ -8,7 +8,9 @@
   import { wayNameOf } from '$lib/ui/words/way-words';
   import { Goods } from '../../stock/goods.svelte';
   import { useStall } from '../../stall.svelte';
-  import { ownDocument, paperOf } from './document';
+  import type { OlderDocument } from '$lib/core/find/documents';
+  import { askDocument } from '$lib/device/older-document';
+  import { foundOf, ownDocument, paperOf, type Found } from './document';
 
   const stall = useStall();
   const goods = new Goods(stall);
@@ -16,10 +18,25 @@
     const id = page.params.id ?? '';
     return () => ownDocument(stall.db, id);
   }, null);
+  /** What is long past is asked of the server. */
+  let older = $state.raw<OlderDocument | 'asking' | 'nowhere' | 'away'>('asking');
+  $effect(() => {
+    const id = page.params.id ?? '';
+    older = 'asking';
+    if (!found.isRead || found.value !== null) return;
+    let isOld = false;
+    void askDocument(stall.transport, id).then((answer) => {
+      if (!isOld) older = answer;
+    });
+    return () => (isOld = true);
+  });
+  const shown = $derived<Found | null>(
+    found.value ?? (typeof older === 'string' ? null : foundOf(older)),
+  );
   const paper = $derived(
-    found.value === null
+    shown === null
       ? null
-      : paperOf(found.value, {
+      : paperOf(shown, {
           business: stall.business,
           money: stall.money,
           person: (id) => stall.nameOf(id),
@@ -74,7 +91,11 @@
     </section>
   {:else if found.isRead}
     <p class="sheet" role="status">
-      This device has no such document. <a class="plain" href="/find">Find another</a>
+      {#if older === 'asking'}This document is not on this device; asking the server …
+      {:else if older === 'away'}This document is not on this device, and there is no network to ask
+        the server for it.
+      {:else}There is no such document.{/if}
+      <a class="plain" href="/find">Find another</a>
     </p>
   {/if}
 </div>

@@ -3,6 +3,7 @@ import type { Row } from '$lib/core/books/tables';
 import { sum } from '$lib/core/money/units';
 import { readNumber } from '$lib/core/sale/sale-number';
 import type { DeviceDatabase } from '$lib/device/database';
+import type { OlderDocument } from '$lib/core/find/documents';
 import type { DocumentPaper } from '$lib/device/paper/document-pdf';
 import { cashMoveWords } from '$lib/ui/words/cash-words';
 import { dayWords, timeWords } from '$lib/ui/words/date-words';
@@ -44,6 +45,10 @@ export async function ownDocument({ books }: DeviceDatabase, id: string): Promis
   const goods = await books.movements.get(id);
   return goods === undefined ? null : { is: 'goods', row: goods };
 }
+
+/** The same out of what the server says. */
+export const foundOf = (older: OlderDocument): Found =>
+  older.is === 'cash' ? { ...older, drawers: new Map(older.drawers) } : older;
 
 export interface PaperWords {
   readonly business: Pick<Row<'businesses'>, 'name' | 'locale' | 'timeZone'>;

@@ -1,0 +1,24 @@
+/** A document beside sales that this device let go of, asked of the server. */
+import { z } from 'zod';
+import type { OlderDocument } from '../core/find/documents';
+import type { Transport } from './sync/transport';
+
+const row = z.looseObject({ id: z.string(), at: z.string() });
+const olderSchema = z.discriminatedUnion('is', [
+  z.object({
+    is: z.literal('cash'),
+    row,
+    drawers: z.array(z.tuple([z.string(), z.string()])),
+  }),
+  z.object({ is: z.literal('refund'), row }),
+]);
+
+/** Nowhere: the server says that there is none. Away: there is no network, or no answer. */
+export async function askDocument(
+  transport: Transport,
+  id: string,
+): Promise<OlderDocument | 'nowhere' | 'away'> {
+  const asked = await transport.ask(`/api/documents/${encodeURIComponent(id)}`, olderSchema);
+  if (asked.came === 'answer') return asked.answer as unknown as OlderDocument;
+  return asked.came === 'refusal' && asked.refusal.code === 'document/unknown' ? 'nowhere' : 'away';
+}

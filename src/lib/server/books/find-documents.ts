@@ -1,0 +1,80 @@
+/** Documents beside sales that devices let go of with their event: cash that was moved, and refunds without a sale. */
+import {
+  cashToFind,
+  documentsToFind,
+  fittingDocuments,
+  refundToFind,
+  type FoundDocument,
+  type OlderDocument,
+} from '../../core/find/documents';
+import type { Row } from '../../core/books/tables';
+import { jsonOrNull } from '../../core/formats/json-or-null';
+import type { Database } from '../database/database';
+import { select } from '../database/select';
+import type { BookReader } from './read-books';
+
+type Cash = Pick<Row<'cashMoves'>, 'id' | 'at' | 'by' | 'event' | 'bag' | 'what' | 'amount'>;
+type Refund = Pick<
+  Row<'refunds'>,
+  'id' | 'at' | 'by' | 'number' | 'saleNumber' | 'reason' | 'total' | 'lines'
+>;
+
+/** Those that fit what was typed, as a device finds its own: by number, amount, day, person or words. */
+export async function findDocuments(
+  database: Database,
+  books: BookReader,
+  business: string,
+  typed: string,
+): Promise<readonly FoundDocument[]> {
+  const [owner] = await books.rows(business, 'businesses', { id: business });
+  return await database.snapshot(async (transaction) => {
+    const staff = await books.rows(business, 'staff', {}, transaction);
+    const events = await books.rows(business, 'events', {}, transaction);
+    // A few for each event: fewer than any index of their words would hold.
+    const cash = await select<Cash & { readonly amount: string }>(
+      database,
+      'SELECT id, at, `by`, event, bag, what, amount FROM books_cash_moves WHERE business = ?',
+      [business],
+      transaction,
+    );
+    const refunds = await select<Refund & { readonly total: string; readonly lines: unknown }>(
+      database,
+      'SELECT id, at, `by`, number, saleNumber, reason, total, `lines` FROM books_refunds WHERE business = ?',
+      [business],
+      transaction,
+    );
+    const person = (id: string | null): string => staff.find((each) => each.id === id)?.name ?? '';
+    const event = (id: string | null): string => events.find((each) => each.id === id)?.name ?? '';
+    const all = [
+      ...cash.map((row) =>
+        cashToFind({ ...row, amount: Number(row.amount) }, event(row.event), person(row.by)),
+      ),
+      ...refunds.map((row) =>
+        refundToFind(
+          { ...row, total: Number(row.total), lines: linesOf(row.lines) },
+          person(row.by),
+        ),
+      ),
+    ];
+    return fittingDocuments(documentsToFind(all), typed, owner?.currency ?? 'GBP');
+  });
+}
+
+/** One of them, as its page shows it; null for one that this business has not. */
+export async function olderDocument(
+  books: BookReader,
+  business: string,
+  id: string,
+): Promise<OlderDocument | null> {
+  const [cash] = await books.rows(business, 'cashMoves', { id });
+  if (cash !== undefined) {
+    const names = await books.rows(business, 'drawers', { event: cash.event });
+    return { is: 'cash', row: cash, drawers: names.map((each) => [each.id, each.name]) };
+  }
+  const [refund] = await books.rows(business, 'refunds', { id });
+  return refund === undefined ? null : { is: 'refund', row: refund };
+}
+
+/** MariaDB hands JSON out as text. */
+const linesOf = (value: unknown): Row<'refunds'>['lines'] =>
+  (typeof value === 'string' ? (jsonOrNull(value) ?? []) : value) as Row<'refunds'>['lines'];
