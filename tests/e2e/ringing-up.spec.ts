@@ -200,6 +200,19 @@ test('a sale of an event long past is found on the server, and opened; without n
     .click();
   await expect(desk.getByText(old!.number).first()).toBeVisible();
   await expect(desk.getByText('There is no such sale')).toHaveCount(0);
+
+  // So is money that was given back then without a sale.
+  const [refund] = await select<{ id: string; number: string; reason: string }>(
+    till.database,
+    `SELECT r.id, r.number, r.reason FROM books_refunds r JOIN books_businesses b
+      ON b.business = r.business AND b.id = r.business AND b.name = 'Larkmoss Plants'
+      ORDER BY r.at LIMIT 1`,
+    [],
+  );
+  await desk.getByRole('link', { name: 'Find' }).first().click();
+  await desk.getByLabel('Anything by number, name, item or amount').fill(refund!.number);
+  await desk.locator(`[data-testid=found-documents] a[href="/documents/${refund!.id}"]`).click();
+  await expect(desk.getByTestId('document')).toContainText(refund!.reason);
   await goOffline(desk);
   await desk.getByRole('link', { name: 'Find' }).first().click();
   await desk.getByLabel('Anything by number, name, item or amount').fill(old!.number);
