@@ -20,6 +20,7 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
       await tapWithManyLines(small),
       await keysToResult(large),
       await keysToFound(await device(browser, till, script, 500, 2000)),
+      await longSale(small),
       await importItems(small),
       // Devices of their own: the others have thousands of goods from a file to send by now.
       await partsFigure(await device(browser, till, script, 500, 200)),
@@ -95,6 +96,32 @@ async function keysToFound(busy: Device): Promise<Figure> {
     await counterTimes(busy.context, 'timeFind'),
     1.5,
   );
+}
+
+/** From the tap on a sale until one of its lines can be taken back, 300 lines against 3. */
+async function longSale({ context, bench }: Device): Promise<Figure> {
+  const ids = await bench.evaluate(
+    async () => await (window as unknown as WithHarness).harness.longSale(),
+  );
+  const page = await context.newPage();
+  await page.goto('/find?for=D9-90000');
+  await page.getByTestId('found-here').locator('a').nth(1).waitFor();
+  await page.addScriptTag({ content: await bundle('tests/bench/tap-timer.ts') });
+  const { taps, trivial } = await page.evaluate(
+    async (of) =>
+      await (
+        window as unknown as { timeOpen: (of: readonly string[]) => Promise<TapTimes> }
+      ).timeOpen(of),
+    ids,
+  );
+  await page.close();
+  return {
+    what: 'opening a sale of 300 lines to take one of them back',
+    is: milliseconds(median(taps)),
+    against: `${milliseconds(median(trivial))} for one of 3`,
+    ratio: median(taps) / median(trivial),
+    target: { most: 2 },
+  };
 }
 
 /** Per item, 5,000 against 500: reading a file and taking it in should not grow faster than it. */

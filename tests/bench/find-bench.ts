@@ -1,9 +1,7 @@
-/** Find on the server among 200,000 sales; and taking one line back from a sale of 300. */
+/** Find on the server among 200,000 sales, and among 2,000. */
 import mysql from 'mysql2/promise';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
-import { booksOf } from '../../src/lib/core/testing/books-of';
 import { BUSINESS, deviceId, EVENT, personId } from '../../src/lib/core/testing/made-up-business';
-import { canComeBack, makeReturn } from '../../src/lib/core/sale/make-return';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
@@ -24,7 +22,6 @@ export async function findFigures(till: RunningTill): Promise<Figure[]> {
   const few = await timeKinds(till);
   await manyMore(till);
   const many = await timeKinds(till);
-  if (process.env['SHOW'] !== undefined) console.log(few, many);
   const slowest = [...many.kinds].sort((a, b) => b[1] - a[1])[0]!;
   const growth = [...many.kinds.keys()]
     .map((kind) => [kind, many.kinds.get(kind)! / few.kinds.get(kind)!] as const)
@@ -44,7 +41,6 @@ export async function findFigures(till: RunningTill): Promise<Figure[]> {
       ratio: growth[1],
       target: { most: 1.2 },
     },
-    longSale(),
   ];
 }
 
@@ -158,48 +154,4 @@ async function manyMore({ database, databaseUrl }: RunningTill): Promise<void> {
     [BUSINESS],
   );
   if (Number(count?.sales) < MANY) throw new Error('there are fewer sales than were to be made');
-}
-
-/** What is left of a sale and what goes back for one of its lines, with 300 lines against 3. */
-function longSale(): Figure {
-  const ready = (lines: number) => {
-    const writer = new DeviceWriter(1);
-    const goods = Array.from({ length: lines }, (_, n) => [1 + n, 1] as const);
-    const books = booksOf(writer.append(writer.sale(goods, 0, NOW), NOW));
-    const [sale] = books.rows('sales');
-    if (sale === undefined) throw new Error('no sale');
-    const sold = { sale, lines: books.rows('saleLines'), payments: books.rows('payments') };
-    if (sold.lines.length !== lines) throw new Error(`${String(sold.lines.length)} lines`);
-    return (): void => {
-      canComeBack({ ...sold, before: [] });
-      const made = makeReturn({
-        ...{ ...sold, newId: writer.newId, before: [], voids: [], undone: [], refunds: [] },
-        chosen: [{ line: 1, typed: '1', to: 'stock' }],
-        ...{ reason: 'it wilted', way: 'cash', drawer: EVENT, card: null, currency: 'GBP' },
-        ...{ cashStep: 1, deviceNumber: 1, number: 1, event: EVENT, place: EVENT },
-        ...{ day: sale.day, hour: sale.hour },
-      });
-      if (!made.ok) throw new Error(made.refusal.code);
-    };
-  };
-  const [long, short] = [ready(200), ready(3)];
-  const time = (run: () => void): number => {
-    const began = performance.now();
-    for (let n = 0; n < 50; n += 1) run();
-    return (performance.now() - began) / 50;
-  };
-  const [longs, shorts]: [number[], number[]] = [[], []];
-  for (let round = -3; round < ROUNDS; round += 1) {
-    const [a, b] = [time(long), time(short)];
-    if (round < 0) continue;
-    longs.push(a);
-    shorts.push(b);
-  }
-  return {
-    what: 'deciding what goes back for one line of a sale of 300',
-    is: milliseconds(median(longs)),
-    against: `${milliseconds(median(shorts))} for one of 3`,
-    ratio: median(longs) / median(shorts),
-    target: { most: 2 },
-  };
 }

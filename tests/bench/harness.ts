@@ -81,7 +81,7 @@ async function fill(items: number, sales: number): Promise<void> {
   }
 }
 
-function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: number) {
+function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: number, many = 3) {
   const [id, part, slip] = [newId(), newId(), newId()];
   const said = {
     event: event.id,
@@ -89,7 +89,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     by: null,
     at: new Date(Date.now() - 86_400_000).toISOString(),
   };
-  const lines = [0, 1, 2].map((line): Row<'saleLines'> => {
+  const lines = Array.from({ length: many }, (_, line): Row<'saleLines'> => {
     const item = items[(n * 3 + line) % Math.max(1, items.length)];
     const price = item?.price ?? 100;
     return {
@@ -163,6 +163,17 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     card: null,
   };
   return { sale, lines, payment };
+}
+
+/** Two past sales, one of 3 lines and one of 300. @returns Their ids. */
+async function longSale(): Promise<readonly string[]> {
+  const event = await today();
+  const items = await books.items.toArray();
+  const made = [3, 300].map((many, n) => pastSale(event, items, 900_000 + n, many));
+  await books.sales.bulkPut(made.map(({ sale }) => sale));
+  await books.saleLines.bulkPut(made.flatMap(({ lines }) => lines));
+  await books.payments.bulkPut(made.map(({ payment }) => payment));
+  return made.map(({ sale }) => sale.id);
 }
 
 /** Puts a slip of so many lines on the counter. */
@@ -273,6 +284,7 @@ export interface Harness {
   timeBarePut(): Promise<number>;
   openDrawer(): Promise<void>;
   fillSlip(lines: number): Promise<void>;
+  longSale(): Promise<readonly string[]>;
   timeImport(items: number): Promise<number>;
   timeCarried(cards: number): Promise<number>;
   timeCardAsks(times: number): Promise<number[]>;
@@ -280,6 +292,7 @@ export interface Harness {
 const harness: Harness = {
   fill,
   fillSlip,
+  longSale,
   openDrawer,
   timeBarePut,
   timeImport,

@@ -74,4 +74,39 @@ async function timeFind(): Promise<TapTimes> {
   return times;
 }
 
-Object.assign(window, { timeTaps, timeKeys, timeFind });
+const there = async (look: () => HTMLElement | null | undefined): Promise<HTMLElement> => {
+  for (;;) {
+    const found = look();
+    if (found != null) return found;
+    await new Promise((resolve) => requestAnimationFrame(resolve));
+  }
+};
+
+/** From the tap on a sale that was found until a quantity that comes back can be typed; one and the other in turn. */
+async function timeOpen([short, long]: readonly [string, string]): Promise<TapTimes> {
+  const times: TapTimes = { taps: [], trivial: [] };
+  for (let n = -2; n < 12; n += 1) {
+    for (const [id, into] of [
+      [short, times.trivial],
+      [long, times.taps],
+    ] as const) {
+      const link = await there(() => document.querySelector<HTMLElement>(`a[href="/sales/${id}"]`));
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      const from = performance.now();
+      link.click();
+      const open = await there(() =>
+        [...document.querySelectorAll<HTMLElement>('main button')].find((each) =>
+          each.textContent.startsWith('Take goods back'),
+        ),
+      );
+      open.click();
+      await there(() => document.querySelector<HTMLElement>('main input[placeholder="0"]'));
+      await painted();
+      if (n >= 0) into.push(performance.now() - from);
+      history.back();
+    }
+  }
+  return times;
+}
+
+Object.assign(window, { timeTaps, timeKeys, timeFind, timeOpen });

@@ -10,6 +10,7 @@ import {
   sellOne,
   standing,
   tag,
+  type,
   useDrawer,
 } from '../support/at-the-stall';
 import { askFor, CardDesk, hold } from '../support/card-desk';
@@ -233,5 +234,22 @@ test('a gift receipt that is scanned takes goods back and shows no prices', asyn
   await expect(returned(page)).not.toContainText('4.50');
   await page.getByRole('link', { name: 'Show the whole sale' }).click();
   await expect(returned(page)).toContainText('4.50');
+
+  // Of a long sale a few lines at a time; what was chosen stays.
+  await page.goto('/counter');
+  for (let n = 11; n < 25; n += 1) await type(page, `1.${String(n)}`);
+  await openSale(page, await payExactly(page));
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  const quantities = back(page).getByPlaceholder('0');
+  await expect(quantities).toHaveCount(12);
+  await expect(back(page)).toContainText('12 of 14 lines are shown');
+  await quantities.nth(1).fill('1');
+  await back(page).getByLabel('Which of 14 lines').fill('zebra');
+  await expect(quantities).toHaveCount(1);
+  await expect(quantities).toHaveValue('1');
+  await back(page).getByRole('button', { name: 'All of it' }).click();
+  await expect(quantities).toHaveCount(14);
+  // 1.11 to 1.24.
+  await expect(back(page).getByRole('button', { name: 'Give back £16.45' })).toBeVisible();
   await context.close();
 });

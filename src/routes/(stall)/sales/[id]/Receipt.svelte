@@ -70,9 +70,19 @@
   const lines = $derived(paperLines(receipt, words));
   const code = $derived(qrPath(`${receipt.number} ${receipt.check}`));
 
+  // For printing by the system. Not before the page is there: a long one takes a while.
   $effect(() => {
-    const made = paperPicture(receipt, words, width);
-    void made.then((svg) => (picture = svg));
+    const of = [receipt, words, width] as const;
+    let isOld = false;
+    const timer = setTimeout(() => {
+      void paperPicture(...of).then((svg) => {
+        if (!isOld) picture = svg;
+      });
+    }, 250);
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
   });
   const file = $derived(`${receipt.number}${isGift ? '-gift' : ''}`);
 
@@ -81,8 +91,8 @@
     const printer = printerOf(stall);
     isAgain = await notePrinted(stall.db, printedName(sale.id, isGift, share));
     if (printer === null) {
-      // As it is on the screen: the picture with the word on it is made first.
-      if (isAgain) picture = await paperPicture(receipt, words, width);
+      // As it is on the screen, with the word on it where it was printed before.
+      picture = await paperPicture(receipt, words, width);
       await tick();
       print();
     } else await printer.print(receipt, words, width);
@@ -202,7 +212,9 @@
     <button
       type="button"
       class="btn btn-quiet"
-      onclick={() => saveFile(`${file}.svg`, 'image/svg+xml', picture)}>Picture</button
+      onclick={async () =>
+        saveFile(`${file}.svg`, 'image/svg+xml', await paperPicture(receipt, words, width))}
+      >Picture</button
     >
     <button
       type="button"

@@ -2,6 +2,7 @@
   /** Goods of the sale that come back: which, how much, to where, and how it is given back. */
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
+  import { hasWords, wordsIn } from '$lib/core/entry-line/words';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import {
     canComeBack,
@@ -34,6 +35,22 @@
   const sold = $derived(soldIn(found));
   const isVoid = $derived(standingVoids(found.voids, found.undone).length > 0);
   const lines = $derived([...canComeBack(sold)].sort((a, b) => a.line - b.line));
+  /** More lines than these are narrowed by what is typed. */
+  const MOST_LINES = 12;
+  let narrowed = $state('');
+  const narrowing = $derived(wordsIn(narrowed));
+  /** What was chosen stays, whatever is typed. */
+  const shown = $derived(
+    lines.length <= MOST_LINES
+      ? lines
+      : [
+          ...lines.filter(({ line }) => (typed[line] ?? '') !== ''),
+          ...lines
+            .filter(({ line }) => (typed[line] ?? '') === '')
+            .filter(({ name, detail }) => hasWords([name, detail], narrowing))
+            .slice(0, MOST_LINES),
+        ].sort((a, b) => a.line - b.line),
+  );
   const left = $derived(leftOf(sold));
   const values = $derived(leftValueOf(sold));
   /** Cards that it goes back to through the acquirer, as far as each has paid. */
@@ -75,7 +92,7 @@
 
   function begin(what: 'back' | 'off'): void {
     doing = what;
-    [typed, to, reason, wrong] = [{}, {}, '', ''];
+    [typed, to, reason, wrong, narrowed] = [{}, {}, '', '', ''];
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
     const [card] = cards;
@@ -183,7 +200,10 @@
           The goods stay with the customer. Type an amount such as 2.50, or 10 %.
         </p>
       {/if}
-      {#each lines as line (line.line)}
+      {#if lines.length > MOST_LINES}
+        <Field label="Which of {lines.length} lines" bind:value={narrowed} maxlength={80} />
+      {/if}
+      {#each shown as line (line.line)}
         <fieldset class="border-base-300 grid grid-cols-[1fr_6rem] items-end gap-2 border-b pb-3">
           <legend class="font-[560]">
             {line.name}{line.detail === '' ? '' : `, ${line.detail}`}
@@ -214,6 +234,11 @@
           </label>
         </fieldset>
       {/each}
+      {#if shown.length < lines.length}
+        <p class="soft text-sm">
+          {shown.length} of {lines.length} lines are shown. Type a name for others.
+        </p>
+      {/if}
       <label class="grid gap-1 font-[560]">
         Given back
         <select class="select min-h-12 w-full" bind:value={by}>
