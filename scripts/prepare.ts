@@ -22,6 +22,7 @@ import { flagsOf } from './setup/flags.mjs';
 /** Codes that the start command prints hold for a day; the application's own for minutes. */
 const LIFETIME = 24 * 60 * 60 * 1000;
 const CODES_EACH = 2;
+const HALF_AN_HOUR = 30 * 60 * 1000;
 
 const flags = flagsOf({
   demo: { type: 'boolean' },
@@ -34,9 +35,16 @@ const accounts = new Map([larkmoss, pinwheel].map(({ id, account }) => [id, acco
 const pins = new Map(
   [larkmoss, pinwheel].flatMap((each) => each.staff).map(({ id, pin }) => [id, pin]),
 );
-const database = openDatabase(settingsFrom(process.env));
+const settings = settingsFrom(process.env);
+// A new index of years of trade takes its time.
+const patient = openDatabase({ ...settings, statementTimeout: HALF_AN_HOUR });
 try {
-  await migrate(database.sequelize);
+  await migrate(patient.sequelize);
+} finally {
+  await patient.close();
+}
+const database = openDatabase(settings);
+try {
   await makeNewSums(database, (done, all) => {
     if (done % 10_000 === 0) console.error(`new sums: ${String(done)} of ${String(all)} entries`);
   });

@@ -89,7 +89,7 @@ const foundSchema = z.object({
     .default([]),
 });
 /** What the server has of any age. */
-export interface OlderFound {
+interface OlderFound {
   readonly sales: readonly FoundSale[];
   readonly documents: readonly FoundDocument[];
 }
@@ -103,10 +103,17 @@ export async function askSale(transport: Transport, id: string): Promise<OlderSa
   };
 }
 
-/** What fits what was typed, of any age; null where the server does not answer. */
-export async function askOlder(transport: Transport, typed: string): Promise<OlderFound | null> {
+/** Nobody answered; or the server would not say, and why not. */
+export type NotAsked = { readonly is: 'away' } | { readonly is: 'refused'; readonly says: string };
+
+/** What fits what was typed, of any age. */
+export async function askOlder(
+  transport: Transport,
+  typed: string,
+): Promise<(OlderFound & { readonly is: 'there' }) | NotAsked> {
   const asked = await transport.ask(`/api/sales?find=${encodeURIComponent(typed)}`, foundSchema);
-  if (asked.came !== 'answer') return null;
+  if (asked.came === 'refusal') return { is: 'refused', says: asked.refusal.message };
+  if (asked.came !== 'answer') return { is: 'away' };
   const { found, documents } = asked.answer;
-  return { sales: found as unknown as FoundSale[], documents };
+  return { is: 'there', sales: found as unknown as FoundSale[], documents };
 }

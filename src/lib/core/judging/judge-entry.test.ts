@@ -555,6 +555,11 @@ describe('a forged entry', () => {
       ['sale/line-stock'],
     ],
     [
+      'of goods that are said to be a maker’s',
+      forgedLine((one) => ({ ...one, maker: idOf(45, 1) })),
+      ['sale/line-maker'],
+    ],
+    [
       'without its tax',
       forgedLine((one) => ({ ...one, tax: { [VAT]: 0 } }), {
         taxes: [{ id: VAT, name: 'VAT', rate: '20', base: 210, amount: 0 }],

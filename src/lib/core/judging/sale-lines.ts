@@ -34,6 +34,9 @@ function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
     return { code: 'sale/line-cost', found };
   if (items.length > 0 && !items.some(({ isStocked }) => isStocked === line.isStocked))
     return { code: 'sale/line-stock', found };
+  // Another's goods would be paid out to whoever is named.
+  if (items.length > 0 && !items.some(({ maker }) => maker === (line.maker ?? null)))
+    return { code: 'sale/line-maker', found };
   return isStandingGranted(line, entry, evidence) ? null : { code: 'sale/standing', found };
 }
 

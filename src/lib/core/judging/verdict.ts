@@ -36,6 +36,7 @@ export const EFFECT_OF = {
   'sale/line-sum': 'doubted',
   'sale/line-cost': 'doubted',
   'sale/line-stock': 'doubted',
+  'sale/line-maker': 'doubted',
   'sale/standing': 'doubted',
   'sale/service': 'doubted',
   'sale/uplift': 'doubted',

@@ -1,5 +1,5 @@
 /** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
-import { beginsWords, hasWords, wordsIn } from '../../core/entry-line/words';
+import { beginsWords, wordsIn } from '../../core/entry-line/words';
 import { readAmount } from '../../core/money/amount-text';
 import { sum } from '../../core/money/units';
 import {
@@ -118,35 +118,29 @@ async function soldAs(
   words: readonly string[],
   transaction: Transaction,
 ): Promise<readonly string[]> {
-  const goods = await select<{ called: string }>(
+  const named = words.map(() => `called ${LIKE} ?`).join(' AND ');
+  const patterns = words.map((word) => `%${plainly(word)}%`);
+  const names = await select<{ called: string }>(
     database,
-    'SELECT called FROM find_names WHERE business = ?',
-    [business],
+    `SELECT called FROM find_names WHERE business = ? AND ${named} LIMIT ${String(FEW_NAMES + 1)}`,
+    [business, ...patterns],
     transaction,
   );
-  const named = goods.map(({ called }) => called).filter((called) => hasWords([called], words));
-  if (named.length === 0) return [];
+  if (names.length === 0) return [];
   const most = String(MOST_FOUND);
+  const each = `(SELECT sale FROM books_sale_lines FORCE INDEX (by_called)
+    WHERE business = ? AND called = ? ORDER BY sale DESC LIMIT ${most})`;
   const [query, values] =
-    named.length > FEW_NAMES
+    names.length > FEW_NAMES
       ? [
           // Sale by sale, the latest first: turned into a join, all that ever was sold would be read.
           `SET STATEMENT optimizer_switch = 'semijoin=off,exists_to_in=off' FOR
             SELECT s.id AS sale FROM books_sales s FORCE INDEX (PRIMARY) WHERE s.business = ? AND EXISTS (
-              SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND l.called IN (?))
+              SELECT 1 FROM books_sale_lines l WHERE l.business = s.business AND l.sale = s.id AND ${named})
             ORDER BY s.id DESC LIMIT ${most}`,
-          [business, named],
+          [business, ...patterns],
         ]
-      : [
-          named
-            .map(
-              () =>
-                `(SELECT sale FROM books_sale_lines FORCE INDEX (by_called)
-                  WHERE business = ? AND called = ? ORDER BY sale DESC LIMIT ${most})`,
-            )
-            .join(' UNION '),
-          named.flatMap((called) => [business, called]),
-        ];
+      : [names.map(() => each).join(' UNION '), names.flatMap(({ called }) => [business, called])];
   const found = await select<{ sale: string }>(database, query, values, transaction);
   return found.map(({ sale }) => sale);
 }

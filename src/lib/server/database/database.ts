@@ -18,16 +18,23 @@ export interface Database {
   close(): Promise<void>;
 }
 
+interface Opening extends Pick<Settings, 'databaseUrl' | 'databaseTimeout'> {
+  /** How long a statement may take, in milliseconds, where that is longer than the database may be silent otherwise. */
+  readonly statementTimeout?: number;
+}
+
 export function openDatabase({
   databaseUrl,
   databaseTimeout,
-}: Pick<Settings, 'databaseUrl' | 'databaseTimeout'>): Database {
+  statementTimeout = databaseTimeout,
+}: Opening): Database {
   const sequelize = new Sequelize(databaseUrl, {
     dialect: 'mysql',
     logging: false,
     timezone: '+00:00',
     define: { timestamps: false, freezeTableName: true },
-    pool: { max: 10, idle: databaseTimeout - 5000 },
+    // Let go of before the socket gives up.
+    pool: { max: 10, idle: Math.max(databaseTimeout / 2, databaseTimeout - 5000) },
     dialectOptions: {
       bigNumberStrings: true,
       supportBigNumbers: true,
@@ -35,9 +42,9 @@ export function openDatabase({
       // A database that hangs would hang us for ever: the socket gives up by itself.
       stream: ({ config }: { config: { host: string; port: number } }) => {
         const socket = net.connect(config.port, config.host);
-        socket.setTimeout(databaseTimeout, () =>
+        socket.setTimeout(statementTimeout, () =>
           socket.destroy(
-            new Error(`the database did not answer for ${String(databaseTimeout)} ms`),
+            new Error(`the database did not answer for ${String(statementTimeout)} ms`),
           ),
         );
         return socket;

@@ -84,6 +84,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'sale/line-sum': 'a line does not come to its price times its quantity',
   'sale/line-cost': 'a line has another cost than its item',
   'sale/line-stock': 'a line moves stock otherwise than its item does',
+  'sale/line-maker': 'a line is of another maker than its item',
   'sale/standing': 'a line has a standing discount that nobody was granted',
   'sale/service': 'its service charge is below nothing',
   'sale/uplift': 'what cards paid above the cash price is not what it says',

@@ -9,7 +9,7 @@
   import { readDocumentsToFind } from '$lib/device/find-documents';
   import { readSalesToFind } from '$lib/device/find-sales';
   import { live } from '$lib/device/live.svelte';
-  import { askOlder, type OlderFound } from '$lib/device/sale-document';
+  import { askOlder, type NotAsked } from '$lib/device/sale-document';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { keyOf } from '$lib/ui/counter/keys';
   import { kindWords } from '$lib/ui/words/find-words';
@@ -41,8 +41,8 @@
     if (matchMedia('(pointer: fine)').matches) field?.focus();
   });
 
-  /** What the server has besides, once nothing has been typed for a moment; `away` without network. */
-  type Older = 'not asked' | 'asking' | 'away' | OlderFound;
+  /** What the server has besides, once nothing has been typed for a moment. */
+  type Older = 'not asked' | 'asking' | Awaited<ReturnType<typeof askOlder>>;
   let older = $state.raw<Older>('not asked');
   $effect(() => {
     const wanted = typed.trim();
@@ -50,8 +50,8 @@
     if (wanted === '') return;
     let isOld = false;
     const timer = setTimeout(() => {
-      void askOlder(stall.transport, wanted).then((found) => {
-        if (!isOld) older = found ?? 'away';
+      void askOlder(stall.transport, wanted).then((answer) => {
+        if (!isOld) older = answer;
       });
     }, 400);
     return () => {
@@ -61,11 +61,15 @@
   });
   const here = $derived(new Set(found.map(({ sale }) => sale.id)));
   const elsewhere = $derived(
-    typeof older === 'string' ? [] : older.sales.filter(({ sale }) => !here.has(sale.id)),
+    typeof older === 'string' || older.is !== 'there'
+      ? []
+      : older.sales.filter(({ sale }) => !here.has(sale.id)),
   );
 
   const goods = new Goods(stall);
   const documents = live(() => {
+    // Names are put in once: what is read only inside the query would not be followed.
+    void [goods.places, stall.everybody, stall.events];
     const words = {
       list: (use: string) => useWords[use as keyof typeof useWords],
       place: (id: string) => goods.placeName(id),
@@ -76,7 +80,7 @@
   const own = $derived(fittingDocuments(documents.value, typed, stall.business.currency));
   /** Those that this device let go of come after its own. */
   const others = $derived.by(() => {
-    if (typeof older === 'string') return own;
+    if (typeof older === 'string' || older.is !== 'there') return own;
     const known = new Set(documents.value.map(({ document }) => document.id));
     return [...own, ...older.documents.filter(({ id }) => !known.has(id))];
   });
@@ -97,11 +101,12 @@
   const countWords = (kind: DocumentKind | 'sale', many: number): string =>
     kind === 'sale' && many >= MOST_FOUND ? `${String(MOST_FOUND)} or more` : String(many);
 
-  async function ofNumber(number: string): Promise<readonly FoundSale[] | 'away'> {
+  async function ofNumber(number: string): Promise<readonly FoundSale[] | NotAsked> {
     const all = sales.value ?? (await readSalesToFind(db));
     const own = fittingSales(all, number, stall.business.currency);
     if (own.some(({ sale }) => sale.number === number)) return own;
-    return (await askOlder(stall.transport, number))?.sales ?? 'away';
+    const answer = await askOlder(stall.transport, number);
+    return answer.is === 'there' ? answer.sales : answer;
   }
 
   /** A receipt that was scanned opens its sale, if it is one of this business. */
@@ -115,8 +120,11 @@
     let isOld = false;
     void ofNumber(scanned.number).then((known) => {
       if (isOld) return;
-      if (known === 'away') {
-        ofOthers = `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
+      if ('is' in known) {
+        ofOthers =
+          known.is === 'refused'
+            ? known.says
+            : `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
         return;
       }
       for (const { sale } of known) {
@@ -240,8 +248,9 @@
         <h2 id="older">On the server</h2>
         <p class="soft" role="status">
           {#if older === 'asking'}Asking the server for older ones …
-          {:else if older === 'away'}No network: sales of events more than two weeks past are with
-            the server.
+          {:else if older.is === 'away'}No network: sales of events more than two weeks past are
+            with the server.
+          {:else if older.is === 'refused'}{older.says}
           {:else if elsewhere.length === 0}The server has no other sale that fits.
           {:else}{elsewhere.length}
             {elsewhere.length === 1 ? 'that is' : 'that are'} not on this device, newest first.{/if}
