@@ -13,7 +13,7 @@ import {
   type,
   useDrawer,
 } from '../support/at-the-stall';
-import { askFor, CardDesk, hold } from '../support/card-desk';
+import { askFor, CardDesk, hold, wayRow } from '../support/card-desk';
 import { back, openSale, returned } from '../support/at-the-sale';
 import { RunningTill } from '../support/running-till';
 
@@ -203,6 +203,37 @@ test('money goes back to the card that paid, once, though the answer is lost and
   await expect(back(page)).toHaveCount(0);
   await expect.poll(refunded, { timeout: 40_000 }).toBe(1240);
   await expect(returned(page).getByTestId('refund').last()).toContainText('is on its way');
+
+  // Paid by card and in cash: the card gets back what it paid, and the rest comes out of the drawer.
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  await tag(page, 'Salvia').click();
+  await tag(page, 'Salvia').click();
+  await page.getByRole('button', { name: /^Take payment/ }).click();
+  await page.waitForURL('**/counter/pay');
+  const row = wayRow(page, /^Card(?! by)/);
+  await row.getByRole('button').first().click();
+  await row.getByLabel('Of what is left').fill('8');
+  await askFor(page, '8.00');
+  await hold(page);
+  await expect(page.getByTestId('left-to-pay')).toContainText('4.40');
+  await page.keyboard.press('F9');
+  await expect(lastSale(page)).toContainText('£12.40');
+  const second = ((await lastSale(page).textContent()) ?? '').split(',')[0]!;
+  expect(second).not.toBe(number);
+  await openSale(page, second);
+  await back(page).getByRole('button', { name: 'Take goods back …' }).click();
+  await back(page).getByRole('button', { name: 'All of it' }).click();
+  await back(page).getByLabel('Given back').selectOption({ label: 'to Card 4471, up to £8.00' });
+  await back(page).getByLabel('Why').fill('both of them');
+  await back(page).getByRole('button', { name: 'Give back £12.40' }).click();
+  await expect(back(page).getByRole('alert')).toContainText('Only £8.00 can still go back');
+  await back(page).getByLabel('The rest, £4.40').selectOption({ label: 'cash out of Drawer 1' });
+  await back(page).getByRole('button', { name: 'Give back £12.40' }).click();
+  await expect(page.getByText('give back £4.40 beside it')).toBeVisible();
+  const [other] = await desk.cardRows(800);
+  await expect
+    .poll(async () => (await desk.atAcquirer(other!.id))?.refunded, { timeout: 40_000 })
+    .toBe(800);
   await context.close();
 });
 

@@ -33,7 +33,7 @@ describe('goods of a sale that only the server has', () => {
       returnOnce(daybook, {
         ...{ found, event, business, deviceNumber: 1, lentBy: undefined },
         chosen: [{ line: 0, typed: '1', to: 'stock' }],
-        ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, card: null },
+        ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, card: null, rest: null },
       });
     const [first, second] = await Promise.all([tap(), tap()]);
     assert.ok(first.ok);

@@ -2,7 +2,12 @@
 import { BASE, type Row } from '../core/books/tables';
 import { asCorrected } from '../core/sale/corrections';
 import { localTime } from '../core/event/local-time';
-import { makeReturn, type ChosenBack, type ReturnOutcome } from '../core/sale/make-return';
+import {
+  makeReturn,
+  type ChosenBack,
+  type RestOfCard,
+  type ReturnOutcome,
+} from '../core/sale/make-return';
 import type { SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
 import type { Appended, DeviceDaybook } from './daybook';
@@ -21,6 +26,8 @@ export interface Returning {
   readonly drawer: string | null;
   /** The payment to whose card it goes back. */
   readonly card: string | null;
+  /** How what the card does not take is given back. */
+  readonly rest: RestOfCard | null;
   readonly event: Pick<Row<'events'>, 'id' | 'timeZone'> | null;
   readonly business: Pick<Row<'businesses'>, 'cashStep' | 'currency' | 'timeZone'>;
   readonly deviceNumber: number;
@@ -38,6 +45,7 @@ export async function returnOnce(
     way,
     drawer,
     card,
+    rest,
     event,
     business,
     deviceNumber,
@@ -52,18 +60,22 @@ export async function returnOnce(
         (await ownSale(db, found.sale.id)) ?? withOwn(found, await ownBack(db, found.sale.id));
       return { now, open };
     },
-    ({ now, open }, next) =>
-      makeReturn({
+    ({ now, open }, next) => {
+      const openOnly = (id: string | null): string | null =>
+        open.some((each) => each.id === id) ? id : null;
+      return makeReturn({
         newId,
         ...soldIn(now),
         ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
         ...{ card, refunds: now.refunds },
-        drawer: open.some(({ id }) => id === drawer) ? drawer : null,
+        rest: rest === null ? null : { ...rest, drawer: openOnly(rest.drawer) },
+        drawer: openOnly(drawer),
         ...{ cashStep: business.cashStep, currency: business.currency, isOff },
         ...{ deviceNumber, number: next.returnNumber },
         ...{ event: event?.id ?? null, place: event?.id ?? BASE },
         ...localTime(Date.now(), event?.timeZone ?? business.timeZone),
-      }),
+      });
+    },
     lentBy === undefined ? {} : { lentBy },
   );
 }

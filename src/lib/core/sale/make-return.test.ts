@@ -182,6 +182,50 @@ describe('goods that come back', () => {
     assert.equal(none.money[0]?.rounding, 0);
   });
 
+  it('go to the card as far as it paid, and the rest another way beside it', () => {
+    const paid = writer.append(
+      writer.parts({ goods: 3, clears: 40, tip: 0, isGivenBack: false, isVoided: false }, 0),
+      0,
+    );
+    const books = booksOf(paid);
+    const card = books.rows('payments').find(({ way }) => way === CARD_WAY.id)!;
+    const onCard = card.charge + card.surcharge;
+    const toCard = { way: card.way, drawer: null, card: card.id };
+    const all = [some(0, 1)];
+    const alone = returned(books, all, toCard);
+    assert.deepEqual(alone, { ok: false, refusal: { code: 'return/card-more', left: onCard } });
+    const noDrawer = returned(books, all, { ...toCard, rest: { way: 'cash', drawer: null } });
+    assert.deepEqual(noDrawer, { ok: false, refusal: { code: 'return/no-drawer' } });
+    const outcome = returned(books, all, { ...toCard, rest: { way: 'cash', drawer: DRAWER } });
+    const { money } = bodyOf(outcome);
+    assert.deepEqual(
+      money.map(({ way, drawer, amount }) => [way, drawer, amount]),
+      [
+        [card.way, null, onCard],
+        ['cash', DRAWER, paidFor(books.rows('payments')) - onCard],
+      ],
+    );
+    assert.equal(money[0]?.card?.payment, card.id);
+    assert.equal(money[1]?.card, null);
+    // All of it is back: nothing is left on any account but where the money had come from and went.
+    const after = [...paid, ...writer.append(outcome.ok ? outcome.drafts : [], 1)];
+    assert.equal(imbalance(postingsIn(after)), null);
+    const left = sum(
+      postingsIn(after).flatMap(({ account, amount = 0 }) =>
+        headOf(account) === 'slip' ? amount : [],
+      ),
+    );
+    assert.equal(left, 0);
+    // Where the card paid enough, the other way is not asked.
+    const enough = returned(books, [some(0, '10%')], {
+      ...{ ...toCard, isOff: true, rest: { way: 'cash', drawer: null } },
+    });
+    assert.deepEqual(
+      bodyOf(enough).money.map(({ way }) => way),
+      [card.way],
+    );
+  });
+
   it('may be something off a price alone: its tax in proportion, and the goods stay', () => {
     const entries = rungUp([2]);
     const before = booksOf(entries);

@@ -41,6 +41,8 @@ export interface MakeReturn extends SoldSale {
   readonly way: string;
   readonly drawer: string | null;
   readonly card: string | null;
+  /** How what is more than the card had paid is given back beside it; without it that is refused. */
+  readonly rest?: RestOfCard | null | undefined;
   /** What goes back to cards of this sale already. */
   readonly refunds: readonly Pick<Row<'cardRefunds'>, 'payment' | 'amount' | 'state'>[];
   /** ISO 4217. */
@@ -54,6 +56,12 @@ export interface MakeReturn extends SoldSale {
   readonly place: string;
   readonly day: string;
   readonly hour: number;
+}
+
+/** By which way, and out of which drawer where that is cash. */
+export interface RestOfCard {
+  readonly way: string;
+  readonly drawer: string | null;
 }
 
 export type ReturnRefusal =
@@ -148,8 +156,11 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   const figures = returnFigures(command, back);
   const owed = takenOff(figures);
   const onCard = cardLeft(command);
-  if (onCard !== null && owed > onCard) return refuse({ code: 'return/card-more', left: onCard });
-  const amount = givenFor(owed, drawer !== null, command.cashStep);
+  const over = onCard === null ? 0 : Math.max(0, owed - onCard);
+  const { rest } = command;
+  if (over > 0 && rest == null) return refuse({ code: 'return/card-more', left: onCard ?? 0 });
+  if (over > 0 && rest?.way === 'cash' && rest.drawer === null)
+    return refuse({ code: 'return/no-drawer' });
   const { day, hour, place, deviceNumber, number } = command;
   const body: Body = {
     ...{ sale: sale.id, saleNumber: sale.number, slip: sale.slip, number, deviceNumber },
@@ -160,10 +171,24 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
       ...(off === undefined ? {} : { off }),
     })),
     ...figures,
-    money:
-      owed <= 0 ? [] : [{ way, drawer, amount, rounding: amount - owed, card: toCard(command) }],
+    money: [
+      ...given(owed - over, { way, drawer }, toCard(command), command.cashStep),
+      ...(rest == null ? [] : given(over, rest, null, command.cashStep)),
+    ],
   };
   return { ok: true, drafts: [draft('return.made', newId(), command.event, body)] };
+}
+
+/** What is given back by one way, if anything is. */
+function given(
+  owed: number,
+  { way, drawer }: RestOfCard,
+  card: Body['money'][number]['card'],
+  cashStep: number,
+): Body['money'] {
+  if (owed <= 0) return [];
+  const amount = givenFor(owed, drawer !== null, cashStep);
+  return [{ way, drawer, amount, rounding: amount - owed, card }];
 }
 
 /** What is given for what is owed: cash in the coins that there are. Minor units. */

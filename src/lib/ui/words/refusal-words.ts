@@ -76,8 +76,9 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'exchange/no-way-back':
       return `Choose how ${money.text(refusal.over)} goes back.`;
     case 'return/no-drawer':
-    case 'return/card-more':
       return returnRefusalWords(refusal, money);
+    case 'return/card-more':
+      return `Only ${money.text(refusal.left)} can still go back to that card; choose another way for what is left.`;
     case 'slip/part-paid':
       return 'Part of this slip has been paid, so what it comes to stays. Give those parts back first.';
     case 'aside/part-paid':

@@ -22,7 +22,7 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
     case 'return/no-reason':
       return 'Say why, in a few words: “wilted” will do.';
     case 'return/card-more':
-      return `Only ${money.text(refusal.left)} can still go back to that card; give the rest back another way, in a return of its own.`;
+      return `Only ${money.text(refusal.left)} can still go back to that card; choose how the rest is given back.`;
     case 'return/no-drawer':
       return 'Choose the drawer that the cash comes out of; one must be open here.';
   }

@@ -86,13 +86,26 @@
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
   const card = $derived(cards.find(({ id }) => by === `card ${id}`));
   const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
+  /** More than the card had paid: that goes another way beside it. */
+  const over = $derived(card === undefined || owed === null ? 0 : Math.max(0, owed - card.rest));
+  let restBy = $state('');
+  const rest = $derived(
+    over === 0 || restBy === ''
+      ? null
+      : restBy.startsWith('drawer ')
+        ? { way: 'cash', drawer: restBy.slice('drawer '.length) }
+        : { way: restBy.slice('way '.length), drawer: null },
+  );
+  const { cashStep } = $derived(stall.business);
+  const inRest = $derived(givenFor(over, rest?.drawer != null, cashStep));
   const gives = $derived(
-    owed === null ? null : givenFor(owed, drawer !== null, stall.business.cashStep),
+    owed === null ? null : givenFor(owed - over, drawer !== null, cashStep) + inRest,
   );
 
   function begin(what: 'back' | 'off'): void {
     doing = what;
     [typed, to, reason, wrong, narrowed] = [{}, {}, '', '', ''];
+    restBy = '';
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
     const [card] = cards;
@@ -129,12 +142,13 @@
       await exchange();
       return;
     }
-    const given = gives ?? 0;
+    const [given, byHand] = [gives ?? 0, inRest];
     const outcome = await returnOnce(stall.daybook, {
       ...{ found, chosen, isOff, reason, drawer, lentBy, business: stall.business },
       event: stall.event ?? null,
       way: card?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
       card: card?.id ?? null,
+      rest,
       deviceNumber: stall.identity.number,
     });
     if (!outcome.ok) {
@@ -147,7 +161,9 @@
     toast(
       card === undefined
         ? `${what} Give back ${money.text(given)}.`
-        : `${what} ${money.text(given)} goes to the card as soon as there is network.`,
+        : `${what} ${money.text(given - byHand)} goes to the card as soon as there is network${
+            byHand === 0 ? '' : `; give back ${money.text(byHand)} beside it`
+          }.`,
     );
   }
 </script>
@@ -258,7 +274,21 @@
           {/each}
         </select>
       </label>
-      {#if by.startsWith('way ')}
+      {#if over > 0}
+        <label class="grid gap-1 font-[560]">
+          {isGift ? 'The rest' : `The rest, ${money.text(inRest)}`}
+          <select class="select min-h-12 w-full" bind:value={restBy}>
+            <option value="">choose</option>
+            {#each drawers as { id, name } (id)}
+              <option value="drawer {id}">cash out of {name}</option>
+            {/each}
+            {#each ways as [way, name] (way)}
+              <option value="way {way}">by {name}, as it was paid</option>
+            {/each}
+          </select>
+        </label>
+      {/if}
+      {#if by.startsWith('way ') || (rest !== null && rest.drawer === null)}
         <p class="soft text-sm">
           It is noted here; give the money back there as well, on the terminal or by hand.
         </p>
