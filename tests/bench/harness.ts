@@ -117,6 +117,8 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       tag: '',
       standing: 0,
       isStocked: true,
+      account: null,
+      until: '',
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);
@@ -161,6 +163,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     customer: null,
     share: null,
     card: null,
+    held: null,
   };
   return { sale, lines, payment };
 }

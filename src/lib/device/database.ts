@@ -249,6 +249,8 @@ export class DeviceDatabase extends Dexie {
     this.version(11).stores(stores).upgrade(fillUp);
     // Version 12 brought goods that come back and pay for others.
     this.version(12).stores(stores).upgrade(fillUp);
+    // Version 13 brought accounts that somebody holds.
+    this.version(13).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

@@ -56,14 +56,22 @@ describe('the books', () => {
           returns.map((row) => row.total - total(row.surcharges.map(({ amount }) => amount))),
         );
         const refunds = books.rows('refunds');
+        const stand = new Set(sales.map(({ id }) => id));
+        const paidIn = total(
+          books
+            .rows('saleLines')
+            .map((line) => (line.account !== null && stand.has(line.sale) ? line.total : 0)),
+        );
         const takings =
           total(sales.map((row) => row.total + row.uplift)) -
           cameBack -
-          total(refunds.map((row) => row.total));
+          total(refunds.map((row) => row.total)) -
+          paidIn;
         assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
-        assert.equal(total(books.rows('eventWays').map((row) => row.takings)), takings);
+        assert.equal(total(books.rows('eventTotals').map((row) => row.paidIn)), paidIn);
+        assert.equal(total(books.rows('eventWays').map((row) => row.takings)), takings + paidIn);
         const back = new Set(books.rows('reversals').map((row) => row.payment));
         for (const { id, payments } of books.rows('sales'))
           if (voided.has(id)) for (const payment of payments) back.add(payment);

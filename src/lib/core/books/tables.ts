@@ -2,6 +2,7 @@
 import type { RowOf } from './table-spec';
 import { drawerTables } from './tables/drawers';
 import { eventSumTables } from './tables/event-sums';
+import { heldTables } from './tables/held';
 import { listTables } from './tables/lists';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
@@ -16,6 +17,7 @@ export const tables = {
   ...setUpTables,
   ...peopleTables,
   ...drawerTables,
+  ...heldTables,
   ...stockTables,
   ...listTables,
   ...slipAndSaleTables,

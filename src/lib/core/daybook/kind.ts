@@ -1,6 +1,7 @@
 /** What every kind of entry is made of, and the schemas that several kinds share. */
 import { z } from 'zod';
 import { LARGEST_AMOUNT } from '../money/amount-text';
+import { isHeld } from '../held/held-account';
 import { isKnownCurrency } from '../money/currency';
 import { rateOf } from '../money/units';
 
@@ -44,6 +45,12 @@ export const wayId = z.union([z.literal('cash'), z.uuid()]);
 export const payWayId = z.union([wayId, z.literal('exchange')]);
 export const name = z.string().trim().min(1).max(80);
 export const note = z.string().max(500);
+
+/** An account that somebody holds (held/held-account.ts). */
+export const heldAccount = z
+  .string()
+  .max(60)
+  .refine(isHeld, 'an account that somebody holds, such as voucher:… or credit:…');
 
 /** Minor units; the bound keeps every sum of a business within safe integers. */
 export const amount = z

@@ -44,6 +44,11 @@ export const ACCOUNTS = {
   commission: null,
   /** What goods had cost that are gone and were not sold. */
   lost: null,
+  /** What customers owe; what was kept for them of returns and of what they paid too much. */
+  customer: 'the customer',
+  credit: 'the customer',
+  /** What is owed to whoever has its number. */
+  voucher: 'its number',
   /** What is owed for what was delivered. */
   supplier: 'the supplier',
   /** What an entry's own figures do not account for; an entry with anything here is doubted. */

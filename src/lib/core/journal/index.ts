@@ -5,6 +5,7 @@
 import { NOBODY } from '../books/names';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
+import { heldPostings } from './held';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
@@ -94,6 +95,8 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'refund.result': nothing,
   'payment.reversed': ({ body, by }) => withWriter(postingsOf([body.takes]), by),
   'hold.decided': nothing,
+  'voucher.set': nothing,
+  'held.moved': heldPostings,
   'receipt.asked': nothing,
   'looseEnd.settled': nothing,
   'looseEnd.handed': nothing,

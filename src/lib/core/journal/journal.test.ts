@@ -167,6 +167,43 @@ describe('the journal of any daybook', () => {
     });
   });
 
+  it('has on each account that somebody holds what its moves say, of parts, lines and what was moved', () => {
+    holds((entries) => {
+      const [trial, books] = [trialOf(entries), booksOf(entries)];
+      const moved = new Map<string, number>();
+      const move = (account: string, amount: number): void => {
+        moved.set(account, (moved.get(account) ?? 0) + amount);
+      };
+      for (const { account, amount } of books.rows('heldMoves')) move(account, amount);
+      for (const { account, amount } of books.rows('heldSums')) {
+        assert.equal(moved.get(account) ?? 0, amount);
+        assert.equal(trial.amount(account), amount);
+      }
+      // The same from the documents: no voucher, credit or debt is made or lost.
+      const voided = new Set(
+        standingVoids(books.rows('voids'), books.rows('voidsUndone')).map(({ sale }) => sale),
+      );
+      const said = new Map<string, number>();
+      const say = (account: string, amount: number): void => {
+        said.set(account, (said.get(account) ?? 0) + amount);
+      };
+      for (const { account, sale, total } of books.rows('saleLines'))
+        if (account !== null && !voided.has(sale)) say(account, -total);
+      const gone = new Set(
+        books.rows('sales').flatMap(({ id, payments }) => (voided.has(id) ? payments : [])),
+      );
+      for (const { id, held, charge } of books.rows('payments'))
+        if (held != null && !gone.has(id)) say(held.account, charge);
+      for (const { kind, body } of entries) {
+        if (kind !== 'held.moved') continue;
+        say(body.from, body.amount);
+        say(body.to, -body.amount);
+      }
+      for (const account of new Set([...said.keys(), ...moved.keys()]))
+        assert.equal(moved.get(account) ?? 0, said.get(account) ?? 0, account);
+    });
+  });
+
   it('is the same in any order', () => {
     fc.assert(
       fc.property(arbitraryDaybook, fc.infiniteStream(fc.nat()), (all, order) => {

@@ -2,6 +2,7 @@
 import { NOBODY } from '../books/names';
 import type { BodyOf } from '../daybook/kinds';
 import { takingsOfPart } from '../payment/part-sums';
+import type { Account } from './accounts';
 import { explained, minus, money, type Posting } from './posting';
 
 export type PartFigures = Pick<
@@ -11,7 +12,15 @@ export type PartFigures = Pick<
   readonly side: 'cash' | 'card';
   /** Who took it, and whose the tip is. */
   readonly by: string | null;
+  /** The account that it was paid from, where no money came in. */
+  readonly held?: { readonly account: string } | null | undefined;
 };
+
+/** Where money that is no cash comes to or goes from: an account that somebody holds, or what is owed by the way. */
+export const toOrFrom = (
+  way: string,
+  held: { readonly account?: string | undefined } | null | undefined,
+): Account => (held?.account === undefined ? `owed:${way}` : (held.account as Account));
 
 /** Minor units. */
 export function partPostings(part: PartFigures): Posting[] {
@@ -22,7 +31,7 @@ export function partPostings(part: PartFigures): Posting[] {
   const postings: Posting[] = [
     { account: `slip:${slip}`, amount: minus(takings), way, documents: 1 },
     ...(drawer === null
-      ? money(`owed:${way}`, handed - change, { way })
+      ? money(toOrFrom(way, part.held), handed - change, { way })
       : [
           ...money(`drawer:${drawer}`, handed, { drawer, documents: 1 }),
           ...money(`drawer:${drawer}`, minus(change), { drawer }),

@@ -2,6 +2,7 @@
 import { goneTo } from '../books/names';
 import type { EntryOf } from '../daybook/kinds';
 import { costOf } from '../sale/cost';
+import { toOrFrom } from './payment';
 import { goods, minus, money, type Posting } from './posting';
 import { salePostings } from './sale';
 
@@ -19,7 +20,7 @@ export function refundPostings({ id, body }: EntryOf<'refund.made'>): Posting[] 
     taxes: taxes.map((tax) => ({ ...tax, base: minus(tax.base), amount: minus(tax.amount) })),
     // It is no sale: none is counted.
   }).filter(({ documents }) => documents === undefined);
-  const { way, drawer, amount, rounding } = body.money;
+  const { way, drawer, amount, rounding, account } = body.money;
   return [
     ...turned,
     ...lines.flatMap((line, at) => {
@@ -36,7 +37,7 @@ export function refundPostings({ id, body }: EntryOf<'refund.made'>): Posting[] 
     }),
     ...money(`slip:${id}`, amount - rounding, { way }),
     ...(drawer === null
-      ? money(`owed:${way}`, minus(amount), { way })
+      ? money(toOrFrom(way, { account }), minus(amount), { way })
       : money(`drawer:${drawer}`, minus(amount), { drawer })),
     ...money('rounding', rounding, { way, ...(drawer === null ? {} : { drawer }) }),
   ];

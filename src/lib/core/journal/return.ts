@@ -2,6 +2,7 @@
 import { goneTo } from '../books/names';
 import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
+import { toOrFrom } from './payment';
 import { explained, goods, minus, money, type Posting } from './posting';
 
 type Body = BodyOf<'return.made'>;
@@ -35,14 +36,14 @@ function putAway({ takes, soldFrom, place }: Body, { line, to }: Body['lines'][n
 /** Money against the slip, way by way; of what is given back, the first of it is what was charged for paying by card. */
 function givenBack({ slip, surcharges, money: ways }: Body): Posting[] {
   let charged: number = sum(surcharges.map(({ amount }) => amount));
-  return ways.flatMap(({ way, drawer, amount, rounding }) => {
+  return ways.flatMap(({ way, drawer, amount, rounding, account }) => {
     const owed = amount - rounding;
     const ofCharge = Math.min(charged, owed);
     charged -= ofCharge;
     return [
       ...money(`slip:${slip}`, owed - ofCharge, { way }),
       ...(drawer === null
-        ? money(`owed:${way}`, minus(amount), { way })
+        ? money(toOrFrom(way, { account }), minus(amount), { way })
         : money(`drawer:${drawer}`, minus(amount), { drawer })),
       ...money('rounding', rounding, { way, ...(drawer === null ? {} : { drawer }) }),
     ];

@@ -4,13 +4,17 @@ import type { Row, Taxed } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { costOf } from '../sale/cost';
-import { GONE_UNCOUNTED, UNCOUNTED } from './accounts';
+import { GONE_UNCOUNTED, UNCOUNTED, type Account } from './accounts';
 import { explained, goods, minus, money, type Posting } from './posting';
 
 type Line = Pick<
   BodyOf<'sale.rung'>['lines'][number],
   'item' | 'quantity' | 'unit' | 'total' | 'tax' | 'cost' | 'isStocked'
-> & { readonly seller?: string | null | undefined; readonly maker?: string | null | undefined };
+> & {
+  readonly seller?: string | null | undefined;
+  readonly maker?: string | null | undefined;
+  readonly account?: string | null | undefined;
+};
 
 /** The figures of a sale, from its entry or from its rows. Minor units and thousandths. */
 export interface SaleFigures {
@@ -63,7 +67,15 @@ export function salePostings(sale: SaleFigures): Posting[] {
   };
   const postings: Posting[] = [{ account: slip, amount: 0, documents: 1 }];
   sale.lines.forEach((line, at) => {
-    const { quantity, unit, total, maker, seller } = line;
+    const { quantity, unit, total, maker, seller, account } = line;
+    if (account != null) {
+      // Paid in, and nothing is sold.
+      postings.push(
+        ...money(slip, total, { line: at }),
+        ...money(account as Account, minus(total), { line: at }),
+      );
+      return;
+    }
     const item = line.item ?? UNLISTED;
     const where = { item, line: at };
     const whose = {

@@ -2,6 +2,7 @@
  * Every sum there is, declared once: which postings it adds, and by which fields. Both stores make their tables
  * from this, and nothing else adds to them.
  */
+import { HELD_HEADS } from '../held/held-account';
 import { NO_EVENT } from '../books/names';
 import type { Kind } from '../daybook/kinds';
 import { headOf, moneyHeads, type AccountHead } from './accounts';
@@ -68,6 +69,14 @@ export const sumSpecs = {
       tax: taxed,
       units: { figure: 'things', accounts: ['place', 'slip'], of: OF_SALES },
       cost: { figure: 'amount', accounts: ['cost'] },
+      /** Paid in on accounts that somebody holds: money that came, and nothing was sold. */
+      paidIn: {
+        figure: 'amount',
+        accounts: HELD_HEADS,
+        of: OF_SALES,
+        isCredit: true,
+        lacks: 'way',
+      },
     },
   },
   eventItems: {
@@ -150,6 +159,11 @@ export const sumSpecs = {
       sent: { figure: 'quantity', accounts: ['sent'] },
       received: { figure: 'quantity', accounts: ['received'] },
     },
+  },
+  /** What stands on each account that somebody holds: credits are what is owed to them. */
+  heldSums: {
+    by: { account: 'account' },
+    fields: { amount: { figure: 'amount', accounts: HELD_HEADS } },
   },
   stock: {
     by: { place: 'place', item: 'item' },

@@ -15,6 +15,7 @@ import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawe
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
+import { judgeHeldMoved, judgeVoucher, overspent } from './held';
 import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
 import { judgeRefund, judgeReturn } from './return';
@@ -79,6 +80,8 @@ const judges: Judges = {
   'count.noted': judgeCount,
   'count.accepted': judgeAccepted,
   'count.ended': judgeCount,
+  'voucher.set': judgeVoucher,
+  'held.moved': judgeHeldMoved,
   'receipt.asked': judgeReceipt,
   'looseEnd.settled': judgeSettlement,
 };
@@ -97,6 +100,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'cash.moved',
   'paid.out',
   'stock.moved',
+  'held.moved',
 ]);
 
 /** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */
@@ -108,7 +112,12 @@ export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | nul
   const judge = judges[entry.kind] as
     ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
   if (!FACTS.has(entry.kind)) return judge?.(entry, evidence) ?? null;
-  return whoAndWhen(entry, evidence) ?? judge?.(entry, evidence) ?? addsUp(entry);
+  return (
+    whoAndWhen(entry, evidence) ??
+    judge?.(entry, evidence) ??
+    addsUp(entry) ??
+    overspent(entry, evidence)
+  );
 }
 
 function addsUp(entry: KnownEntry): Doubt | null {

@@ -6,6 +6,7 @@ import { surchargeOf } from '../payment/pay';
 import { CASH_WAY, rulesOf, type WayToPay } from '../payment/ways';
 import { EXCHANGE } from '../payment/methods';
 import type { Evidence } from './evidence';
+import { heldDoubt } from './held';
 import type { Doubt } from './verdict';
 
 type Taken = EntryOf<'payment.taken'>;
@@ -15,6 +16,7 @@ export function judgePayment(entry: Taken, evidence: Evidence): Doubt | null {
     wayDoubt(entry, evidence) ??
     drawerDoubt(entry, evidence) ??
     roundingDoubt(entry, evidence) ??
+    heldDoubt(entry, evidence) ??
     cardDoubt(entry, evidence)
   );
 }

@@ -4,9 +4,11 @@ import { sum } from '../money/units';
 import { CASH_WAY } from '../payment/ways';
 import { refundMostOf } from '../sale/make-refund';
 import { standingVoids } from '../loose-end/voided-twice';
+import { heldParts } from '../held/held-account';
 import type { Evidence } from './evidence';
 import { isAsSetUp } from './goods-as-set-up';
 import { numberFault, whereFault } from './given-back';
+import { givenOnAccount } from './held';
 import { taxDoubt } from './sale-tax';
 import type { Doubt } from './verdict';
 
@@ -32,12 +34,17 @@ function goodsFault({ body, stamp }: Entry, { history }: Evidence): Doubt | null
   return odd === undefined ? null : { code: 'refund/goods', found: odd.name };
 }
 
-function moneyFault({ body, stamp }: Entry, { books, history }: Evidence): Doubt | null {
-  const { way, drawer } = body.money;
+function moneyFault({ body, stamp }: Entry, evidence: Evidence): Doubt | null {
+  const { books, history } = evidence;
+  const { way, drawer, account } = body.money;
   const isThere = drawer !== null && books.row('drawers', drawer) !== undefined;
   if ((way === CASH_WAY.id) !== isThere) return { code: 'return/drawer', found: way };
   const isKnown = way === CASH_WAY.id || history.inForce('way.set', way, stamp).length > 0;
-  return isKnown ? null : { code: 'payment/way', found: way };
+  if (!isKnown) return { code: 'payment/way', found: way };
+  // Nothing of what was never paid goes on a voucher, or off what somebody owes.
+  if (account !== undefined && heldParts(account)?.head !== 'credit')
+    return { code: 'return/account', found: account };
+  return givenOnAccount(way, account, stamp, evidence);
 }
 
 /** All that one person gave back so on a day; whoever lent the right answers for it. */

@@ -16,9 +16,12 @@ import {
   takenOff,
   type SoldSale,
 } from '../sale/return-figures';
+import { heldParts } from '../held/held-account';
+import { leftOnAccount } from '../sale/make-return';
 import type { Evidence } from './evidence';
 import { numberFault, whereFault } from './given-back';
 import { exchangedBy, exchangedFor } from './exchanged';
+import { givenOnAccount } from './held';
 import type { Doubt } from './verdict';
 
 type Entry = EntryOf<'return.made'>;
@@ -75,10 +78,17 @@ function moneyFault(
   payments: readonly Row<'payments'>[],
   evidence: Evidence,
 ): Doubt | null {
-  for (const { way, drawer, card, amount, exchange } of entry.body.money) {
+  const onAccounts = new Map<string, number>();
+  for (const { way, drawer, card, amount, exchange, account } of entry.body.money) {
     if (exchange !== undefined) {
       const fault = exchangeFault({ id: entry.id, way, drawer, amount, exchange }, evidence);
       if (fault !== null) return fault;
+      continue;
+    }
+    const onAccount = givenOnAccount(way, account, entry.stamp, evidence);
+    if (onAccount !== null) return onAccount;
+    if (account !== undefined) {
+      onAccounts.set(account, (onAccounts.get(account) ?? 0) + amount);
       continue;
     }
     const isThere = drawer !== null && evidence.books.row('drawers', drawer) !== undefined;
@@ -86,7 +96,25 @@ function moneyFault(
     if (way !== 'cash' && card === null && payments.every((part) => part.way !== way))
       return { code: 'return/way', found: way };
   }
-  return cardFault(entry, payments, evidence);
+  return (
+    accountFault(entry, onAccounts, payments, evidence) ?? cardFault(entry, payments, evidence)
+  );
+}
+
+/** On credit goes any of it; on another account what that had paid for the sale, and no more than has not gone back. */
+function accountFault(
+  { id, body }: Entry,
+  given: ReadonlyMap<string, number>,
+  payments: readonly Row<'payments'>[],
+  { books }: Evidence,
+): Doubt | null {
+  const before = books.rows('returns').filter((each) => each.sale === body.sale && each.id !== id);
+  for (const [account, amount] of given) {
+    if (heldParts(account)?.head === 'credit') continue;
+    const left = leftOnAccount(account, payments, before);
+    if (amount > left) return { code: 'return/account', found: amount, wanted: left };
+  }
+  return null;
 }
 
 /** What pays for another slip was taken as a part of that slip, and pays for it once. */

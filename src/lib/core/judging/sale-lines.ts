@@ -6,6 +6,7 @@ import { percentOf } from '../money/percent';
 import { priceOn } from '../pricing/two-prices';
 import { lineAmount } from '../slip/line-amount';
 import type { Evidence } from './evidence';
+import { paidInDoubt } from './held';
 import type { Doubt } from './verdict';
 
 type Sale = EntryOf<'sale.rung'>;
@@ -13,7 +14,10 @@ type Line = Sale['body']['lines'][number];
 type Item = Omit<BodyOf<'item.set'>, 'id'>;
 
 export function linesDoubt(entry: Sale, evidence: Evidence): Doubt | null {
+  const paidIn = paidInDoubt(entry.body.lines, evidence);
+  if (paidIn !== null) return paidIn;
   for (const line of entry.body.lines) {
+    if (line.account !== undefined) continue;
     const doubt = lineDoubt(line, entry, evidence);
     if (doubt !== null) return doubt;
   }

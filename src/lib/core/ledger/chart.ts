@@ -34,6 +34,9 @@ export const DEFAULT_CHART: Chart = {
   owed: line('Assets', '1100', 'To come'),
   slip: line('Assets', '1190', 'Open slips'),
   goods: line('Assets', '1200', 'Goods'),
+  customer: line('Assets', '1150', 'Customers'),
+  credit: line('Liabilities', '2300', 'Credit of customers'),
+  voucher: line('Liabilities', '2310', 'Vouchers'),
   supplier: line('Liabilities', '2000', 'Suppliers'),
   tips: line('Liabilities', '2100', 'Tips'),
   tax: line('Liabilities', '2200', 'Tax'),
@@ -166,6 +169,8 @@ const calledBy: Partial<Record<MoneyHead, (id: string, names: Names) => string |
   drawer: (id, { drawers }) => drawers.get(id),
   owed: (id, { ways }) => (id === EXCHANGE ? EXCHANGE_NAME : ways.get(id)?.name),
   supplier: (id, { suppliers }) => suppliers.get(id),
+  customer: (id, { customers }) => customers.get(id),
+  credit: (id, { customers }) => customers.get(id),
   tips: (id, { people }) => people.get(id),
   tax: (id, { taxes }) => {
     const [tax = '', rate = ''] = id.split('@');

@@ -1,9 +1,20 @@
 /**
  * What the till itself does when somebody pays; everything else about a way to pay is the vendor's
  * to say. `card` goes through the reader, `keyed` is typed in for somebody at a distance, `own` is
- * any way that happens elsewhere and is only noted: a terminal of its own, tokens of the fair.
+ * any way that happens elsewhere and is only noted: a terminal of its own, tokens of the fair. Nothing comes in by the last
+ * three: `account` is owed by the customer, `credit` and `voucher` were paid in before (held/held-account.ts).
  */
-export const METHODS = ['cash', 'card', 'keyed', 'cheque', 'transfer', 'own'] as const;
+export const METHODS = [
+  'cash',
+  'card',
+  'keyed',
+  'cheque',
+  'transfer',
+  'own',
+  'account',
+  'credit',
+  'voucher',
+] as const;
 export type Method = (typeof METHODS)[number];
 
 /** What goods that come back pay by (sale/exchange.ts). */

@@ -116,12 +116,17 @@ const needs: Needs = {
   'refund.made': () => ['refund.unlinked'],
   'payment.asked': nothing,
   // Beyond what the vendor lets devices carry, somebody must take the risk on.
-  'payment.taken': ({ body }) => (body.card?.isOverLimit === true ? ['card.carry'] : []),
+  'payment.taken': ({ body }) => [
+    ...(body.card?.isOverLimit === true ? (['card.carry'] as const) : []),
+    ...(body.held?.isOverLimit === true ? (['owe.over'] as const) : []),
+  ],
   'payment.result': nothing,
   'refund.result': nothing,
   // Of a sale that has been rung up, or in a colleague's cash: the books tell (judging/reversal.ts).
   'payment.reversed': nothing,
   'hold.decided': nothing,
+  'voucher.set': () => ['voucher.set'],
+  'held.moved': () => ['voucher.set'],
   'receipt.asked': nothing,
   'looseEnd.settled': setUp,
   'looseEnd.handed': settle,
@@ -283,6 +288,9 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'refund.result': false,
   'payment.reversed': false,
   'hold.decided': false,
+  'voucher.set': true,
+  // Whoever holds the one that it made can have spent it.
+  'held.moved': false,
   'receipt.asked': false,
   'looseEnd.settled': true,
   'looseEnd.handed': true,

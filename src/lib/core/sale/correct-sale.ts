@@ -3,6 +3,7 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import type { Fix } from '../daybook/kinds/sale-corrected';
+import { isHeldMethod } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
 import { changeOf, movesOf, type Correctable } from './corrections';
 
@@ -22,6 +23,8 @@ export type CorrectRefusal =
   | { readonly code: 'correct/same' }
   /** A card was charged, or goods that came back paid: that is given back instead. */
   | { readonly code: 'correct/card' }
+  /** It was paid from an account that somebody holds, or would be: that is voided, or taken back. */
+  | { readonly code: 'correct/account' }
   | { readonly code: 'correct/no-drawer' }
   /** Some of it came back: of the item, and off whose sales, that it was rung up as. */
   | { readonly code: 'correct/came-back'; readonly name: string };
@@ -67,6 +70,7 @@ export function fixFault(
       const part = payments.find(({ id }) => id === fix.part);
       if (part === undefined || part.card !== null || part.method === 'exchange')
         return { code: 'correct/card' };
+      if (isHeldMethod(part.method) || isHeldMethod(fix.method)) return { code: 'correct/account' };
       if (fix.method === 'card' || fix.method === 'keyed') return { code: 'correct/card' };
       if ((fix.method === 'cash') !== (fix.drawer !== null)) return { code: 'correct/no-drawer' };
       return part.way === fix.way && part.drawer === fix.drawer && part.reference === fix.reference

@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import type { HeldAccount } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
 import { percentOf } from '../money/percent';
 import { readQuantity } from '../money/typed';
@@ -41,6 +42,8 @@ export interface MakeReturn extends SoldSale {
   readonly way: string;
   readonly drawer: string | null;
   readonly card: string | null;
+  /** The account that it goes on, where the way does so. */
+  readonly account?: HeldAccount | null | undefined;
   /** How what is more than the card had paid is given back beside it; without it that is refused. */
   readonly rest?: RestOfCard | null | undefined;
   /** What goes back to cards of this sale already. */
@@ -62,6 +65,7 @@ export interface MakeReturn extends SoldSale {
 export interface RestOfCard {
   readonly way: string;
   readonly drawer: string | null;
+  readonly account?: HeldAccount | null | undefined;
 }
 
 export type ReturnRefusal =
@@ -80,7 +84,9 @@ export type ReturnRefusal =
   | { readonly code: 'return/no-reason' }
   | { readonly code: 'return/no-drawer' }
   /** The card paid less than what would go back to it; minor units. */
-  | { readonly code: 'return/card-more'; readonly left: number };
+  | { readonly code: 'return/card-more'; readonly left: number }
+  /** The account paid less than what would go back on it; minor units. */
+  | { readonly code: 'return/account-more'; readonly left: number };
 export type ReturnOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: ReturnRefusal };
@@ -155,10 +161,14 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   if (way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
   const figures = returnFigures(command, back);
   const owed = takenOff(figures);
-  const onCard = cardLeft(command);
-  const over = onCard === null ? 0 : Math.max(0, owed - onCard);
+  const most = mostBack(command);
+  const over = most === null ? 0 : Math.max(0, owed - most);
   const { rest } = command;
-  if (over > 0 && rest == null) return refuse({ code: 'return/card-more', left: onCard ?? 0 });
+  if (over > 0 && rest == null)
+    return refuse({
+      code: command.account == null ? 'return/card-more' : 'return/account-more',
+      left: most ?? 0,
+    });
   if (over > 0 && rest?.way === 'cash' && rest.drawer === null)
     return refuse({ code: 'return/no-drawer' });
   const { day, hour, place, deviceNumber, number } = command;
@@ -172,7 +182,12 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
     })),
     ...figures,
     money: [
-      ...given(owed - over, { way, drawer }, toCard(command), command.cashStep),
+      ...given(
+        owed - over,
+        { way, drawer, account: command.account },
+        toCard(command),
+        command.cashStep,
+      ),
       ...(rest == null ? [] : given(over, rest, null, command.cashStep)),
     ],
   };
@@ -182,13 +197,18 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
 /** What is given back by one way, if anything is. */
 function given(
   owed: number,
-  { way, drawer }: RestOfCard,
+  { way, drawer, account }: RestOfCard,
   card: Body['money'][number]['card'],
   cashStep: number,
 ): Body['money'] {
   if (owed <= 0) return [];
   const amount = givenFor(owed, drawer !== null, cashStep);
-  return [{ way, drawer, amount, rounding: amount - owed, card }];
+  return [
+    {
+      ...{ way, drawer, amount, rounding: amount - owed, card },
+      ...(account == null ? {} : { account }),
+    },
+  ];
 }
 
 /** What is given for what is owed: cash in the coins that there are. Minor units. */
@@ -198,11 +218,26 @@ export const givenFor = (owed: number, isCash: boolean, cashStep: number): numbe
 const toCard = ({ card, newId }: MakeReturn): Body['money'][number]['card'] =>
   card === null ? null : { payment: card, refund: newId() };
 
-/** What of the card's payment has not gone back to it; null where nothing goes to a card. */
-function cardLeft({ card, payments, refunds }: MakeReturn): number | null {
+/** What can go back so at most: what of a card's or an account's payment has not; null for any amount. */
+function mostBack({ card, account, payments, refunds, before }: MakeReturn): number | null {
+  if (account != null && !account.startsWith('credit:'))
+    return leftOnAccount(account, payments, before);
   const part = payments.find(({ id }) => id === card);
   return part === undefined ? null : leftOnCard(part, refunds);
 }
+
+/** What was paid from an account for a sale and has not gone back on it. Minor units. */
+export const leftOnAccount = (
+  account: string,
+  payments: SoldSale['payments'],
+  before: SoldSale['before'],
+): number =>
+  sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
+  sum(
+    before.flatMap(({ money = [] }) =>
+      money.flatMap((each) => (each.account === account ? each.amount : [])),
+    ),
+  );
 
 /** What a card paid and has not gone back to it, nor is to go. Minor units. */
 export const leftOnCard = (

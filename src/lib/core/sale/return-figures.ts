@@ -14,11 +14,13 @@ type Body = BodyOf<'return.made'>;
 export interface SoldSale {
   readonly sale: Row<'sales'>;
   readonly lines: readonly Row<'saleLines'>[];
-  readonly payments: readonly Pick<
+  readonly payments: readonly (Pick<
     Row<'payments'>,
     'id' | 'way' | 'charge' | 'surcharge' | 'tip' | 'change'
-  >[];
-  readonly before: readonly Pick<Row<'returns'>, 'lines' | 'takes' | 'surcharges'>[];
+  > &
+    Partial<Pick<Row<'payments'>, 'held'>>)[];
+  readonly before: readonly (Pick<Row<'returns'>, 'lines' | 'takes' | 'surcharges'> &
+    Partial<Pick<Row<'returns'>, 'money'>>)[];
 }
 
 /** How much of a line comes back; thousandths, with the sign of the line's. */

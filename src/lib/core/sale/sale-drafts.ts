@@ -98,6 +98,8 @@ function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {
     ...(line.maker === undefined ? {} : { maker: line.maker }),
     ...(line.tag === undefined ? {} : { tag: line.tag }),
     ...(standingDiscount === 0 ? {} : { standing: standingDiscount }),
+    ...(line.account === undefined ? {} : { account: line.account }),
+    ...(line.until === undefined ? {} : { until: line.until }),
   };
 }
 

@@ -1,6 +1,10 @@
 /** Taking a part of the payment of an open slip; the part that clears the last of it rings it up. */
 import type { Draft } from '../daybook/chain';
 import { draft, privateDraft } from '../daybook/kinds';
+import { isHeldMethod } from '../held/held-account';
+import type { HeldFacts, HeldRefusal } from '../held/spend';
+import { heldBy, heldPart } from '../held/held-part';
+import { voucherNumber } from '../held/voucher-number';
 import { localTime } from '../event/local-time';
 import {
   goOn,
@@ -44,6 +48,12 @@ export interface TakePart extends SaleSurroundings {
   /** The id of the entry, where it was told to others before; a new one otherwise. */
   readonly id?: string;
   readonly card?: PaidPart['card'];
+  /** What is known of the account that it is paid from, where the way is paid so. */
+  readonly held?: HeldFacts | null | undefined;
+  /** Somebody with the right to it lets the customer owe more than was agreed. */
+  readonly mayOweMore?: boolean | undefined;
+  /** Of the business, whose vouchers are taken. */
+  readonly business?: string | undefined;
   /** Who pays, where that is asked for; personal, and so kept apart. */
   readonly payer?: Payer;
 }
@@ -68,6 +78,7 @@ export type PartRefusal =
   | { readonly code: 'pay/tip-wrong'; readonly tip: number }
   | { readonly code: 'pay/needs-customer'; readonly way: string }
   | { readonly code: 'pay/needs-reference'; readonly way: string; readonly reference: string }
+  | HeldRefusal
   | { readonly code: 'drawer/none' };
 
 export interface PartDone {
@@ -153,7 +164,14 @@ export function takePart(asIs: TakePart): PartOutcome {
   const running = goOn(totals.cashTotal, paid);
   if (running.left <= 0) return refuse({ code: 'pay/nothing-left' });
   const rules = rulesOf(way);
-  const taken = takeUpTo(totals, rules, amount, upTo, running);
+  const from = heldPart({
+    ...{ method: way.method, amount, tip, left: Math.min(running.left, upTo ?? running.left) },
+    ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
+    ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
+    day: localTime(command.now, event.timeZone).day,
+  });
+  if (from !== null && !from.ok) return refuse(from.refusal);
+  const taken = takeUpTo(totals, rules, from?.amount ?? amount, upTo, running);
   if (typeof taken === 'string')
     return refuse(refusalOf(taken, Math.min(running.left, upTo ?? running.left), way));
   if (running.left > 0 && paid.length + 1 >= MOST_PARTS)
@@ -173,10 +191,11 @@ export function takePart(asIs: TakePart): PartOutcome {
     tip,
     change: running.change,
     rounding: running.rounding,
-    reference: (command.reference ?? '').trim().slice(0, 80),
+    reference: referenceOf(command),
     customer: slip.customer?.id ?? null,
     share,
     card: command.card ?? null,
+    ...(from === null ? {} : { held: heldBy(from, taken.charge) }),
   };
   const drafts = [
     ...(brought === null ? [] : [partDraft(brought, { slip, event })]),
@@ -203,6 +222,10 @@ export function takePart(asIs: TakePart): PartOutcome {
     total: totals.cashTotal,
   };
 }
+
+/** A voucher's number as it is kept; anything else as it was typed. */
+const referenceOf = ({ way, reference = '' }: TakePart): string =>
+  (way.method === 'voucher' ? voucherNumber(reference) : reference.trim()).slice(0, 80);
 
 /** As many parts as a sale can name. */
 export const MOST_PARTS = 50;
@@ -253,7 +276,7 @@ export function partLacks({
   if (way.method === 'cash' && drawer === null) return { code: 'drawer/none' };
   if (way.needsCustomer && slip.customer === undefined)
     return { code: 'pay/needs-customer', way: way.name };
-  if (way.reference !== '' && reference.trim() === '')
+  if (way.reference !== '' && reference.trim() === '' && !isHeldMethod(way.method))
     return { code: 'pay/needs-reference', way: way.name, reference: way.reference };
   return null;
 }

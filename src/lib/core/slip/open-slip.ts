@@ -6,6 +6,8 @@ import type { Row } from '../books/tables';
 import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
+import type { HeldAccount } from '../held/held-account';
+import { LARGEST_AMOUNT } from '../money/amount-text';
 import { thousandths } from '../money/units';
 import type { Discount } from '../pricing/slip';
 import type { FixedPricing } from './pricing';
@@ -42,7 +44,13 @@ export interface OpenLine {
   readonly tag?: string | undefined;
   /** Who of a group it is for, on a tab. */
   readonly person?: string | undefined;
+  /** It is no goods: what it comes to is paid in on this account; of a voucher until when it can be spent. */
+  readonly account?: HeldAccount | undefined;
+  readonly until?: string | undefined;
 }
+
+/** Paid in on an account: nothing is sold, taxed or discounted by it. */
+export const isPaidIn = ({ account }: Pick<OpenLine, 'account'>): boolean => account !== undefined;
 
 export interface OpenSlip {
   /** Chosen when the first line is put on; payments name it. */
@@ -140,7 +148,11 @@ export type SlipRefusal =
   | { readonly code: 'slip/no-reason' }
   | { readonly code: 'slip/price-wrong'; readonly price: number }
   | { readonly code: 'slip/part-paid' | 'exchange/already' }
-  | { readonly code: 'slip/full' };
+  | { readonly code: 'slip/full' }
+  /** What is paid in is an amount and nothing else. */
+  | { readonly code: 'slip/paid-in'; readonly name: string }
+  | { readonly code: 'slip/paid-in-twice'; readonly name: string }
+  | { readonly code: 'slip/paid-in-wrong'; readonly amount: number };
 
 export type SlipOutcome =
   | { readonly ok: true; readonly slip: OpenSlip }
@@ -254,10 +266,35 @@ export function putUnlisted(
   });
 }
 
+/** Puts an amount on the slip that is paid in on an account: a voucher, credit, what a customer owed. Minor units. */
+export function putPaidIn(
+  slip: OpenSlip,
+  paid: {
+    readonly account: HeldAccount;
+    readonly name: string;
+    readonly detail: string;
+    readonly amount: number;
+    readonly until?: string | undefined;
+  },
+  key: string,
+): SlipOutcome {
+  const { account, name, detail, amount, until = '' } = paid;
+  if (!Number.isSafeInteger(amount) || amount <= 0 || amount > LARGEST_AMOUNT)
+    return { ok: false, refusal: { code: 'slip/paid-in-wrong', amount } };
+  if (slip.lines.some((line) => line.account === account))
+    return { ok: false, refusal: { code: 'slip/paid-in-twice', name } };
+  return putLine(slip, {
+    ...{ key, item: null, name, detail, unit: '', decimals: 0, price: amount, quantity: 1000 },
+    ...{ taxes: [], cost: null, isStocked: false, account },
+    ...(until === '' ? {} : { until }),
+  });
+}
+
 /** @param quantity Thousandths; nothing or less is refused, removing is `removeLine`. */
 export function setQuantity(slip: OpenSlip, key: string, quantity: number): SlipOutcome {
   const line = slip.lines.find((each) => each.key === key);
   if (line === undefined) return { ok: false, refusal: { code: 'slip/no-such-line' } };
+  if (isPaidIn(line)) return { ok: false, refusal: { code: 'slip/paid-in', name: line.name } };
   const refusal = quantityRefusal(quantity, line);
   if (refusal !== null) return { ok: false, refusal };
   const lines = slip.lines.map((each) => (each.key === key ? { ...each, quantity } : each));
@@ -270,6 +307,7 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
  */
 export function setPrice(slip: OpenSlip, key: string, price: number, reason: string): SlipOutcome {
   return changeLine(slip, key, (line) => {
+    if (isPaidIn(line)) return { code: 'slip/paid-in', name: line.name };
     if (!Number.isSafeInteger(price) || price < 0) return { code: 'slip/price-wrong', price };
     const { listPrice = line.price, reason: _reason, otherPrice, listOther, ...rest } = line;
     const other = line.listPrice === undefined ? otherPrice : listOther;
@@ -288,7 +326,12 @@ export const sayOfLine = (
   slip: OpenSlip,
   key: string,
   said: Partial<Pick<OpenLine, 'discount' | 'note' | 'seller' | 'person' | 'taxes'>>,
-): SlipOutcome => changeLine(slip, key, (line) => ({ ...line, ...said }));
+): SlipOutcome =>
+  changeLine(slip, key, (line) =>
+    isPaidIn(line) && (said.discount !== undefined || said.taxes !== undefined)
+      ? { code: 'slip/paid-in', name: line.name }
+      : { ...line, ...said },
+  );
 
 /** What can be said of the whole slip; undefined takes it back. */
 export const sayOfSlip = (

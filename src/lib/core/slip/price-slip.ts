@@ -4,7 +4,7 @@ import { quantityText, rateOf, thousandths } from '../money/units';
 import { quoteSlip } from '../pricing/quote';
 import type { Quote, Slip, SlipTax } from '../pricing/slip';
 import { isKnown } from '../event/todays-event';
-import type { OpenSlip } from './open-slip';
+import { isPaidIn, type OpenSlip } from './open-slip';
 import type { FixedPricing, Pricing } from './pricing';
 
 /** The taxes in force, in set-up order. */
@@ -76,7 +76,7 @@ export function priceSlip(
     taxes,
     ...(standing === null ? {} : { standingDiscount: standing.percent }),
     ...(slip.discount === undefined ? {} : { discount: slip.discount }),
-    ...(service === null || slip.lines.length === 0
+    ...(service === null || slip.lines.every(isPaidIn)
       ? {}
       : { serviceCharge: { ...service, taxes: carry(service.taxes) } }),
     lines: slip.lines.map((line) => ({
@@ -85,6 +85,8 @@ export function priceSlip(
       quantity: quantityText(thousandths(line.quantity)),
       taxes: carry(line.taxes),
       ...(line.otherPrice === undefined ? {} : { otherSidePrice: line.otherPrice }),
+      // The same on both sides, and never less.
+      ...(isPaidIn(line) ? { otherSidePrice: line.price, noDiscount: true } : {}),
       ...(line.extras === undefined ? {} : { extras: line.extras }),
       ...(line.discount === undefined ? {} : { discount: line.discount }),
     })),

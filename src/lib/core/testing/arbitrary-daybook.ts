@@ -51,6 +51,7 @@ import {
   eventBody,
   START,
 } from './made-up-business';
+import { HELD_DOES, heldDrafts, type HeldStep } from './held-drafts';
 import { cameBack, corrected, exchanged, refunded, voided, type Writer } from './put-right-drafts';
 
 export type Step =
@@ -126,6 +127,7 @@ export type Step =
   | { readonly does: 'settled'; readonly amount: number }
   | { readonly does: 'bank'; readonly which: (typeof BANK)[number]; readonly n: number }
   | { readonly does: 'cash rules'; readonly above: number }
+  | HeldStep
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
@@ -318,6 +320,16 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     which: fc.constantFrom(...BANK),
     n: fc.integer({ min: 1, max: 4 }),
   }),
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      does: fc.constant('held' as const),
+      what: fc.constantFrom(...HELD_DOES),
+      on: fc.constantFrom('customer' as const, 'credit' as const, 'voucher' as const),
+      n: fc.integer({ min: 1, max: 2 }),
+      amount: fc.integer({ min: 1, max: 2000 }),
+    }),
+  },
   fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -401,6 +413,8 @@ export class DeviceWriter implements Writer {
         return this.sale(what.goods, what.over, now);
       case 'parts':
         return this.parts(what, now);
+      case 'held':
+        return heldDrafts(this, what, null, now);
       case 'card': {
         const payment = idOf(40, what.card);
         if (what.became === 'asked') {

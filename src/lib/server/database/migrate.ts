@@ -34,6 +34,7 @@ import { bank } from './migrations/0028-bank';
 import { makersMail } from './migrations/0029-makers-mail';
 import { returns } from './migrations/0030-returns';
 import { refunds } from './migrations/0033-refunds';
+import { held } from './migrations/0035-held';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -73,6 +74,7 @@ const migrations: readonly Migration[] = [
   corrections,
   refunds,
   find,
+  held,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

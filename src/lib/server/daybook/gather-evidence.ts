@@ -193,6 +193,9 @@ async function gatherRows(
   await put('cardRefunds', 'id', references.refunds);
   await put('cardRefunds', 'payment', references.refundsOf);
   await gatherRefunds(references.refunds, evidence);
+  await put('heldSums', 'account', references.held);
+  await put('vouchers', 'number', references.vouchers);
+  await put('voucherStates', 'id', references.vouchers);
   await put('devices', 'id', devices);
   if (asksAboutCarried)
     await put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' });

@@ -2,6 +2,8 @@
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
+import { heldParts } from '../../core/held/held-account';
+import { journalOf } from '../../core/journal';
 import { EXCHANGE } from '../../core/payment/methods';
 import { returnNumber } from '../../core/sale/sale-number';
 
@@ -35,6 +37,9 @@ export interface References {
   /** Days on which money was given back without a sale, and numbers on the receipts of those. */
   readonly refundDays: Set<string>;
   readonly saleNumbers: Set<string>;
+  /** Accounts that somebody holds and it moves something on, and numbers of vouchers among them. */
+  readonly held: Set<string>;
+  readonly vouchers: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -73,13 +78,29 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     exchanged: new Set(),
     refundDays: new Set(),
     saleNumbers: new Set(),
+    held: new Set(),
+    vouchers: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
     asksAboutOwnPrices: false,
   };
-  for (const entry of entries) note(entry, found);
+  for (const entry of entries) {
+    note(entry, found);
+    noteHeld(entry, found);
+  }
   return found;
+}
+
+function noteHeld(entry: KnownEntry, { held, vouchers, setUp }: References): void {
+  if (entry.kind === 'voucher.set') vouchers.add(entry.body.number);
+  for (const { account } of journalOf(entry).postings) {
+    const parts = heldParts(account);
+    if (parts === null) continue;
+    held.add(account);
+    if (parts.head === 'voucher') vouchers.add(parts.id);
+    else setUp['customer.set'].add(parts.id);
+  }
 }
 
 function note(entry: KnownEntry, found: References): void {
@@ -137,7 +158,8 @@ function note(entry: KnownEntry, found: References): void {
       found.returnNumbers.add(returnNumber(entry.body.deviceNumber, entry.body.number));
       found.sales.add(entry.body.sale);
       found.voided.add(entry.body.sale);
-      for (const { drawer, card, exchange } of entry.body.money) {
+      for (const { drawer, card, exchange, way } of entry.body.money) {
+        if (way !== 'cash' && exchange === undefined) setUp['way.set'].add(way);
         if (exchange !== undefined) found.exchanged.add(exchange);
         if (drawer !== null) found.drawers.add(drawer);
         if (card === null) continue;
@@ -260,6 +282,8 @@ function note(entry: KnownEntry, found: References): void {
       found.devices.add(entry.body.id);
       return;
     // These speak of nothing else.
+    case 'voucher.set':
+    case 'held.moved':
     case 'bank.set':
     case 'ledger.chart':
     case 'looseEnd.handed':

@@ -22,6 +22,8 @@ export function correctRefusalWords(refusal: CorrectRefusal): string {
       return 'That is how it stands already; choose what it should have been.';
     case 'correct/card':
       return 'A card that was charged here is given back, and paid anew: take the goods back instead.';
+    case 'correct/account':
+      return 'What is owed, credit and vouchers are not booked otherwise: void the sale, or take goods back.';
     case 'correct/no-drawer':
       return 'Choose the drawer that the cash lies in; one must be open here.';
     case 'correct/came-back':

@@ -6,6 +6,8 @@ import type { Row } from '../../core/books/tables';
 
 export interface MoneyWords {
   readonly currency: string;
+  /** BCP 47: dates beside amounts are written as it has them. */
+  readonly locale: string;
   /** With the sign: £4.50 */
   text(amount: number): string;
   /** Without: 4.50 */
@@ -30,6 +32,7 @@ export function moneyWords({
   const compact = new Intl.NumberFormat(locale, { notation: 'compact', maximumFractionDigits: 1 });
   return {
     currency,
+    locale,
     text,
     figure: (amount) => figureText(amount, currency, locale),
     plain: (amount) => typedText(amount, currency),

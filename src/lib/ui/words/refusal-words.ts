@@ -6,6 +6,7 @@ import type { RingUpRefusal } from '../../core/sale/ring-up';
 import type { KeepRefusal } from '../../core/set-aside/kept-slips';
 import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
+import { heldRefusalWords } from './held-words';
 import type { MoneyWords } from './money-words';
 import { returnRefusalWords } from './return-words';
 
@@ -103,6 +104,24 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'There is nothing on the slip to set aside.';
     case 'tab/no-name':
       return 'Give the tab a name: the bench, the table, the group.';
+    case 'slip/paid-in':
+      return `${refusal.name} is an amount that is paid in: take it off, and put it on again with another.`;
+    case 'slip/paid-in-twice':
+      return `${refusal.name} is on the slip already, for the same account.`;
+    case 'slip/paid-in-wrong':
+      return 'Type an amount above zero, such as 20.00.';
+    case 'held/no-customer':
+    case 'held/no-number':
+    case 'held/mistyped':
+    case 'held/other-business':
+    case 'held/unknown':
+    case 'held/blocked':
+    case 'held/out-of-date':
+    case 'held/used-up':
+    case 'held/less':
+    case 'held/no-tip':
+    case 'held/over-limit':
+      return heldRefusalWords(refusal, money);
     case 'slip/full':
       return `A slip holds ${String(MOST_LINES)} lines, and no more text than fits into one sale; take payment for these first.`;
     case 'slip/gone':

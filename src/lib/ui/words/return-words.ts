@@ -23,6 +23,8 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
       return 'Say why, in a few words: “wilted” will do.';
     case 'return/card-more':
       return `Only ${money.text(refusal.left)} can still go back to that card; choose how the rest is given back.`;
+    case 'return/account-more':
+      return `Only ${money.text(refusal.left)} of it was paid so; choose how the rest is given back.`;
     case 'return/no-drawer':
       return 'Choose the drawer that the cash comes out of; one must be open here.';
   }

@@ -13,6 +13,9 @@ export const METHOD_WORDS: Readonly<Record<Method, string>> = {
   cheque: 'a cheque',
   transfer: 'a bank transfer',
   own: 'our own: noted here, done elsewhere',
+  account: 'on account: the customer owes it',
+  credit: 'credit that is kept for the customer',
+  voucher: 'a voucher',
 };
 
 /** What a way is called, also one that nobody set up. */

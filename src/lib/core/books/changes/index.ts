@@ -9,6 +9,7 @@ import { customerCard, customerConsent, customerErased, customerSet } from './cu
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
+import { heldMoved, heldMoves, voucherSet } from './held';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
@@ -127,6 +128,8 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
   'hold.decided': holdDecided,
+  'voucher.set': voucherSet,
+  'held.moved': heldMoved,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,
@@ -142,6 +145,7 @@ export function changesOf(entry: KnownEntry): Change[] {
   return [
     ...change(entry),
     ...movesOf(entry, journal),
+    ...heldMoves(entry, journal),
     ...sumsOf(journal).map(({ sum, key, fields }) => add(sum, key, fields)),
   ];
 }

@@ -6,7 +6,10 @@ import { act } from './acts';
 import { saidBy } from './said-by';
 
 export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => [
-  put('payments', { id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body }),
+  put('payments', {
+    ...{ id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body },
+    held: entry.body.held ?? null,
+  }),
   ...cardChanges(entry),
   ...payerOf(entry),
 ];

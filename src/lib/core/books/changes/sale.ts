@@ -1,5 +1,6 @@
 /** A sale: the facts of it. What it adds to sums is in the journal. */
 import type { EntryOf } from '../../daybook/kinds';
+import { heldParts } from '../../held/held-account';
 import { sum } from '../../money/units';
 import { thingsOf, upliftTaxesOf } from '../../journal/sale';
 import { takingsIn } from '../../journal/take-back';
@@ -25,7 +26,11 @@ export const saleRung = (entry: Sale): Change[] => {
       number,
       day,
       hour,
-      units: sum(lines.map(({ unit, quantity }) => thingsOf(unit, quantity))),
+      units: sum(
+        lines.flatMap(({ unit, quantity, account }) =>
+          account === undefined ? thingsOf(unit, quantity) : [],
+        ),
+      ),
       total,
       tax: sum(taxes.map(({ amount }) => amount)) + upliftTax,
       taxes,
@@ -42,6 +47,7 @@ export const saleRung = (entry: Sale): Change[] => {
     }),
     ...actOf(entry, number),
     ...lines.map((line, at) => lineOf(entry, line, at)),
+    ...lines.flatMap((line, at) => soldVoucher(entry, line, at)),
   ];
 };
 
@@ -73,7 +79,30 @@ function lineOf(entry: Sale, line: Line, at: number): Change {
     maker: line.maker ?? null,
     tag: line.tag ?? '',
     standing: line.standing ?? 0,
+    account: line.account ?? null,
+    until: line.until ?? '',
   });
+}
+
+function soldVoucher(entry: Sale, { account, total, until = '' }: Line, at: number): Change[] {
+  const held = account === undefined ? null : heldParts(account);
+  if (held?.head !== 'voucher') return [];
+  const { id, body } = entry;
+  return [
+    put('vouchers', {
+      id: `${id}:${String(at)}`,
+      ...saidBy(entry),
+      device: entry.device,
+      // It can be spent at any event, for as long as it lasts.
+      event: null,
+      number: held.id,
+      value: total,
+      until,
+      sale: id,
+      saleNumber: saleNumber(body.deviceNumber, body.number),
+      customer: body.customer ?? null,
+    }),
+  ];
 }
 
 /** A voided sale: what it had brought is taken off by its postings; cards are to be given back. */

@@ -109,6 +109,8 @@ export type Act =
   | 'sale.voided'
   | 'void.undone'
   | 'return.made'
+  | 'voucher.set'
+  | 'held.moved'
   | 'sale.corrected'
   | 'refund.made'
   | 'hold.decided'

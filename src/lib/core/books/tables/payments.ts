@@ -38,6 +38,7 @@ export const paymentTables = {
       customer: textOrNull(40),
       share: wholeOrNull(),
       card: json<CardFacts | null>(null),
+      held: json<BodyOf<'payment.taken'>['held'] | null>(null),
     },
     { indexes: ['event', 'slip'], keep: 'recent' },
   ),

@@ -103,6 +103,9 @@ export const slipAndSaleTables = {
       tag: text(40),
       standing: whole(),
       isStocked: flag(),
+      /** What it was paid in on, where it is no goods; of a voucher until when it can be spent. */
+      account: textOrNull(60),
+      until: text(10),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),

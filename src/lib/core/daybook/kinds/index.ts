@@ -37,6 +37,7 @@ import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
+import { heldMoved, voucherSet } from './held';
 import { placeSet } from './place-set';
 import { receiptAsked } from './receipt-asked';
 import { slipGone } from './slip-gone';
@@ -130,6 +131,8 @@ export const kinds = {
   'payment.result': paymentResult,
   'payment.reversed': paymentReversed,
   'hold.decided': holdDecided,
+  'voucher.set': voucherSet,
+  'held.moved': heldMoved,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { MOST_POINTS, MOST_STROKES, SIGNATURE_BOX } from '../../payment/signature';
+import { headOfMethod } from '../../held/held-account';
 import { PAID_BY } from '../../payment/methods';
-import { amount, amountFromZero, kind, name, payWayId, recordId } from '../kind';
+import { amount, amountFromZero, heldAccount, kind, name, payWayId, recordId } from '../kind';
 
 /** What a card left behind: never its number, never a security code. */
 const card = z.strictObject({
@@ -30,6 +31,18 @@ const card = z.strictObject({
   isSigned: z.boolean(),
 });
 
+/** The account that it was paid from. */
+const held = z.strictObject({
+  account: heldAccount,
+  /**
+   * What was left on it afterwards, as far as the device knew: of what is kept for whoever holds it; of what a customer
+   * owes, what they owe now. Minor units.
+   */
+  after: amount,
+  /** More is owed than was agreed with the customer: somebody with the right to it let them. */
+  isOverLimit: z.boolean(),
+});
+
 /** Strokes, each of them x and y in turn (core/payment/signature.ts). */
 const signature = z
   .array(
@@ -44,10 +57,10 @@ const signature = z
 /**
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
  * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature and whose
- * cheque it is; version 4 goods that came back and pay for others.
+ * cheque it is; version 4 goods that came back and pay for others; version 5 what was paid from an account.
  */
 export const paymentTaken = kind(
-  4,
+  5,
   z
     .strictObject({
       slip: recordId,
@@ -73,7 +86,19 @@ export const paymentTaken = kind(
       /** Which of the people who share the slip out: 1, 2 …; null where it is not shared out. */
       share: z.int().min(1).max(1000).nullable(),
       card: card.nullable(),
+      /** Only there where no money came in. */
+      held: held.optional(),
     })
+    .refine(({ method, held: from }) => (headOfMethod(method) !== null) === (from !== undefined), {
+      path: ['held'],
+      message: 'the account it was paid from, by a way that is paid so and by no other',
+    })
+    .refine(
+      ({ held: from, surcharge, tip, change, rounding, charge, clears }) =>
+        from === undefined ||
+        (surcharge === 0 && tip === 0 && change === 0 && rounding === 0 && charge === clears),
+      { path: ['held'], message: 'an account is charged what it clears, and nothing beside it' },
+    )
     .refine(
       ({ side, charge, change, clears, rounding }) =>
         side === 'card' ? change === 0 && rounding === 0 : charge - change === clears + rounding,
@@ -99,6 +124,7 @@ export const paymentTaken = kind(
       card: paidBy === null ? null : { ...(paidBy as object), isSigned: false },
     }),
     3: (body) => body,
+    4: (body) => body,
   },
   z.strictObject({
     signature: signature.optional(),

@@ -5,6 +5,7 @@ import {
   amountFromZero,
   cost,
   day,
+  heldAccount,
   kind,
   name,
   percent,
@@ -17,10 +18,11 @@ import { backTo } from './return-made';
 
 /**
  * Goods came back, or money was given back, of a sale that is not at hand: sold elsewhere, long ago, or on a receipt
- * that nobody knows here. What it was is taken from what the goods are now.
+ * that nobody knows here. What it was is taken from what the goods are now. Version 2
+ * brought money that goes on an account.
  */
 export const refundMade = kind(
-  1,
+  2,
   z
     .strictObject({
       /** Counts up per device with the returns, never used again; people see D3-B4. */
@@ -64,10 +66,13 @@ export const refundMade = kind(
         /** What cash was given more than was owed, because of the coins there are. */
         rounding: amount,
         reference: z.string().max(80),
+        /** The account that it goes on. */
+        account: heldAccount.optional(),
       }),
     })
     .refine(
       ({ lines, money }) => sum(lines.map(({ total }) => total)) === money.amount - money.rounding,
       { path: ['money'], message: 'what the lines come to, and what cash was rounded by' },
     ),
+  { 1: (body) => body },
 );

@@ -1,6 +1,16 @@
 import { z } from 'zod';
 import { takenBackSchema } from '../../journal/take-back';
-import { amount, amountFromZero, day, kind, placeId, payWayId, quantity, recordId } from '../kind';
+import {
+  amount,
+  amountFromZero,
+  day,
+  heldAccount,
+  kind,
+  placeId,
+  payWayId,
+  quantity,
+  recordId,
+} from '../kind';
 import { GONE } from './stock-moved';
 
 /** Where what comes back is put: to where goods are sold from, or it is gone for good. */
@@ -13,10 +23,10 @@ export const surchargesBack = z
  * Some of what a sale had sold came back, and what it came to was given back. It carries the postings of the sale's
  * lines with the opposite sign, in part, and its share of the service charge and of what cards paid above the cash
  * price; what cards paid as a surcharge comes back beside it. Version 2 brought something off the price of goods that
- * stay with the customer, and goods that pay for others.
+ * stay with the customer, and goods that pay for others; version 3 money that goes on an account.
  */
 export const returnMade = kind(
-  2,
+  3,
   z.strictObject({
     sale: recordId,
     /** As people call the sale. */
@@ -72,9 +82,11 @@ export const returnMade = kind(
           card: z.strictObject({ payment: recordId, refund: recordId }).nullable(),
           /** The slip that it pays for, where it is exchanged: the way is then that of exchanges. */
           exchange: recordId.optional(),
+          /** The account that it goes on. */
+          account: heldAccount.optional(),
         }),
       )
       .max(20),
   }),
-  { 1: (body) => body },
+  { 1: (body) => body, 2: (body) => body },
 );

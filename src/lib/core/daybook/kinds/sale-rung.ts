@@ -1,6 +1,18 @@
 import { z } from 'zod';
 import { sum } from '../../money/units';
-import { amount, cost, day, kind, name, note, percent, placeId, quantity, recordId } from '../kind';
+import {
+  amount,
+  cost,
+  day,
+  heldAccount,
+  kind,
+  name,
+  note,
+  percent,
+  placeId,
+  quantity,
+  recordId,
+} from '../kind';
 
 const line = z.strictObject({
   /** Null for something that is not listed. */
@@ -39,6 +51,10 @@ const line = z.strictObject({
   tag: z.string().max(40).optional(),
   /** The part of the discount that comes of a customer's or a group's standing discount. */
   standing: amount.optional(),
+  /** It is no goods: what it comes to is paid in on this account. */
+  account: heldAccount.optional(),
+  /** Of a voucher: the last day on which it can be spent. */
+  until: day.optional(),
 });
 
 /** A charge beside the goods: for service, or what cards paid above the cash price. */
@@ -49,10 +65,10 @@ const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, am
 /**
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
  * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
- * parts paid by card bring above the cash price.
+ * parts paid by card bring above the cash price, version 4 lines that are paid in on an account.
  */
 export const saleRung = kind(
-  3,
+  4,
   z
     .strictObject({
       slip: recordId,
@@ -86,9 +102,27 @@ export const saleRung = kind(
         sum(lines.map((each) => each.total)) + (service?.total ?? 0) === total,
       { path: ['total'], message: 'the total must be what lines and service charge add up to' },
     )
+    .refine(({ lines }) => lines.every((each) => each.account === undefined || isPaidIn(each)), {
+      path: ['lines'],
+      message: 'what is paid in on an account is no goods, and has no tax',
+    })
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
-  { 1: (body) => body, 2: (body) => body },
+  { 1: (body) => body, 2: (body) => body, 3: (body) => body },
 );
+
+/** An amount and nothing else: above nothing, not discounted, of nothing that could be on a shelf. */
+function isPaidIn({
+  item,
+  tax,
+  discount,
+  total,
+  gross,
+  cost: of,
+  isStocked,
+}: z.infer<typeof line>) {
+  const isBare = item === null && of === null && !isStocked && Object.keys(tax).length === 0;
+  return isBare && discount === 0 && total === gross && total > 0;
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { amount, cost, kind, name, percent, quantity, recordId } from '../kind';
+import { amount, cost, day, heldAccount, kind, name, percent, quantity, recordId } from '../kind';
 
 const discount = z.union([
   z.strictObject({ percent }),
@@ -32,11 +32,14 @@ export const openLine = z.strictObject({
   seller: recordId.optional(),
   maker: recordId.optional(),
   tag: z.string().max(40).optional(),
+  /** What is paid in on an account, since version 3; of a voucher until when it can be spent. */
+  account: heldAccount.optional(),
+  until: day.optional(),
 });
 
 /** A line of a kept slip, as it now is; null takes it off. */
 export const slipLine = kind(
-  2,
+  3,
   z.strictObject({
     id: recordId,
     slip: recordId,

@@ -1,0 +1,43 @@
+/** Accounts that somebody holds: what stands on each, what moved it, and vouchers (core/held). */
+import type { Kind } from '../../daybook/kinds';
+import { sumsBy } from '../sum-tables';
+import { facts, flag, id, records, text, textOrNull, whole, word } from '../table-spec';
+import { saidBy } from './said-by';
+
+export const heldTables = {
+  /** Credits are below nothing: what is owed to whoever holds it. */
+  heldSums: sumsBy('heldSums', { account: text(60) }),
+  heldMoves: facts(
+    ['id'],
+    {
+      id: text(44),
+      ...saidBy,
+      account: text(60),
+      amount: whole(),
+      kind: word<Kind>(24),
+      doc: id(),
+      docIs: word<'sale' | 'slip' | 'own'>(4),
+    },
+    { indexes: ['account', 'at'], keep: 'recent' },
+  ),
+  /** Each time that a voucher was sold or made; of one number there should be one. */
+  vouchers: facts(
+    ['id'],
+    {
+      id: text(44),
+      ...saidBy,
+      number: text(40),
+      value: whole(),
+      until: text(10),
+      /** Null for one that was made in another's place. */
+      sale: textOrNull(40),
+      saleNumber: text(20),
+      customer: textOrNull(40),
+    },
+    { indexes: ['number'] },
+  ),
+  /** What was said of a voucher since, by its number. */
+  voucherStates: records({
+    set: { isBlocked: flag(), until: text(10), reason: text(200) },
+  }),
+} as const;

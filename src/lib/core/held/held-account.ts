@@ -1,0 +1,47 @@
+/**
+ * Accounts that somebody holds: what a customer owes, credit that is kept for them, and vouchers, which are whoever's
+ * has their number. A slip can be paid from one, and what is paid in on one is a line of a slip.
+ */
+import { isAccount } from '../journal/accounts';
+import type { Method } from '../payment/methods';
+import { isVoucherNumber } from './voucher-number';
+
+export const HELD_HEADS = ['customer', 'credit', 'voucher'] as const;
+export type HeldHead = (typeof HELD_HEADS)[number];
+/** Credits are what is owed to whoever holds it, debits what they owe. */
+export type HeldAccount = `${HeldHead}:${string}`;
+
+export interface HeldParts {
+  readonly head: HeldHead;
+  /** The customer's id, or the voucher's number. */
+  readonly id: string;
+}
+
+/** @returns Null for an account that nobody holds. */
+export function heldParts(account: string): HeldParts | null {
+  const colon = account.indexOf(':');
+  const head = HELD_HEADS.find((each) => each === account.slice(0, colon));
+  return head === undefined || !isAccount(account) ? null : { head, id: account.slice(colon + 1) };
+}
+
+export const headOfAccount = (account: HeldAccount): HeldHead =>
+  account.slice(0, account.indexOf(':')) as HeldHead;
+
+const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+export function isHeld(text: string): text is HeldAccount {
+  const parts = heldParts(text);
+  if (parts === null) return false;
+  return parts.head === 'voucher' ? isVoucherNumber(parts.id) : UUID.test(parts.id);
+}
+
+/** What each way to pay is paid from; a way that is not here is paid with money. */
+const HEAD_OF: Readonly<Partial<Record<Method, HeldHead>>> = {
+  account: 'customer',
+  credit: 'credit',
+  voucher: 'voucher',
+};
+export const headOfMethod = (method: string): HeldHead | null => HEAD_OF[method as Method] ?? null;
+
+/** Whether it is paid from an account that somebody holds, and no money comes in. */
+export const isHeldMethod = (method: string): boolean => headOfMethod(method) !== null;

@@ -1,0 +1,70 @@
+/** A part of a payment that is taken from an account: whose, how much, and what is left on it. Minor units. */
+import type { BodyOf } from '../daybook/kinds';
+import { isHeldMethod, type HeldAccount } from './held-account';
+import { afterwards, spendable, type HeldFacts, type HeldRefusal, type Spender } from './spend';
+
+export interface AskHeld extends Spender {
+  readonly method: string;
+  /** What was asked for; null is all that is left to pay. */
+  readonly amount: number | null;
+  readonly tip: number;
+  /** Still to pay, of the slip or of the share. */
+  readonly left: number;
+  /** Without them nothing is known of any account. */
+  readonly facts: HeldFacts | null | undefined;
+  readonly mayOweMore: boolean | undefined;
+  readonly business: string | undefined;
+  /** Local, ISO 8601. */
+  readonly day: string;
+}
+
+export interface HeldPart {
+  readonly ok: true;
+  readonly account: HeldAccount;
+  /** What is taken from it, and what stands on it before. */
+  readonly amount: number;
+  readonly balance: number;
+  readonly isOverLimit: boolean;
+}
+
+/**
+ * What is taken from an account, and from which; null for a way that is paid with money. With no amount said, what is
+ * on it at most; what a customer may not owe is not taken for less in silence.
+ */
+export function heldPart(
+  asked: AskHeld,
+): HeldPart | { readonly ok: false; readonly refusal: HeldRefusal } | null {
+  const { method, amount, facts: known, mayOweMore = false, business = '', day, tip } = asked;
+  if (!isHeldMethod(method)) return null;
+  if (tip > 0) return refuse({ code: 'held/no-tip' });
+  const facts = known ?? { balance: 0, sold: [], state: undefined, creditLimit: 0 };
+  const found = spendable(method, asked, facts, business, day);
+  if (!found.ok) return found;
+  const { account, left } = found;
+  const { balance } = facts;
+  const wanted = amount ?? asked.left;
+  const take = (most: number, isOverLimit = false): HeldPart => ({
+    ...{ ok: true, account, amount: most, balance, isOverLimit },
+  });
+  if (left === null || wanted <= left) return take(wanted);
+  if (method !== 'account')
+    return amount === null ? take(left) : refuse({ code: 'held/less', left });
+  return mayOweMore
+    ? take(wanted, true)
+    : refuse({ code: 'held/over-limit', limit: facts.creditLimit ?? 0, owes: balance });
+}
+
+/** As the part says it. @param taken What it was charged. */
+export const heldBy = (
+  { account, balance, isOverLimit }: HeldPart,
+  taken: number,
+): BodyOf<'payment.taken'>['held'] => ({
+  account,
+  after: afterwards(account, balance, taken),
+  isOverLimit,
+});
+
+const refuse = (refusal: HeldRefusal): { readonly ok: false; readonly refusal: HeldRefusal } => ({
+  ok: false,
+  refusal,
+});

@@ -1,0 +1,60 @@
+/**
+ * Numbers of vouchers. Those that the till makes cannot be guessed, and say whose they are and when one character is
+ * mistyped; those of cards that were printed elsewhere are taken as they are.
+ */
+import { sha256 } from '@noble/hashes/sha2.js';
+import { utf8ToBytes } from '@noble/hashes/utils.js';
+
+/** Figures and letters that are not mistaken for one another (RFC 4648 has 32 as well, but not these). */
+const SIGNS = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+const ALL = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+
+/** V, two signs of the business, ten of chance (50 bits), one to check by. */
+const OWN = /^V[0-9A-Z]{13}$/;
+const CHANCE = 10;
+
+/** As it is kept and compared: without blanks and dashes, in capitals. */
+export const voucherNumber = (typed: string): string =>
+  typed
+    .normalize('NFKC')
+    .toUpperCase()
+    .replaceAll(/[^0-9A-Z]/g, '');
+
+export const isVoucherNumber = (text: string): boolean => /^[0-9A-Z]{4,32}$/.test(text);
+
+/** As people read it: in fours. */
+export const voucherText = (number: string): string => number.match(/.{1,4}/g)?.join(' ') ?? '';
+
+/** A new number. @param random Ten random bytes at least. @throws If there are fewer. */
+export function newVoucherNumber(business: string, random: Uint8Array): string {
+  if (random.length < CHANCE) throw new RangeError(`a voucher's number needs ten random bytes`);
+  const chance = [...random.slice(0, CHANCE)].map((byte) => SIGNS[byte % SIGNS.length]!).join('');
+  const bare = `V${signOf(business)}${chance}`;
+  return bare + checkOf(bare);
+}
+
+export type NumberFault = 'no-number' | 'mistyped' | 'other-business';
+
+/** What is wrong with a number itself; whether there is such a voucher the books say. */
+export function numberFault(number: string, business: string): NumberFault | null {
+  if (!isVoucherNumber(number)) return 'no-number';
+  if (!OWN.test(number)) return null;
+  if (checkOf(number.slice(0, -1)) !== number.at(-1)) return 'mistyped';
+  return number.slice(1, 3) === signOf(business) ? null : 'other-business';
+}
+
+/** Two signs that tell businesses apart, most of the time. */
+const signOf = (business: string): string => {
+  const [a = 0, b = 0] = sha256(utf8ToBytes(`voucher ${business}`));
+  return SIGNS[a % SIGNS.length]! + SIGNS[b % SIGNS.length]!;
+};
+
+/** ISO/IEC 7064, MOD 37,36: finds one wrong character, and two that changed places. */
+function checkOf(text: string): string {
+  let product = 36;
+  for (const sign of text) {
+    const sum = (product + ALL.indexOf(sign)) % 36 || 36;
+    product = (sum * 2) % 37;
+  }
+  return ALL[(37 - product) % 36]!;
+}

@@ -1,0 +1,10 @@
+/** What moving money between accounts that somebody holds moves. */
+import type { EntryOf } from '../daybook/kinds';
+import type { Account } from './accounts';
+import { minus, money, type Posting } from './posting';
+
+/** Minor units. */
+export const heldPostings = ({ body }: EntryOf<'held.moved'>): Posting[] => [
+  ...money(body.from as Account, body.amount),
+  ...money(body.to as Account, minus(body.amount)),
+];

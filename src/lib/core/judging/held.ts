@@ -1,0 +1,124 @@
+/** Accounts that somebody holds: whose they are, what was agreed, and that nothing is spent twice. Minor units. */
+import type { EntryOf, KnownEntry } from '../daybook/kinds';
+import { heldParts, isHeldMethod } from '../held/held-account';
+import { accountFor, lastDayOf } from '../held/spend';
+import { voucherNumber } from '../held/voucher-number';
+import { journalOf } from '../journal';
+import type { Evidence } from './evidence';
+import type { Doubt } from './verdict';
+
+const standsOn = ({ books }: Evidence, account: string): number =>
+  books.row('heldSums', account)?.amount ?? 0;
+
+/** A part that was paid from an account: the customer's own, or of a voucher that could be spent, within what was agreed. */
+export function heldDoubt(
+  { at, stamp, body }: EntryOf<'payment.taken'>,
+  evidence: Evidence,
+): Doubt | null {
+  const { held, method, customer, reference, charge } = body;
+  if (held === undefined) return null;
+  const { account, isOverLimit } = held;
+  if (account !== accountFor(method, { customer, reference }))
+    return { code: 'payment/account', found: account };
+  const { books, history } = evidence;
+  if (method === 'voucher') {
+    const number = voucherNumber(reference);
+    const state = books.row('voucherStates', number);
+    const isBlocked = state?.isBlocked === true && state.setStamp < stamp;
+    const sold = books.rows('vouchers').filter((each) => each.number === number);
+    const until = lastDayOf({ sold, state });
+    // Zones of clocks are a day apart at most.
+    const day = new Date(Date.parse(at) - DAY).toISOString().slice(0, 10);
+    if (isBlocked || (until !== '' && until < day))
+      return { code: 'payment/voucher', found: number };
+  }
+  if (method !== 'account' || isOverLimit || customer === null) return null;
+  const limits = history.inForce('customer.set', customer, stamp).map((each) => each.creditLimit);
+  const owes = standsOn(evidence, account) + charge;
+  const isWithin = limits.some((limit) => limit === null || owes <= limit);
+  return isWithin
+    ? null
+    : { code: 'payment/over-limit', found: owes, wanted: Math.max(0, ...limits.map(Number)) };
+}
+
+const DAY = 86_400_000;
+
+/** Lines that are paid in: on accounts of customers that there are, and on vouchers that nobody was sold before. */
+export function paidInDoubt(
+  lines: EntryOf<'sale.rung'>['body']['lines'],
+  evidence: Evidence,
+): Doubt | null {
+  const seen = new Set<string>();
+  for (const { account, price, gross, quantity, name } of lines) {
+    if (account === undefined) continue;
+    if (gross !== price || quantity !== 1000) return { code: 'sale/line-sum', found: name };
+    const fault = seen.has(account)
+      ? ({ code: 'sale/paid-in', found: account } as const)
+      : targetFault(account, evidence);
+    if (fault !== null) return fault;
+    seen.add(account);
+  }
+  return null;
+}
+
+function targetFault(account: string, { books, history }: Evidence): Doubt | null {
+  const { head = '', id = '' } = heldParts(account) ?? {};
+  if (head === 'voucher')
+    return books.rows('vouchers').some(({ number }) => number === id)
+      ? { code: 'sale/voucher-again', found: id }
+      : null;
+  return history.knows('customer.set', id) ? null : { code: 'sale/paid-in', found: account };
+}
+
+/** A voucher of which something is said is one that there is. */
+export function judgeVoucher({ body }: EntryOf<'voucher.set'>, { books }: Evidence): Doubt | null {
+  const isThere = books.rows('vouchers').some(({ number }) => number === body.number);
+  return isThere ? null : { code: 'voucher/unknown', found: body.number };
+}
+
+/** What is moved goes to an account that there is, or makes a voucher that there was not. */
+export const judgeHeldMoved = ({ body }: EntryOf<'held.moved'>, evidence: Evidence): Doubt | null =>
+  targetFault(body.to, evidence);
+
+/** Money that is given back goes on an account by a way that does so; on credit, a customer's whom there is. */
+export function givenOnAccount(
+  way: string,
+  account: string | undefined,
+  stamp: string,
+  { history }: Evidence,
+): Doubt | null {
+  const methods = way === 'cash' ? [] : history.inForce('way.set', way, stamp);
+  const isOn = account !== undefined;
+  if (!isOn) {
+    const isHeld = methods.length > 0 && methods.every(({ method }) => isHeldMethod(method));
+    return isHeld ? { code: 'return/account', found: way } : null;
+  }
+  const { head = '', id = '' } = heldParts(account) ?? {};
+  const fits = methods.some(
+    ({ method }) =>
+      accountFor(
+        method,
+        head === 'voucher' ? { customer: null, reference: id } : { customer: id, reference: '' },
+      ) === account,
+  );
+  if (!fits) return { code: 'return/account', found: account };
+  if (head !== 'voucher' && !history.knows('customer.set', id))
+    return { code: 'return/account', found: account };
+  return null;
+}
+
+/** Whatever takes from what is kept for somebody takes no more than there is: two devices may each have known of it. */
+export function overspent(entry: KnownEntry, evidence: Evidence): Doubt | null {
+  const taken = new Map<string, number>();
+  for (const { account, amount = 0 } of journalOf(entry).postings) {
+    const head = heldParts(account)?.head;
+    if (head === 'voucher' || head === 'credit')
+      taken.set(account, (taken.get(account) ?? 0) + amount);
+  }
+  for (const [account, amount] of taken) {
+    const before = standsOn(evidence, account);
+    if (amount > 0 && before + amount > 0)
+      return { code: 'held/overspent', found: amount, wanted: Math.max(0, -before) };
+  }
+  return null;
+}
