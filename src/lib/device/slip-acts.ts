@@ -28,7 +28,10 @@ import {
   type OpenSlip,
   type SlipBack,
 } from '../core/slip/open-slip';
+import { isHeldMethod } from '../core/held/held-account';
+import type { HeldFacts, Spender } from '../core/held/spend';
 import type { DeviceDatabase } from './database';
+import { heldFacts } from './held-accounts';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId, newRevision } from './new-id';
 import { ownSale, soldIn } from './sale-document';
@@ -78,6 +81,8 @@ type PayCommand = (
   next: Next,
   /** The sales that goods on it come back of, as far as this device knows them. */
   sold: readonly SaleDocument[],
+  /** What is known of the account that it is paid from. */
+  facts: HeldFacts | null,
 ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal };
 
 /** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
@@ -85,6 +90,8 @@ export async function pay(
   { daybook, slip }: SlipDesk,
   command: PayCommand,
   lender?: string,
+  /** The way, where it is paid from an account that somebody holds, and a voucher's number. */
+  from: Pick<Spender, 'reference'> & { readonly method: string } = { method: '', reference: '' },
 ): Promise<PaidOutcome> {
   const outcome = await slip.act<PaidOutcome>(async ({ slip: open, revision }) => {
     const others = await putOnByOthers(daybook, open);
@@ -94,9 +101,9 @@ export async function pay(
     const lentBy = lender ?? lenderOf(open);
     let left: OpenSlip | null = null;
     let saleNumber = 0;
-    const write = (sold: readonly SaleDocument[], next: Next): ReturnType<PayCommand> => {
+    const write = ({ sold, facts }: Known, next: Next): ReturnType<PayCommand> => {
       saleNumber = next.saleNumber;
-      const made = command(open, next, sold);
+      const made = command(open, next, sold, facts);
       left = made.ok ? made.slip : null;
       return made;
     };
@@ -105,14 +112,23 @@ export async function pay(
       leaves: () => left,
       ...(lentBy === undefined ? {} : { lentBy }),
     };
-    const { back } = open;
-    // What comes back is decided by the rows as they are when it is written.
+    const { back = [], customer } = open;
+    const isHeld = isHeldMethod(from.method);
+    // What comes back, and what is left on an account, is decided by the rows as they are when it is written.
     const written =
-      back === undefined
-        ? await daybook.append((next) => write([], next), options)
+      back.length === 0 && !isHeld
+        ? await daybook.append((next) => write({ sold: [], facts: null }, next), options)
         : await daybook.decide(
-            () => salesOf(daybook.db, back),
-            (sold, next) => backChanged(back, sold) ?? write(sold, next),
+            async () => ({
+              sold: await salesOf(daybook.db, back),
+              facts: isHeld
+                ? await heldFacts(daybook.db, from.method, {
+                    ...from,
+                    customer: customer?.id ?? null,
+                  })
+                : null,
+            }),
+            (known, next) => backChanged(back, known.sold) ?? write(known, next),
             options,
           );
     if (!written.ok) return { result: written };
@@ -120,6 +136,11 @@ export async function pay(
     return { result: { ok: true, sale, saleNumber }, left: written.slip };
   });
   return outcome.acted ? outcome.result : { ok: false, refusal: over(outcome.why) };
+}
+
+interface Known {
+  readonly sold: readonly SaleDocument[];
+  readonly facts: HeldFacts | null;
 }
 
 async function salesOf(

@@ -6,6 +6,7 @@ import {
   emptySlip,
   putBackOn,
   putItem,
+  putPaidIn,
   putUnlisted,
   quantitiesOn,
   removeLine,
@@ -131,6 +132,10 @@ export class OpenSlipState {
   putUnlisted(line: Parameters<typeof putUnlisted>[1]): SlipRefusal | null {
     const key = newId();
     return this.#change((slip) => putUnlisted(slip, line, key));
+  }
+  putPaidIn(paid: Parameters<typeof putPaidIn>[1]): SlipRefusal | null {
+    const key = newId();
+    return this.#change((slip) => putPaidIn(slip, paid, key));
   }
   setQuantity(key: string, quantity: number): SlipRefusal | null {
     return this.#change((slip) => setQuantity(slip, key, quantity));

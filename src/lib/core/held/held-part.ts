@@ -13,6 +13,8 @@ export interface AskHeld extends Spender {
   /** Without them nothing is known of any account. */
   readonly facts: HeldFacts | null | undefined;
   readonly mayOweMore: boolean | undefined;
+  /** What is taken at most of what others may spend too, while nobody hears of it; null for any amount. */
+  readonly most: number | null;
   readonly business: string | undefined;
   /** Local, ISO 8601. */
   readonly day: string;
@@ -43,6 +45,15 @@ export function heldPart(
   const { account, left } = found;
   const { balance } = facts;
   const wanted = amount ?? asked.left;
+  if (
+    method !== 'account' &&
+    asked.most !== null &&
+    asked.most < Math.min(wanted, left ?? wanted)
+  ) {
+    if (amount === null && asked.most > 0)
+      return { ok: true, account, amount: asked.most, balance, isOverLimit: false };
+    return refuse({ code: 'held/offline-most', most: asked.most });
+  }
   const take = (most: number, isOverLimit = false): HeldPart => ({
     ...{ ok: true, account, amount: most, balance, isOverLimit },
   });

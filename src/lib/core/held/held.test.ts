@@ -140,7 +140,14 @@ describe('a part from an account', () => {
   const ask = (said: Partial<Parameters<typeof heldPart>[0]>) =>
     heldPart({
       ...{ method: 'voucher', customer: CUSTOMER, reference: 'CARD0042', amount: null, tip: 0 },
-      ...{ left: 3000, facts: facts(), mayOweMore: false, business: BUSINESS, day: '2026-11-28' },
+      ...{
+        left: 3000,
+        most: null,
+        facts: facts(),
+        mayOweMore: false,
+        business: BUSINESS,
+        day: '2026-11-28',
+      },
       ...said,
     });
 
@@ -155,6 +162,20 @@ describe('a part from an account', () => {
     assert.deepEqual(asked?.ok === false && asked.refusal, { code: 'held/less', left: 2000 });
     const tipped = ask({ tip: 100 });
     assert.equal(tipped?.ok === false && tipped.refusal.code, 'held/no-tip');
+  });
+
+  it('is no more than was set up while nobody hears of it', () => {
+    const taken = ask({ most: 700 });
+    assert.equal(taken?.ok === true && taken.amount, 700);
+    const asked = ask({ most: 700, amount: 800 });
+    assert.deepEqual(asked?.ok === false && asked.refusal, {
+      code: 'held/offline-most',
+      most: 700,
+    });
+    const none = ask({ most: 0 });
+    assert.equal(none?.ok === false && none.refusal.code, 'held/offline-most');
+    // What a customer owes has a limit of its own.
+    assert.equal(ask({ most: 0, method: 'account' })?.ok, true);
   });
 
   it('is owed within what was agreed, and beyond it only by right', () => {

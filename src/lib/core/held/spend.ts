@@ -26,6 +26,8 @@ export type HeldRefusal =
   /** Nothing is left on it. */
   | { readonly code: 'held/used-up'; readonly of: HeldHead }
   | { readonly code: 'held/less'; readonly left: number }
+  /** With no network others may spend it meanwhile: no more than was set up. */
+  | { readonly code: 'held/offline-most'; readonly most: number }
   /** Tips are given in money. */
   | { readonly code: 'held/no-tip' }
   /** More would be owed than was agreed. */

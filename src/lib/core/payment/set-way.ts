@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
+import { isHeldMethod } from '../held/held-account';
 import { readAmount } from '../money/amount-text';
 import { readPercent } from '../money/percent';
 import type { Method } from './methods';
@@ -23,6 +24,8 @@ export interface TypedWay {
   readonly givesChange: boolean;
   readonly ledger: string;
   readonly isActive: boolean;
+  /** Of a voucher or credit with no network; empty is any amount. */
+  readonly offlineMost: string;
 }
 
 export type WayRefusal = { readonly field: string } & (
@@ -70,9 +73,15 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
     const { surchargeFixed: wrong } = typed;
     return refuse({ code: 'way/amount-wrong', field: 'surchargeFixed', typed: wrong });
   }
+  const offlineMost =
+    typed.offlineMost.trim() === '' ? null : (fixedIn(typed.offlineMost, currency) ?? undefined);
+  if (offlineMost === undefined)
+    return refuse({ code: 'way/amount-wrong', field: 'offlineMost', typed: typed.offlineMost });
+  const isHeld = isHeldMethod(typed.method) && !isCash;
   const sort = all.find(({ id }) => id === known)?.sort ?? Math.max(...all.map(sortOf)) + 1;
   const id = known ?? newId();
-  const side = isCash ? 'cash' : typed.side;
+  // What is paid from an account is charged as it is, and nothing comes out of a drawer.
+  const side = isCash || isHeld ? 'cash' : typed.side;
   const body = {
     ...typed,
     id,
@@ -83,9 +92,11 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
     reference: typed.reference.trim().slice(0, 40),
     account: typed.account.trim().slice(0, 80),
     ledger: typed.ledger.trim().slice(0, 40),
-    surchargeRate,
-    surchargeFixed,
-    givesChange: isCash || (side === 'cash' && typed.givesChange),
+    ...(isHeld ? { surchargeRate: '0', surchargeFixed: 0 } : { surchargeRate, surchargeFixed }),
+    givesChange: isCash || (!isHeld && side === 'cash' && typed.givesChange),
+    opensDrawer: !isHeld && typed.opensDrawer,
+    needsCustomer: typed.needsCustomer || typed.method === 'account' || typed.method === 'credit',
+    offlineMost: isHeld ? offlineMost : null,
   };
   return { ok: true, id, drafts: [draft('way.set', newId(), null, body)] };
 }
@@ -115,6 +126,7 @@ export const typedWay = (
   return {
     ...fields,
     surchargeFixed: fields.surchargeFixed === 0 ? '' : amountText(fields.surchargeFixed),
+    offlineMost: fields.offlineMost === null ? '' : amountText(fields.offlineMost),
   };
 };
 

@@ -22,6 +22,7 @@ export const CASH_WAY: WayToPay = {
   givesChange: true,
   ledger: '',
   isActive: true,
+  offlineMost: null,
 };
 
 /** All ways that were set up, put away ones too, in the vendor's order; cash is always among them. */

@@ -52,6 +52,8 @@ export interface TakePart extends SaleSurroundings {
   readonly held?: HeldFacts | null | undefined;
   /** Somebody with the right to it lets the customer owe more than was agreed. */
   readonly mayOweMore?: boolean | undefined;
+  /** No network: others may spend the same meanwhile. */
+  readonly isOutOfTouch?: boolean | undefined;
   /** Of the business, whose vouchers are taken. */
   readonly business?: string | undefined;
   /** Who pays, where that is asked for; personal, and so kept apart. */
@@ -168,6 +170,7 @@ export function takePart(asIs: TakePart): PartOutcome {
     ...{ method: way.method, amount, tip, left: Math.min(running.left, upTo ?? running.left) },
     ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
     ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
+    most: command.isOutOfTouch === true ? way.offlineMost : null,
     day: localTime(command.now, event.timeZone).day,
   });
   if (from !== null && !from.ok) return refuse(from.refusal);

@@ -60,6 +60,7 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/sales': 'device',
   'GET /api/sales/[id]': 'device',
   'GET /api/documents/[id]': 'device',
+  'GET /api/held': 'device',
   'GET /api/kept': 'device',
   'GET /api/cards/key': 'device',
   'GET /api/cards/report': 'device',

@@ -60,6 +60,7 @@ const sentences = {
 
   'event/unknown': 'There is no such event.',
   'sale/unknown': 'There is no such sale.',
+  'held/which': 'Name one to four accounts, such as credit: and a customer’s id.',
   'document/unknown': 'There is no such document.',
   'customer/unknown':
     'We have not heard of this customer yet. Try again once this device has sent all it has.',

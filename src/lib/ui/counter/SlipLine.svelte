@@ -2,7 +2,8 @@
   import type { Snippet } from 'svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { quantityText, thousandths } from '../../core/money/units';
-  import type { OpenLine } from '../../core/slip/open-slip';
+  import { isPaidIn, type OpenLine } from '../../core/slip/open-slip';
+  import { dayWords } from '../words/date-words';
   import { quantityWords, type MoneyWords } from '../words/money-words';
 
   interface Props {
@@ -22,6 +23,8 @@
   const { line, amount, isNew, isOpen, money, ontoggle, onquantity, onremove, more }: Props =
     $props();
   const isWhole = $derived(line.unit === '');
+  /** An amount and nothing else: there are no two of it. */
+  const hasQuantity = $derived(!isPaidIn(line));
   // Both start afresh when the quantity changes, whoever changed it.
   let typed = $derived(quantityText(thousandths(line.quantity)));
   let wrong = $derived.by<string | null>(() => {
@@ -45,10 +48,15 @@
     aria-expanded={isOpen}
     onclick={ontoggle}
   >
-    <span class="figure font-[650]">{isWhole ? quantityWords(line.quantity, '') : ''}</span>
+    <span class="figure font-[650]"
+      >{isWhole && hasQuantity ? quantityWords(line.quantity, '') : ''}</span
+    >
     <span class="min-w-0 leading-tight">
       <b class="font-[600]">{line.name}</b>
       <span class="soft block text-sm">
+        {#if line.until !== undefined}<span class="block"
+            >until {dayWords(line.until, money.locale)}</span
+          >{/if}
         {#if isWhole}{line.detail}{:else}{quantityWords(line.quantity, line.unit)} · {money.figure(
             line.price,
           )} a {line.unit}{/if}
@@ -70,7 +78,7 @@
   </button>
   {#if isOpen}
     <div class="flex flex-wrap items-center gap-2 pb-3">
-      {#if isWhole}
+      {#if isWhole && hasQuantity}
         <button
           type="button"
           class="btn btn-quiet w-14 !px-0 text-2xl"
@@ -79,20 +87,20 @@
           onclick={() => step(-1)}>−</button
         >
       {/if}
-      <label class="flex items-center gap-2">
-        <span class="sr-only">Quantity of {line.name}</span>
-        <input
-          class={['input figure w-24 text-center', wrong !== null && '!border-error']}
-          inputmode="decimal"
-          autocomplete="off"
-          aria-invalid={wrong !== null}
-          bind:value={typed}
-          onchange={() => (wrong = onquantity(typed))}
-          onfocus={(event) => event.currentTarget.select()}
-        />
-        {line.unit}
-      </label>
-      {#if isWhole}
+      {#if hasQuantity}<label class="flex items-center gap-2">
+          <span class="sr-only">Quantity of {line.name}</span>
+          <input
+            class={['input figure w-24 text-center', wrong !== null && '!border-error']}
+            inputmode="decimal"
+            autocomplete="off"
+            aria-invalid={wrong !== null}
+            bind:value={typed}
+            onchange={() => (wrong = onquantity(typed))}
+            onfocus={(event) => event.currentTarget.select()}
+          />
+          {line.unit}
+        </label>{/if}
+      {#if isWhole && hasQuantity}
         <button
           type="button"
           class="btn btn-quiet w-14 !px-0 text-2xl"

@@ -35,6 +35,7 @@
     '/people': '/set-up',
     '/acts': '/set-up',
     '/customers': '/set-up',
+    '/vouchers': '/set-up',
     '/devices': '/set-up',
     '/loose-ends': '/set-up',
     '/items': '/set-up',

@@ -1,8 +1,39 @@
 /** What is said of accounts that somebody holds: what a customer owes, their credit, vouchers. */
-import type { HeldRefusal } from '../../core/held/spend';
+import type { SetHeldRefusal } from '../../core/held/set-held';
+import type { HeldMove } from '../../core/held/statement';
+import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spend';
 import { voucherText } from '../../core/held/voucher-number';
+import type { CustomerHolds } from '../../core/held/customer-holds';
 import { dayWords } from './date-words';
+import type { VoucherStands } from '../../core/held/voucher-list';
 import type { MoneyWords } from './money-words';
+
+/** What a way to pay is called until somebody says otherwise. */
+export const HELD_NAMES: Readonly<Record<string, string>> = {
+  account: 'On account',
+  credit: 'Credit',
+  voucher: 'Voucher',
+};
+
+/** What lines of a slip are called that are paid in. */
+export const HELD_LINES = {
+  customer: 'Paid on account',
+  credit: 'Credit paid in',
+  voucher: 'Voucher',
+} as const;
+
+/** What a customer has and owes, beside their name; empty where that is nothing. */
+export function holdsWords({ owes, credit, limit }: CustomerHolds, money: MoneyWords): string {
+  const isOver = limit !== null && owes > limit;
+  return [
+    owes > 0 ? `owes ${money.text(owes)}${isOver ? ', over their limit' : ''}` : '',
+    owes < 0 ? `has paid ${money.text(-owes)} too much` : '',
+    credit > 0 ? `has ${money.text(credit)} credit` : '',
+    credit < 0 ? `has spent ${money.text(-credit)} more credit than they had` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(' · ');
+}
 
 export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): string {
   switch (refusal.code) {
@@ -26,6 +57,10 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
         : 'Nothing is left on this voucher.';
     case 'held/less':
       return `Only ${money.text(refusal.left)} is left there; take that, and the rest another way.`;
+    case 'held/offline-most':
+      return refusal.most === 0
+        ? 'With no network it is not taken: it may be spent elsewhere meanwhile. Take another way.'
+        : `With no network at most ${money.text(refusal.most)} of it is taken: it may be spent elsewhere meanwhile.`;
     case 'held/no-tip':
       return 'A tip is given in money: take it off here, or with a part in cash or on a card.';
     case 'held/over-limit':
@@ -34,3 +69,85 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
         : `They may owe ${money.text(refusal.limit)} and owe ${money.text(refusal.owes)} already; somebody with the right can let them owe more.`;
   }
 }
+
+/** What stands on an account that something is to be paid from. */
+export function heldSaying(method: string, facts: HeldFacts, money: MoneyWords): string {
+  const { balance, creditLimit } = facts;
+  if (method === 'account') {
+    const owes = balance > 0 ? `They owe ${money.text(balance)}` : 'They owe nothing';
+    return creditLimit === null ? `${owes}.` : `${owes}, and may owe ${money.text(creditLimit)}.`;
+  }
+  const until = lastDayOf(facts);
+  return [
+    `${money.text(-balance)} is left`,
+    until === '' ? '' : `, to be spent until ${dayWords(until, money.locale)}`,
+    '.',
+  ].join('');
+}
+
+/** What may be owed, until when, and whether it is more than that. */
+export function limitWords(
+  owes: number,
+  limit: number | null,
+  terms: number,
+  money: MoneyWords,
+): string {
+  const days = terms === 0 ? 'at once' : `within ${String(terms)} days`;
+  if (limit === null) return `any amount, to pay ${days}`;
+  if (limit === 0) return owes > 0 ? 'nothing was agreed' : 'may owe nothing';
+  return owes > limit
+    ? `over the ${money.text(limit)} that was agreed`
+    : `of ${money.text(limit)} at most, to pay ${days}`;
+}
+
+/** What moved on an account, in a word or two; its sale is named beside it. */
+export function moveWords({ kind, amount }: Pick<HeldMove, 'kind' | 'amount'>): string {
+  switch (kind) {
+    case 'payment.taken':
+      return 'Paid from it';
+    case 'sale.rung':
+      return 'Paid in';
+    case 'payment.reversed':
+      return 'Given back before it was rung up';
+    case 'sale.voided':
+      return 'Sale voided';
+    case 'void.undone':
+      return 'Void taken back';
+    case 'return.made':
+      return 'Goods came back';
+    case 'refund.made':
+      return 'Given back without a sale';
+    case 'held.moved':
+      return amount > 0 ? 'Moved to another account' : 'Moved from another account';
+    default:
+      return 'Put right';
+  }
+}
+
+/** Why nothing was said of a voucher, or moved. */
+export function setHeldWords(
+  refusal: SetHeldRefusal | { readonly code: 'slip/gone' },
+  money: MoneyWords,
+): string {
+  switch (refusal.code) {
+    case 'held/no-reason':
+      return 'Say why, in a few words: “lost” will do.';
+    case 'held/day-wrong':
+      return `“${refusal.typed}” is no day there is.`;
+    case 'slip/gone':
+    case 'held/nothing-there':
+      return 'Nothing is left there to move.';
+    case 'held/less-there':
+      return `Only ${money.text(refusal.left)} is left there.`;
+  }
+}
+
+const STANDS: Readonly<Record<VoucherStands, string>> = {
+  open: 'Can be spent',
+  'used up': 'Used up',
+  'out of date': 'Out of date',
+  blocked: 'Blocked',
+  'spent twice': 'More was spent than there was',
+  'sold twice': 'The number was sold twice',
+};
+export const standsWords = (stands: VoucherStands): string => STANDS[stands];

@@ -120,6 +120,7 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'held/used-up':
     case 'held/less':
     case 'held/no-tip':
+    case 'held/offline-most':
     case 'held/over-limit':
       return heldRefusalWords(refusal, money);
     case 'slip/full':

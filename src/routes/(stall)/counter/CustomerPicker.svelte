@@ -1,6 +1,8 @@
 <script lang="ts">
   import { findCustomers } from '$lib/core/customer/find-customers';
+  import { customerHolds } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
+  import { holdsWords } from '$lib/ui/words/held-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
 
@@ -14,6 +16,10 @@
     const wanted = who.trim() !== '';
     return () => (wanted ? db.books.customers.toArray() : []);
   }, []);
+  const holds = live(() => {
+    const { customer } = open;
+    return () => (customer === undefined ? undefined : customerHolds(db, customer));
+  }, undefined);
   const found = $derived(who.trim() === '' ? [] : findCustomers(who, customers.value));
 
   function choose(customer: typeof open.customer): void {
@@ -29,7 +35,10 @@
       <span
         ><b>{open.customer.name}</b>{open.customer.discount === '0'
           ? ''
-          : `, ${open.customer.discount} % off`}</span
+          : `, ${open.customer.discount} % off`}{holds.value === undefined ||
+        holdsWords(holds.value, stall.money) === ''
+          ? ''
+          : ` · ${holdsWords(holds.value, stall.money)}`}</span
       >
       <button type="button" class="btn btn-quiet" onclick={() => choose(undefined)}
         >Remove the customer</button

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { readAmount } from '$lib/core/money/amount-text';
-  import type { OpenLine } from '$lib/core/slip/open-slip';
+  import { isPaidIn, type OpenLine } from '$lib/core/slip/open-slip';
   import { discountText, readDiscount } from '$lib/core/slip/read-discount';
   import { live } from '$lib/device/live.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -64,30 +64,31 @@
 </script>
 
 <div class="grid grid-cols-2 gap-2 pb-3">
-  <label class="grid gap-0.5 text-sm">
-    Price{line.listPrice === undefined ? '' : `, was ${money.figure(line.listPrice)}`}
-    <input
-      class={['input figure w-full', where === 'price' && '!border-error']}
-      inputmode="decimal"
-      autocomplete="off"
-      bind:value={price}
-      onchange={() => {
-        if (reason.trim() !== '') setPrice();
-      }}
-      onfocus={(event) => event.currentTarget.select()}
-    />
-  </label>
-  <label class="grid gap-0.5 text-sm">
-    Discount, % or amount
-    <input
-      class={['input figure w-full', where === 'discount' && '!border-error']}
-      autocomplete="off"
-      bind:value={discount}
-      onchange={setDiscount}
-      onfocus={(event) => event.currentTarget.select()}
-    />
-  </label>
-  {#if isPriceTouched}
+  {#if !isPaidIn(line)}<label class="grid gap-0.5 text-sm">
+      Price{line.listPrice === undefined ? '' : `, was ${money.figure(line.listPrice)}`}
+      <input
+        class={['input figure w-full', where === 'price' && '!border-error']}
+        inputmode="decimal"
+        autocomplete="off"
+        bind:value={price}
+        onchange={() => {
+          if (reason.trim() !== '') setPrice();
+        }}
+        onfocus={(event) => event.currentTarget.select()}
+      />
+    </label>
+    <label class="grid gap-0.5 text-sm">
+      Discount, % or amount
+      <input
+        class={['input figure w-full', where === 'discount' && '!border-error']}
+        autocomplete="off"
+        bind:value={discount}
+        onchange={setDiscount}
+        onfocus={(event) => event.currentTarget.select()}
+      />
+    </label>
+  {/if}
+  {#if isPriceTouched && !isPaidIn(line)}
     <label class="col-span-2 grid gap-0.5 text-sm">
       Why another price
       <span class="flex gap-2">
@@ -129,7 +130,7 @@
       </select>
     </label>
   {/if}
-  {#if stall.taxes.length > 0}
+  {#if stall.taxes.length > 0 && !isPaidIn(line)}
     <fieldset class="col-span-2 flex flex-wrap gap-x-4">
       <legend class="text-sm">Taxes</legend>
       {#each stall.taxes as tax (tax.id)}

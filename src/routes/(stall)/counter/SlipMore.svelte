@@ -8,6 +8,7 @@
   import { useStall } from '../stall.svelte';
   import CustomerPicker from './CustomerPicker.svelte';
   import { setAside } from './keep-slip';
+  import PaidIn from './PaidIn.svelte';
 
   interface Props {
     dialog: HTMLDialogElement | undefined;
@@ -127,6 +128,13 @@
         onchange={() => slip.say({ note: note.trim() === '' ? undefined : note.trim() })}
       />
     </label>
+
+    <PaidIn
+      ondone={(says) => {
+        dialog?.close();
+        toast(says);
+      }}
+    />
 
     <section class="grid gap-2" aria-labelledby="for-later">
       <h3 id="for-later" class="text-lg">For later</h3>

@@ -5,9 +5,11 @@
   import { CASH_WAY } from '$lib/core/payment/ways';
   import { discountText } from '$lib/core/slip/read-discount';
   import { thingsOn } from '$lib/core/slip/open-slip';
+  import { customerHolds } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
   import SlipLine from '$lib/ui/counter/SlipLine.svelte';
   import { painted } from '$lib/ui/frame/painted';
+  import { holdsWords } from '$lib/ui/words/held-words';
   import { useStall } from '../stall.svelte';
   import BackLines from './BackLines.svelte';
   import LackedRight from './LackedRight.svelte';
@@ -41,12 +43,18 @@
   const takesCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
   const things = $derived(thingsOn(slip.current));
   const asideWord = $derived(slip.current.kept === undefined ? 'Set aside' : 'Put back');
+  /** What the customer has and owes, from this device's rows. */
+  const held = live(() => {
+    const { customer } = slip.current;
+    return () => (customer === undefined ? undefined : customerHolds(db, customer));
+  }, undefined);
   /** What was said of the whole slip, in a line. */
   const said = $derived.by(() => {
     const { customer, group, discount, note } = slip.current;
     const service = quote?.serviceCharge ?? 0;
+    const holds = held.value === undefined ? '' : holdsWords(held.value, money);
     return [
-      customer?.name ?? '',
+      [customer?.name ?? '', holds].filter((part) => part !== '').join(' '),
       group === undefined ? '' : `${group.name}, ${group.percent} % off`,
       discount === undefined
         ? ''

@@ -7,6 +7,7 @@ import type { SaleDocument } from '$lib/core/sale/sale-document';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
 import { saleNumber } from '$lib/core/sale/sale-number';
 import { takePart, type PartDone, type PartRefusal, type TakePart } from '$lib/core/sale/take-part';
+import type { HeldFacts } from '$lib/core/held/spend';
 import { CASH_WAY } from '$lib/core/payment/ways';
 import type { OpenSlip, PaidPart } from '$lib/core/slip/open-slip';
 import { newId } from '$lib/device/new-id';
@@ -53,7 +54,16 @@ interface NotTaken {
 
 export type AskedPart = Pick<
   TakePart,
-  'way' | 'amount' | 'upTo' | 'tip' | 'reference' | 'share' | 'card' | 'payer' | 'asked'
+  | 'way'
+  | 'amount'
+  | 'upTo'
+  | 'tip'
+  | 'reference'
+  | 'share'
+  | 'card'
+  | 'payer'
+  | 'asked'
+  | 'mayOweMore'
 > & {
   /** The payment's id, where it was told to others before. */
   readonly id?: string;
@@ -69,12 +79,17 @@ export async function takePartOf(stall: Stall, asked: AskedPart): Promise<TakenA
   let done: PartDone | null = null;
   return await writing(
     stall,
-    (slip, surroundings, drawer) => {
-      const outcome = takePart({ ...asked, ...surroundings, slip, drawer });
+    (slip, surroundings, drawer, _sold, held) => {
+      const outcome = takePart({
+        ...{ ...asked, ...surroundings, slip, drawer, held },
+        business: stall.identity.business,
+        isOutOfTouch: stall.network !== 'there',
+      });
       if (outcome.ok) done = outcome;
       return outcome;
     },
     asked.lentBy,
+    { method: asked.way.method, reference: asked.reference ?? '' },
   ).then((written) => {
     if (!written.ok || done === null) return written.ok ? GONE : written;
     const { part, left, total } = done;
@@ -144,9 +159,11 @@ async function writing(
     surroundings: SaleSurroundings & { readonly newId: () => string },
     drawer: string | null,
     sold: readonly SaleDocument[],
+    held: HeldFacts | null,
   ) =>
     Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
   lender?: string,
+  from?: Parameters<typeof pay>[3],
 ): Promise<Written> {
   const { event, business: pricing, taxes, identity } = stall;
   if (event === undefined || stageOf(event) !== 'trading')
@@ -155,14 +172,15 @@ async function writing(
   const { number: deviceNumber } = identity;
   const written = await pay(
     deskOf(stall),
-    (open, { saleNumber: number, returnNumber }, sold) => {
+    (open, { saleNumber: number, returnNumber }, sold, held) => {
       const here = {
         ...{ newId, pricing, taxes, event, deviceNumber, number, returnNumber },
         now: Date.now(),
       };
-      return command(open, here, stall.drawer?.id ?? null, sold);
+      return command(open, here, stall.drawer?.id ?? null, sold, held);
     },
     lender,
+    from,
   );
   if (!written.ok) return written;
   const { sale } = written;

@@ -156,11 +156,15 @@
   {#key stall.business.cashStamp}<CashRules />{/key}
 
   <section class="sheet grid content-start gap-3" aria-labelledby="customers">
-    <h2 id="customers">Customers</h2>
+    <h2 id="customers">Customers and vouchers</h2>
     <p class="soft">
-      Who has a discount, an order or a bill; what they agreed to; forgetting them.
+      Who has a discount, owes something or has credit; what they agreed to; forgetting them.
+      Vouchers, and what is left on each.
     </p>
-    <a class="btn btn-quiet justify-self-start" href="/customers">Customers</a>
+    <div class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet" href="/customers">Customers</a>
+      <a class="btn btn-quiet" href="/vouchers">Vouchers</a>
+    </div>
   </section>
 
   <section class="sheet grid content-start gap-3" aria-labelledby="add">

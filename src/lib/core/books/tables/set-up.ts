@@ -102,6 +102,7 @@ export const setUpTables = {
       givesChange: flag(),
       ledger: text(40),
       isActive: flag(),
+      offlineMost: wholeOrNull(),
     },
   }),
   makers: records({

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { METHODS } from '../../payment/methods';
 import { amountFromZero, kind, name, percent, wayId } from '../kind';
 
-/** A way to pay, as the vendor set it up. */
+/** A way to pay, as the vendor set it up. Version 2 brought how much is taken with no network of what others may spend too. */
 export const waySet = kind(
-  1,
+  2,
   z
     .strictObject({
       id: wayId,
@@ -28,9 +28,12 @@ export const waySet = kind(
       /** The ledger account that it posts to. */
       ledger: z.string().max(40),
       isActive: z.boolean(),
+      /** With no network, of a voucher or credit at most; null for any amount. Minor units. */
+      offlineMost: amountFromZero.nullable(),
     })
     .refine(({ side, givesChange }) => side === 'cash' || !givesChange, {
       path: ['givesChange'],
       message: 'only what is charged the cash price can give change',
     }),
+  { 1: (body) => ({ ...body, offlineMost: null }) },
 );

@@ -2,8 +2,11 @@
   import Banknote from '@lucide/svelte/icons/banknote';
   import Coins from '@lucide/svelte/icons/coins';
   import CreditCard from '@lucide/svelte/icons/credit-card';
+  import HandCoins from '@lucide/svelte/icons/hand-coins';
   import Landmark from '@lucide/svelte/icons/landmark';
+  import NotebookPen from '@lucide/svelte/icons/notebook-pen';
   import PhoneCall from '@lucide/svelte/icons/phone-call';
+  import TicketCheck from '@lucide/svelte/icons/ticket-check';
   import ScrollText from '@lucide/svelte/icons/scroll-text';
   import { readAmount } from '$lib/core/money/amount-text';
   import { chequeReference } from '$lib/core/payment/cheque';
@@ -14,7 +17,9 @@
   import { useStall } from '../../stall.svelte';
   import type { CardKey } from '$lib/device/database';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import { isHeldMethod } from '$lib/core/held/held-account';
   import FileCard from './FileCard.svelte';
+  import HeldWay from './HeldWay.svelte';
   import KeyedCard from './KeyedCard.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import type { CardSteps } from './card-steps.svelte';
@@ -40,6 +45,9 @@
     cheque: ScrollText,
     transfer: Landmark,
     own: Coins,
+    account: NotebookPen,
+    credit: HandCoins,
+    voucher: TicketCheck,
   };
   const method = $derived(way.method);
   const Icon = $derived(ICONS[method]);
@@ -67,6 +75,7 @@
   const hint = $derived.by(() => {
     if (isCash) return 'type it';
     if (method === 'card' && reader === null) return 'no reader here';
+    if (method === 'voucher') return 'by its number';
     if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
     return '';
   });
@@ -148,6 +157,8 @@
   </button>
   {#if isOpen && method === 'keyed'}
     <KeyedCard {way} {paying} {card} {cardKey} />
+  {:else if isOpen && isHeldMethod(method)}
+    <HeldWay {way} {paying} {ontaken} />
   {:else if isOpen}
     <form
       class="grid gap-3 px-4 pb-4"

@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../stall.svelte';
+  import Account from './Account.svelte';
   import CardOnFile from './CardOnFile.svelte';
   import Consent from './Consent.svelte';
   import CustomerForm from './CustomerForm.svelte';
@@ -35,6 +36,7 @@
     </p>
   {:else}
     <h1>{customer.name}</h1>
+    <Account {customer} />
     {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}
     <Consent {customer} />
     <CardOnFile {customer} />

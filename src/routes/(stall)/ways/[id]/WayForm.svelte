@@ -1,11 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { METHODS } from '$lib/core/payment/methods';
+  import { isHeldMethod } from '$lib/core/held/held-account';
   import { setWay, typedWay } from '$lib/core/payment/set-way';
   import { CASH_WAY, type WayToPay } from '$lib/core/payment/ways';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
+  import { HELD_NAMES } from '$lib/ui/words/held-words';
   import { METHOD_WORDS, wayRefusalWords } from '$lib/ui/words/way-words';
   import { StallForm as Form } from '../../forms/stall-form.svelte';
   import StallForm from '../../forms/StallForm.svelte';
@@ -36,6 +38,7 @@
   });
   const { typed } = form;
   const isCash = $derived(way?.id === CASH_WAY.id);
+  const isHeld = $derived(isHeldMethod(typed.method));
   const methods = METHODS.filter((method) => method !== 'cash');
 
   /** What is usual for a kind of payment; all of it can be changed. */
@@ -45,7 +48,11 @@
     typed.opensDrawer = method === 'cheque';
     typed.reference =
       method === 'cheque' ? 'Cheque number' : method === 'keyed' ? 'Number of the order' : '';
-    typed.needsCustomer = method === 'transfer';
+    typed.needsCustomer = method === 'transfer' || method === 'account' || method === 'credit';
+    if (isHeldMethod(method)) {
+      if (typed.name.trim() === '') typed.name = HELD_NAMES[method] ?? '';
+      [typed.givesChange, typed.surchargeRate, typed.surchargeFixed] = [false, '0', ''];
+    }
     if (typed.side === 'card') typed.givesChange = false;
   }
 </script>
@@ -68,47 +75,65 @@
             >{/each}
         </select>
       </label>
-      <label class="grid content-start gap-1 font-[560]">
-        It is charged
-        <select class="select min-h-12 w-full" bind:value={typed.side}>
-          <option value="cash">the cash price</option>
-          <option value="card">the card price</option>
-        </select>
-      </label>
+      {#if !isHeld}<label class="grid content-start gap-1 font-[560]">
+          It is charged
+          <select class="select min-h-12 w-full" bind:value={typed.side}>
+            <option value="cash">the cash price</option>
+            <option value="card">the card price</option>
+          </select>
+        </label>{/if}
     {/if}
-    <Field
-      label="Reference it asks for"
-      bind:value={typed.reference}
-      maxlength={40}
-      help="What it is called: cheque number, terminal slip. Empty asks for none"
-    />
+    {#if !isHeld}<Field
+        label="Reference it asks for"
+        bind:value={typed.reference}
+        maxlength={40}
+        help="What it is called: cheque number, terminal slip. Empty asks for none"
+      />{/if}
+    {#if typed.method === 'voucher' || typed.method === 'credit'}
+      <Field
+        label="With no network, at most"
+        bind:value={typed.offlineMost}
+        inputmode="decimal"
+        at="offlineMost"
+        help="It may be spent elsewhere meanwhile. Empty takes any amount, 0 none"
+      />
+    {/if}
   </section>
-  <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-labelledby="on-top">
-    <h2 id="on-top" class="sm:col-span-2">On top</h2>
-    <Field
-      label="Surcharge, percent"
-      bind:value={typed.surchargeRate}
-      inputmode="decimal"
-      at="surchargeRate"
-    />
-    <Field
-      label="Fixed fee"
-      bind:value={typed.surchargeFixed}
-      inputmode="decimal"
-      at="surchargeFixed"
-    />
-  </section>
+  {#if !isHeld}<section
+      class="sheet grid content-start gap-4 sm:grid-cols-2"
+      aria-labelledby="on-top"
+    >
+      <h2 id="on-top" class="sm:col-span-2">On top</h2>
+      <Field
+        label="Surcharge, percent"
+        bind:value={typed.surchargeRate}
+        inputmode="decimal"
+        at="surchargeRate"
+      />
+      <Field
+        label="Fixed fee"
+        bind:value={typed.surchargeFixed}
+        inputmode="decimal"
+        at="surchargeFixed"
+      />
+    </section>{/if}
   <section class="sheet grid content-start gap-4 sm:grid-cols-2" aria-labelledby="rules">
     <h2 id="rules" class="sm:col-span-2">At the counter, and afterwards</h2>
-    <Tick label="Only for named customers" bind:checked={typed.needsCustomer} />
-    <Tick label="Opens the drawer" bind:checked={typed.opensDrawer} />
-    <Tick
-      label="Gives change"
-      bind:checked={typed.givesChange}
-      disabled={isCash || typed.side === 'card'}
-    />
+    {#if !isHeld}
+      <Tick label="Only for named customers" bind:checked={typed.needsCustomer} />
+      <Tick label="Opens the drawer" bind:checked={typed.opensDrawer} />
+      <Tick
+        label="Gives change"
+        bind:checked={typed.givesChange}
+        disabled={isCash || typed.side === 'card'}
+      />
+    {/if}
     {#if !isCash}<Tick label="Is in use" bind:checked={typed.isActive} />{/if}
-    <Field label="Bank account that receives it" bind:value={typed.account} maxlength={80} />
+    {#if !isHeld}<Field
+        label="Bank account that receives it"
+        bind:value={typed.account}
+        maxlength={80}
+      />{/if}
     <Field
       label="Ledger account"
       bind:value={typed.ledger}

@@ -1,0 +1,8 @@
+/** What a customer has and owes. Minor units. */
+export interface CustomerHolds {
+  /** Below nothing where they paid more than they owed. */
+  readonly owes: number;
+  readonly credit: number;
+  /** What they may owe; null for any amount. */
+  readonly limit: number | null;
+}

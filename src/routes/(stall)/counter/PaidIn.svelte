@@ -1,0 +1,142 @@
+<!-- What is paid in on an account: a voucher is sold, a customer pays what they owe, or leaves credit. -->
+<script lang="ts">
+  import { paidInFor } from '$lib/core/held/set-held';
+  import {
+    isVoucherNumber,
+    numberFault,
+    voucherNumber,
+    voucherText,
+  } from '$lib/core/held/voucher-number';
+  import { readAmount } from '$lib/core/money/amount-text';
+  import { customerHolds } from '$lib/device/held-accounts';
+  import { live } from '$lib/device/live.svelte';
+  import { newVoucher } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { HELD_LINES, holdsWords } from '$lib/ui/words/held-words';
+  import { heldRefusalWords } from '$lib/ui/words/held-words';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+
+  interface Props {
+    /** Called with what was put on the slip. */
+    ondone: (says: string) => void;
+  }
+  const { ondone }: Props = $props();
+  const stall = useStall();
+  const { slip } = stall;
+  const money = $derived(stall.money);
+  const customer = $derived(slip.current.customer);
+  const holds = live(() => {
+    const who = customer;
+    return () => (who === undefined ? undefined : customerHolds(stall.db, who));
+  }, undefined);
+
+  let value = $state('');
+  let number = $state('');
+  let until = $state('');
+  let paid = $state('');
+  let wrong = $state('');
+
+  async function sellVoucher(): Promise<void> {
+    const read = readAmount(value, money.currency);
+    if (!read.ok) {
+      wrong = refusalWords(read.refusal, money);
+      return;
+    }
+    const printed = voucherNumber(number);
+    const isOwn = printed === '';
+    const fault = isOwn ? null : numberFault(printed, stall.identity.business);
+    if (fault !== null) {
+      wrong = heldRefusalWords({ code: `held/${fault}`, number: printed }, money);
+      return;
+    }
+    if (!isOwn && (await isKnown(printed))) {
+      wrong = `${voucherText(printed)} has been sold already: take another card.`;
+      return;
+    }
+    const own = isOwn ? newVoucher(stall.identity.business) : printed;
+    const refusal = slip.putPaidIn({
+      ...{ account: `voucher:${own}`, name: HELD_LINES.voucher, detail: voucherText(own) },
+      ...{ amount: read.amount, until },
+    });
+    wrong = refusal === null ? '' : refusalWords(refusal, money);
+    if (refusal !== null) return;
+    [value, number, until] = ['', '', ''];
+    ondone(`A voucher of ${money.text(read.amount)} is on the slip.`);
+  }
+
+  const isKnown = async (printed: string): Promise<boolean> =>
+    isVoucherNumber(printed) &&
+    (await stall.db.books.vouchers.where('number').equals(printed).count()) > 0;
+
+  function takePayment(): void {
+    if (customer === undefined || holds.value === undefined) return;
+    const { owes } = holds.value;
+    const read = readAmount(
+      paid.trim() === '' ? money.plain(Math.max(0, owes)) : paid,
+      money.currency,
+    );
+    if (!read.ok) {
+      wrong = refusalWords(read.refusal, money);
+      return;
+    }
+    for (const { account, amount } of paidInFor(customer.id, read.amount, owes)) {
+      const isOwed = account.startsWith('customer:');
+      const refusal = slip.putPaidIn({
+        ...{ account, amount, detail: '' },
+        name: isOwed ? HELD_LINES.customer : HELD_LINES.credit,
+      });
+      wrong = refusal === null ? '' : refusalWords(refusal, money);
+      if (refusal !== null) return;
+    }
+    paid = '';
+    ondone(`${money.text(read.amount)} from ${customer.name} is on the slip.`);
+  }
+</script>
+
+<section class="grid gap-3" aria-labelledby="paid-in">
+  <h3 id="paid-in" class="text-lg">Paid in</h3>
+  <form
+    class="grid grid-cols-2 items-end gap-3 sm:grid-cols-[1fr_1.4fr_1.2fr_auto]"
+    aria-label="Sell a voucher"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void sellVoucher();
+    }}
+  >
+    <Field label="Voucher of" bind:value inputmode="decimal" autocomplete="off" />
+    <Field
+      label="Number"
+      bind:value={number}
+      maxlength={60}
+      autocomplete="off"
+      placeholder="a new one"
+    />
+    <Field label="Last day, if any" bind:value={until} type="date" />
+    <button class="btn btn-quiet">Put it on</button>
+  </form>
+  {#if customer !== undefined && holds.value !== undefined}
+    <form
+      class="grid grid-cols-[1fr_auto] items-end gap-3"
+      aria-label="Take a payment"
+      onsubmit={(event) => {
+        event.preventDefault();
+        takePayment();
+      }}
+    >
+      <p class="soft col-span-2">
+        {customer.name}
+        {holdsWords(holds.value, money) || 'owes nothing'}
+      </p>
+      <Field
+        label="They pay in"
+        bind:value={paid}
+        inputmode="decimal"
+        autocomplete="off"
+        placeholder={holds.value.owes > 0 ? money.plain(holds.value.owes) : ''}
+      />
+      <button class="btn btn-quiet">Put it on</button>
+    </form>
+  {/if}
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+</section>

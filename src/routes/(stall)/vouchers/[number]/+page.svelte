@@ -1,0 +1,197 @@
+<!-- One voucher: what is left, where it was spent, and blocking, extending and replacing it. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { toast } from 'svelte-sonner';
+  import { localTime } from '$lib/core/event/local-time';
+  import { replaceVoucher, setVoucher, type SetHeldOutcome } from '$lib/core/held/set-held';
+  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { voucherList } from '$lib/core/held/voucher-list';
+  import { voucherText } from '$lib/core/held/voucher-number';
+  import { heldFacts } from '$lib/device/held-accounts';
+  import { live } from '$lib/device/live.svelte';
+  import { newId, newVoucher } from '$lib/device/new-id';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { dayWords } from '$lib/ui/words/date-words';
+  import { moveWords, setHeldWords, standsWords } from '$lib/ui/words/held-words';
+  import RightButton from '../../RightButton.svelte';
+  import { useStall } from '../../stall.svelte';
+
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const { timeZone, locale } = $derived(stall.business);
+  const dayOf = (at: string): string => localTime(Date.parse(at), timeZone).day;
+  const number = $derived(page.params['number'] ?? '');
+  const found = live(() => {
+    const wanted = number;
+    return async () => {
+      const facts = await heldFacts(db, 'voucher', { customer: null, reference: wanted });
+      const sold = await db.books.vouchers.where('number').equals(wanted).toArray();
+      const sums = [{ account: `voucher:${wanted}`, amount: facts.balance }];
+      const state = await db.books.voucherStates.get(wanted);
+      const [row] = voucherList(
+        sold,
+        state === undefined ? [] : [state],
+        sums,
+        localTime(Date.now(), timeZone).day,
+      );
+      return { row, own: await ownMoves(db, [`voucher:${wanted}`]) };
+    };
+  }, undefined);
+  let older = $state.raw<readonly HeldMove[] | null>([]);
+  $effect(() => {
+    const wanted = number;
+    let isOld = false;
+    void olderMoves(stall.transport, [`voucher:${wanted}`]).then((all) => {
+      if (!isOld) older = all;
+    });
+    return () => (isOld = true);
+  });
+  const statement = $derived(
+    found.value === undefined
+      ? undefined
+      : statementOf(
+          joinedMoves(found.value.own.moves, older ?? []),
+          found.value.own.balances[0] ?? 0,
+          '',
+          '',
+          dayOf,
+        ),
+  );
+  const voucher = $derived(found.value?.row);
+
+  let reason = $state('');
+  let until = $state('');
+  let wrong = $state('');
+
+  async function say(
+    make: (facts: Awaited<ReturnType<typeof heldFacts>>) => SetHeldOutcome,
+    says: string,
+    lentBy?: string,
+  ): Promise<boolean> {
+    const made = await stall.daybook.decide(
+      () => heldFacts(db, 'voucher', { customer: null, reference: number }),
+      make,
+      lentBy === undefined ? {} : { lentBy },
+    );
+    wrong = made.ok ? '' : setHeldWords(made.refusal, money);
+    if (made.ok) {
+      reason = '';
+      toast(says);
+    }
+    return made.ok;
+  }
+  const set = (isBlocked: boolean, last: string, says: string, lentBy?: string) =>
+    say(() => setVoucher({ newId, number, isBlocked, until: last, reason }), says, lentBy);
+  async function replace(lentBy?: string): Promise<void> {
+    const fresh = newVoucher(stall.identity.business);
+    const isDone = await say(
+      (facts) => replaceVoucher({ newId, number, fresh, facts, reason }),
+      `It can be spent no more; ${voucherText(fresh)} is in its place.`,
+      lentBy,
+    );
+    if (isDone) await goto(`/vouchers/${fresh}`);
+  }
+</script>
+
+<div class="page page-text gap-5">
+  {#if voucher === undefined}
+    {#if found.isRead}
+      <h1>No voucher of that number</h1>
+      <p class="sheet">
+        This device knows no <span class="code">{voucherText(number)}</span>.
+        <a class="plain" href="/vouchers">Vouchers</a>
+      </p>
+    {/if}
+  {:else}
+    <h1 class="code">{voucherText(voucher.number)}</h1>
+    <section class="sheet grid gap-3" aria-label="Voucher" data-testid="voucher">
+      <div class="flex flex-wrap items-end justify-between gap-3">
+        <p>
+          <span class="soft block">Left of {money.text(voucher.value)}</span>
+          <span class="amount text-4xl">{money.text(voucher.left)}</span>
+        </p>
+        <p class={voucher.stands.endsWith('twice') ? 'text-error font-[650]' : ''}>
+          {standsWords(voucher.stands)}{voucher.reason === '' ? '' : `: ${voucher.reason}`}
+        </p>
+      </div>
+      <p class="soft">
+        {voucher.until === ''
+          ? 'It can be spent on any day.'
+          : `It can be spent until ${dayWords(voucher.until, locale)}.`}
+      </p>
+      {#if statement !== undefined}
+        <table class="rows" data-testid="spent">
+          <thead
+            ><tr
+              ><th scope="col">Day</th><th scope="col">What</th><th scope="col" class="text-right"
+                >Amount</th
+              ><th scope="col" class="text-right">Left</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each statement.lines as line (line.id)}
+              <tr>
+                <td>{dayWords(dayOf(line.at), locale)}</td>
+                <td
+                  >{moveWords(line)}{#if line.sale !== ''}, <a
+                      class="plain"
+                      href="/sales/{line.sale}">{line.number}</a
+                    >{/if}</td
+                >
+                <td class="figure text-right">{money.figure(-line.amount)}</td>
+                <td class="figure text-right">{money.figure(-line.balance)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      {/if}
+      {#if older === null}<p class="soft">No network: what this device has.</p>{/if}
+    </section>
+    <section class="sheet grid gap-3" aria-labelledby="change">
+      <h2 id="change">Block, extend, replace</h2>
+      <Field label="Why" bind:value={reason} maxlength={200} autocomplete="off" />
+      <div class="flex flex-wrap items-end gap-2">
+        <RightButton
+          right="voucher.set"
+          look="btn-quiet"
+          label={voucher.stands === 'blocked' ? 'Let it be spent again' : 'Block it'}
+          onGo={async (lentBy) => {
+            const isBlocked = voucher.stands !== 'blocked';
+            await set(
+              isBlocked,
+              voucher.until,
+              isBlocked ? 'It can be spent no more.' : 'It can be spent again.',
+              lentBy,
+            );
+          }}
+        />
+        {#if voucher.left > 0}
+          <RightButton
+            right="voucher.set"
+            look="btn-quiet"
+            label="Replace it by a fresh one"
+            onGo={replace}
+          />
+        {/if}
+      </div>
+      <div class="flex flex-wrap items-end gap-2">
+        <div class="min-w-44 flex-1">
+          <Field label="Last day; empty is any" type="date" bind:value={until} />
+        </div>
+        <RightButton
+          right="voucher.set"
+          look="btn-quiet"
+          label="Set its last day"
+          onGo={async (lentBy) => {
+            await set(voucher.stands === 'blocked', until, 'Its last day is set.', lentBy);
+          }}
+        />
+      </div>
+      {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+    </section>
+    <p><a class="plain" href="/vouchers">All vouchers</a></p>
+  {/if}
+</div>

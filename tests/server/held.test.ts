@@ -1,0 +1,279 @@
+/** Vouchers, credit and what customers owe, on the server: nothing is spent twice in silence, and nobody's but their own. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import type { Draft } from '../../src/lib/core/daybook/chain';
+import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
+import type { HeldAccount } from '../../src/lib/core/held/held-account';
+import { moveHeld, replaceVoucher, setVoucher } from '../../src/lib/core/held/set-held';
+import type { HeldFacts } from '../../src/lib/core/held/spend';
+import { CASH_WAY } from '../../src/lib/core/payment/ways';
+import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
+import { takePart, type TakePart } from '../../src/lib/core/sale/take-part';
+import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../../src/lib/core/slip/open-slip';
+import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
+import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
+import { foundedDrafts } from '../../src/lib/core/testing/founded';
+import { heldWay } from '../../src/lib/core/testing/held-drafts';
+import {
+  BUSINESS,
+  customerId,
+  deviceId,
+  DRAWER,
+  EVENT,
+  item,
+  personBody,
+  personId,
+} from '../../src/lib/core/testing/made-up-business';
+import { saleDocument } from '../../src/lib/server/books/find-sales';
+import { BookReader } from '../../src/lib/server/books/read-books';
+import { append } from '../../src/lib/server/daybook/append';
+import { testDatabase, type TestDatabase } from '../support/test-database';
+
+const NOW = Date.UTC(2026, 10, 22, 10);
+const [OWNER, HELPER] = [personId(1), personId(3)];
+const writers = [1, 2].map((n) => new DeviceWriter(n));
+const { newId } = writers[0]!;
+let t: TestDatabase;
+let books: BookReader;
+let returns = 0;
+
+/** @returns What was found against them. */
+async function push(
+  drafts: readonly Draft[],
+  by: string | null = OWNER,
+  device = 1,
+  at = NOW,
+): Promise<readonly string[]> {
+  const entries = writers[device - 1]!.append(drafts, at, by);
+  const { kept, refused } = await append(
+    t.database,
+    { business: BUSINESS, device: deviceId(device) },
+    entries,
+    at,
+  );
+  assert.equal(refused, null);
+  return kept.map(({ code }) => code);
+}
+
+const customer = (n: number, creditLimit: number | null): Draft =>
+  privateDraft(
+    'customer.set',
+    newId(),
+    { id: customerId(n), discount: '0', terms: 14, creditLimit, isActive: true },
+    'sixteen-letters-',
+    {
+      ...{ name: `Customer ${String(n)}`, email: '', phone: '', company: '' },
+      ...{ address: '', taxNumber: '', note: '' },
+    },
+  );
+
+before(async () => {
+  t = await testDatabase();
+  books = new BookReader(t.database);
+  for (const n of [1, 2]) await t.enrol(BUSINESS, deviceId(n));
+  const [owner, ...rest] = foundedDrafts(writers[0]!);
+  assert.deepEqual(await push([owner!], null), []);
+  assert.deepEqual(await push(rest), []);
+  const ways = (['customer', 'credit', 'voucher'] as const).map((on) => {
+    const { setStamp: _stamp, ...way } = heldWay(on);
+    return draft('way.set', newId(), null, way);
+  });
+  const helper = draft('staff.set', newId(), null, personBody(3, []));
+  assert.deepEqual(await push([...ways, customer(1, 500), customer(2, null), helper]), []);
+});
+after(() => t.end());
+
+/** As a device has it that heard of so much on the account and of nothing since. */
+const known = (balance: number, creditLimit: number | null = null): HeldFacts => ({
+  ...{ balance, sold: [{ until: '' }], state: undefined, creditLimit },
+});
+
+const buyer = (n: number) => ({ id: customerId(n), name: 'Wren', discount: '0' });
+
+function sell(slip: OpenSlip, device: number, paid: Partial<TakePart> & Pick<TakePart, 'way'>) {
+  const writer = writers[device - 1]!;
+  const taken = takePart({
+    ...{ newId: writer.newId, slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
+    ...{ drawer: DRAWER, amount: null, business: BUSINESS },
+    ...{ deviceNumber: device, number: writer.nextSale() },
+    ...paid,
+  });
+  assert.ok(taken.ok, JSON.stringify(taken));
+  assert.equal(taken.slip, null);
+  return taken.drafts;
+}
+
+function paidIn(account: HeldAccount, amount: number, device = 1, buys?: number) {
+  const line = { account, name: 'Voucher', detail: '', amount };
+  const put = putPaidIn(emptySlip(newId()), line, 'in');
+  assert.ok(put.ok);
+  const slip = buys === undefined ? put.slip : { ...put.slip, customer: buyer(buys) };
+  return sell(slip, device, { way: CASH_WAY });
+}
+
+function spent(
+  on: 'customer' | 'credit' | 'voucher',
+  device: number,
+  held: HeldFacts,
+  more: Partial<TakePart> & { readonly buys?: number } = {},
+) {
+  const { buys, ...paid } = more;
+  const put = putItem(emptySlip(newId()), item(1, 105), 2000, 'a');
+  assert.ok(put.ok);
+  const slip = buys === undefined ? put.slip : { ...put.slip, customer: buyer(buys) };
+  return sell(slip, device, { way: heldWay(on), held, ...paid });
+}
+
+async function standsOn(account: string): Promise<number> {
+  const rows = await books.rows(BUSINESS, 'heldSums', { account });
+  return rows[0]?.amount ?? 0;
+}
+
+describe('a voucher', () => {
+  it('is sold for cash and is no turnover; what is spent of it is', async () => {
+    assert.deepEqual(await push(paidIn('voucher:CARD01', 500)), []);
+    const [sold] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    assert.deepEqual([sold?.takings, sold?.paidIn, sold?.tax], [0, 500, 0]);
+    assert.equal(await standsOn('voucher:CARD01'), -500);
+    assert.deepEqual(await push(spent('voucher', 1, known(-500), { reference: 'card-01' })), []);
+    const [now] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    assert.deepEqual([now?.takings, now?.paidIn, now?.tax], [210, 500, 35]);
+    assert.equal(await standsOn('voucher:CARD01'), -290);
+  });
+
+  it('that is spent on two devices out of touch is taken twice, and the second is found', async () => {
+    assert.deepEqual(await push(paidIn('voucher:CARD02', 300)), []);
+    const [one, two] = [1, 2].map((n) => spent('voucher', n, known(-300), { reference: 'CARD02' }));
+    assert.deepEqual(await push(one!), []);
+    assert.deepEqual(await push(two!, OWNER, 2), ['held/overspent']);
+    assert.equal(await standsOn('voucher:CARD02'), 120);
+  });
+
+  it('of which nobody was sold any is found', async () => {
+    const made = spent('voucher', 1, known(-300), { reference: 'MADEUP1' });
+    assert.deepEqual(await push(made), ['held/overspent']);
+  });
+
+  it('of a number that was sold before is found', async () => {
+    assert.deepEqual(await push(paidIn('voucher:CARD03', 300)), []);
+    assert.deepEqual(await push(paidIn('voucher:CARD03', 300, 2), OWNER, 2), [
+      'sale/voucher-again',
+    ]);
+  });
+
+  it('is blocked by whoever may, spent by nobody then, and what is left goes on a fresh one', async () => {
+    assert.deepEqual(await push(paidIn('voucher:CARD04', 300)), []);
+    const block = setVoucher({
+      ...{ newId, number: 'CARD04', isBlocked: true, until: '', reason: 'lost' },
+    });
+    assert.ok(block.ok);
+    assert.deepEqual(await push(block.drafts, HELPER), ['right/missing']);
+    const facts = known(-300);
+    const anew = { newId, number: 'CARD04', fresh: 'CARD05', facts, reason: 'lost' };
+    const replaced = replaceVoucher(anew);
+    assert.ok(replaced.ok);
+    assert.deepEqual(await push(replaced.drafts), []);
+    const late = spent('voucher', 2, facts, { reference: 'CARD04' });
+    assert.deepEqual(await push(late, OWNER, 2, NOW + 60_000), ['payment/voucher']);
+    assert.deepEqual(await push(spent('voucher', 1, facts, { reference: 'CARD05' })), []);
+    assert.equal(await standsOn('voucher:CARD05'), -90);
+    const unknown = setVoucher({
+      ...{ newId, number: 'NOSUCH', isBlocked: true, until: '', reason: 'lost' },
+    });
+    assert.ok(unknown.ok);
+    assert.deepEqual(await push(unknown.drafts), ['voucher/unknown']);
+  });
+
+  it('that was spent cannot be given back as if it had not been', async () => {
+    const sold = paidIn('voucher:CARD06', 300);
+    assert.deepEqual(await push(sold), []);
+    assert.deepEqual(await push(spent('voucher', 1, known(-300), { reference: 'CARD06' })), []);
+    const sale = sold.find(({ kind }) => kind === 'sale.rung')!.id;
+    const back = await takenBack(sale, { way: 'cash', drawer: DRAWER });
+    assert.deepEqual(await push(back), ['held/overspent']);
+  });
+});
+
+describe('what a customer owes', () => {
+  it('is owed within what was agreed, beyond it by right alone, and paid in later', async () => {
+    const on = { buys: 1 };
+    assert.deepEqual(await push(spent('customer', 1, known(0, 500), on), HELPER), []);
+    assert.deepEqual(await push(spent('customer', 1, known(210, 500), on), HELPER), []);
+    assert.equal(await standsOn(`customer:${customerId(1)}`), 420);
+    // A device that heard of none of it.
+    const third = spent('customer', 2, known(0, 500), on);
+    assert.deepEqual(await push(third, HELPER, 2), ['payment/over-limit']);
+    const let_ = spent('customer', 2, known(630, 500), { ...on, mayOweMore: true });
+    assert.deepEqual(await push(let_, HELPER, 2), ['right/missing']);
+    const paid = paidIn(`customer:${customerId(1)}`, 840, 1, 1);
+    assert.deepEqual(await push(paid, HELPER), []);
+    assert.equal(await standsOn(`customer:${customerId(1)}`), 0);
+  });
+
+  it('is their own: another’s account, or one that nobody has, is found', async () => {
+    const made = spent('customer', 1, known(0), { buys: 2 });
+    const forged = made.map((each) =>
+      each.kind === 'payment.taken'
+        ? { ...each, body: { ...(each.body as object), customer: customerId(1) } }
+        : each,
+    );
+    assert.deepEqual(await push(forged), ['payment/account']);
+    const nobodys = paidIn(`credit:${customerId(9)}`, 100);
+    assert.deepEqual(await push(nobodys), ['sale/paid-in']);
+  });
+});
+
+describe('credit', () => {
+  it('is what goods that came back come to, is spent like money, and pays what is owed', async () => {
+    const sold = spent('customer', 1, known(0), { buys: 2 });
+    assert.deepEqual(await push(sold), []);
+    const sale = sold.find(({ kind }) => kind === 'sale.rung')!.id;
+    const account = `credit:${customerId(2)}` as const;
+    const back = { way: heldWay('credit').id, drawer: null, account };
+    assert.deepEqual(await push(await takenBack(sale, { ...back, typed: '1' })), []);
+    assert.equal(await standsOn(account), -105);
+    const move = { newId, from: account, to: `customer:${customerId(2)}` as const };
+    const paid = moveHeld({ ...move, balance: -105, amount: 100, reason: 'asked for' });
+    assert.ok(paid.ok);
+    const before = await standsOn(`customer:${customerId(2)}`);
+    assert.deepEqual(await push(paid.drafts, HELPER), ['right/missing']);
+    const again = moveHeld({ ...move, balance: -105, amount: 100, reason: 'asked for' });
+    assert.ok(again.ok);
+    assert.deepEqual(await push(again.drafts), ['held/overspent']);
+    assert.equal(await standsOn(account), 95);
+    assert.equal(await standsOn(`customer:${customerId(2)}`), before - 200);
+  });
+
+  it('goes on no account that had not paid, and no more of it than that had', async () => {
+    const sold = paidIn(`credit:${customerId(2)}`, 500, 1, 2);
+    assert.deepEqual(await push(sold), []);
+    const put = putItem(emptySlip(newId()), item(1, 105), 2000, 'a');
+    assert.ok(put.ok);
+    const byCash = sell({ ...put.slip, customer: buyer(2) }, 1, { way: CASH_WAY });
+    assert.deepEqual(await push(byCash), []);
+    const sale = byCash.find(({ kind }) => kind === 'sale.rung')!.id;
+    const toDebt = { way: heldWay('customer').id, drawer: null };
+    const off = await takenBack(sale, { ...toDebt, account: `credit:${customerId(2)}` });
+    assert.deepEqual(await push(off), ['return/account']);
+    const noAccount = await takenBack(sale, { ...toDebt, account: null, typed: '1' });
+    assert.deepEqual(await push(noAccount), ['return/account']);
+  });
+});
+
+async function takenBack(
+  sale: string,
+  { typed = '1', ...more }: Pick<MakeReturn, 'way' | 'drawer' | 'account'> & { typed?: string },
+): Promise<readonly Draft[]> {
+  const found = await saleDocument(t.database, books, BUSINESS, sale);
+  assert.ok(found !== null);
+  const { lines, payments, returns: before, refunds, voids, undone } = found;
+  const outcome = makeReturn({
+    ...{ newId, sale: found.sale, lines, payments, before, refunds, voids, undone },
+    chosen: [{ line: 0, typed, to: 'stock' }],
+    ...{ reason: 'it wilted', card: null, cashStep: 1, currency: 'GBP' },
+    ...{ deviceNumber: 1, number: (returns += 1), event: EVENT, place: EVENT },
+    ...{ day: '2026-11-22', hour: 10, ...more },
+  });
+  assert.ok(outcome.ok, JSON.stringify(outcome));
+  return outcome.drafts;
+}
