@@ -1,6 +1,7 @@
 /** Taking goods of a sale back: decided by the rows as they are when it is written. */
 import { BASE, type Row } from '../core/books/tables';
 import { asCorrected } from '../core/sale/corrections';
+import type { HeldAccount } from '../core/held/held-account';
 import { localTime } from '../core/event/local-time';
 import {
   makeReturn,
@@ -26,6 +27,8 @@ export interface Returning {
   readonly drawer: string | null;
   /** The payment to whose card it goes back. */
   readonly card: string | null;
+  /** The account that it goes on. */
+  readonly account?: HeldAccount | null;
   /** How what the card does not take is given back. */
   readonly rest: RestOfCard | null;
   readonly event: Pick<Row<'events'>, 'id' | 'timeZone'> | null;
@@ -45,6 +48,7 @@ export async function returnOnce(
     way,
     drawer,
     card,
+    account = null,
     rest,
     event,
     business,
@@ -67,7 +71,7 @@ export async function returnOnce(
         newId,
         ...soldIn(now),
         ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
-        ...{ card, refunds: now.refunds },
+        ...{ card, account, refunds: now.refunds },
         rest: rest === null ? null : { ...rest, drawer: openOnly(rest.drawer) },
         drawer: openOnly(drawer),
         ...{ cashStep: business.cashStep, currency: business.currency, isOff },

@@ -28,6 +28,8 @@ export interface EventTakings {
   readonly takings: number;
   readonly tax: number;
   readonly units: number;
+  /** Paid in on accounts: it came by the ways to pay, and is no takings. */
+  readonly paidIn: number;
   readonly items: readonly ItemTakings[];
   readonly hours: readonly Row<'eventHours'>[];
   readonly taxes: readonly Row<'eventTaxes'>[];
@@ -46,6 +48,7 @@ export function takingsOf(rows: EventRows): EventTakings {
     takings: rows.totals?.takings ?? 0,
     tax: rows.totals?.tax ?? 0,
     units: rows.totals?.units ?? 0,
+    paidIn: rows.totals?.paidIn ?? 0,
     items: items.map((item) => ({
       item,
       sold: sold.get(item)?.quantity ?? 0,
@@ -77,7 +80,7 @@ export function differencesBetween(
   const compare = (where: string, a: number | null, b: number | null): void => {
     if (a !== b) found.push({ where, device: a, server: b });
   };
-  for (const figure of ['sales', 'takings', 'tax', 'units'] as const) {
+  for (const figure of ['sales', 'takings', 'tax', 'units', 'paidIn'] as const) {
     compare(figure, device[figure], server[figure]);
   }
   const ours = new Map(device.items.map((row) => [row.item, row]));

@@ -45,3 +45,14 @@ export const headOfMethod = (method: string): HeldHead | null => HEAD_OF[method 
 
 /** Whether it is paid from an account that somebody holds, and no money comes in. */
 export const isHeldMethod = (method: string): boolean => headOfMethod(method) !== null;
+
+/** What all accounts of each head come to together, of those that stand at anything. Minor units. */
+export function heldTotals(
+  balances: readonly { readonly account: string; readonly amount: number }[],
+): readonly { readonly head: HeldHead; readonly amount: number }[] {
+  return HELD_HEADS.flatMap((head) => {
+    const own = balances.filter(({ account }) => account.startsWith(`${head}:`));
+    const amount = own.reduce((all, each) => all + each.amount, 0);
+    return own.length === 0 ? [] : [{ head, amount }];
+  });
+}

@@ -42,7 +42,12 @@ export function voucherList(
   sums: readonly Pick<Row<'heldSums'>, 'account' | 'amount'>[],
   today: string,
 ): readonly VoucherRow[] {
-  const byNumber = Map.groupBy(sold, ({ number }) => number);
+  const byNumber = new Map<string, Sold[]>();
+  for (const each of sold) {
+    const all = byNumber.get(each.number);
+    if (all === undefined) byNumber.set(each.number, [each]);
+    else all.push(each);
+  }
   const stateOf = new Map(states.map((state) => [state.id, state]));
   const left = new Map(sums.map(({ account, amount }) => [account, amount]));
   return [...byNumber]

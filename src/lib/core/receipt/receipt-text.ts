@@ -122,6 +122,7 @@ function partLines(
     isSigned,
     approval,
     share,
+    after,
   }: ReceiptPart,
   text: (left: string, right?: string, look?: Look) => void,
   figure: (amount: number) => string,
@@ -135,6 +136,8 @@ function partLines(
   if (isHeld) text('  held, to be taken later', '', 'small');
   if (isCarried) text('  taken with no network, to be authorised', '', 'small');
   if (change !== 0) text('  change', figure(change), 'small');
+  if (after !== null)
+    text(after.is === 'left' ? '  left on it' : '  owed in all', figure(after.amount), 'small');
 }
 
 /**

@@ -5,6 +5,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Row } from '../books/tables';
+import { voucherText } from '../held/voucher-number';
 import { paidWith } from '../payment/part-sums';
 import { sum } from '../money/units';
 
@@ -41,6 +42,8 @@ export interface ReceiptPart {
   /** The approval code of a card, or empty. */
   readonly approval: string;
   readonly share: number | null;
+  /** What was left afterwards on what it was paid from, or what the customer owes in all; null for money. */
+  readonly after: { readonly is: 'left' | 'owed'; readonly amount: number } | null;
 }
 
 /** Goods that came back, and what was given back for them, above nothing. */
@@ -163,6 +166,7 @@ function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {
       ...extras.map(({ name }) => `with ${name}`),
       ...(tag === '' ? [] : [`tag ${tag}`]),
       ...(note === '' ? [] : [note]),
+      ...(line.until === '' ? [] : [`until ${line.until}`]),
     ],
     quantity: line.quantity,
     unit: line.unit,
@@ -188,12 +192,14 @@ const backOf = (
 });
 
 function partOf(part: Row<'payments'>): ReceiptPart {
-  const { card, change, surcharge, tip } = part;
+  const { card, change, surcharge, tip, held } = part;
   return {
     name: part.wayName,
     reference:
       card === null
-        ? part.reference
+        ? part.method === 'voucher'
+          ? voucherText(part.reference)
+          : part.reference
         : [card.scheme, card.last4, part.reference].filter((each) => each !== '').join(' '),
     amount: paidWith(part) + change,
     change,
@@ -204,6 +210,10 @@ function partOf(part: Row<'payments'>): ReceiptPart {
     isSigned: card?.isSigned === true,
     approval: card?.approval ?? '',
     share: part.share,
+    after:
+      held == null
+        ? null
+        : { is: held.account.startsWith('customer:') ? 'owed' : 'left', amount: held.after },
   };
 }
 

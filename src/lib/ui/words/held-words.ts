@@ -5,6 +5,7 @@ import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spe
 import { voucherText } from '../../core/held/voucher-number';
 import type { CustomerHolds } from '../../core/held/customer-holds';
 import { dayWords } from './date-words';
+import type { HeldHead } from '../../core/held/held-account';
 import type { VoucherStands } from '../../core/held/voucher-list';
 import type { MoneyWords } from './money-words';
 
@@ -151,3 +152,24 @@ const STANDS: Readonly<Record<VoucherStands, string>> = {
   'sold twice': 'The number was sold twice',
 };
 export const standsWords = (stands: VoucherStands): string => STANDS[stands];
+
+/** What an event changed on the accounts of one kind. */
+export function heldAtEventWords(head: HeldHead, amount: number, money: MoneyWords): string {
+  const much = money.text(Math.abs(amount));
+  if (amount === 0)
+    return `${{ customer: 'Customers’ accounts', credit: 'Credit', voucher: 'Vouchers' }[head]}: as much was paid in as was taken.`;
+  switch (head) {
+    case 'customer':
+      return amount > 0
+        ? `Customers owe ${much} more than before: it comes later, and is on their accounts.`
+        : `Customers paid ${much} more than they were lent here.`;
+    case 'credit':
+      return amount < 0
+        ? `${much} more is owed to customers as credit.`
+        : `${much} of customers’ credit was spent here.`;
+    case 'voucher':
+      return amount < 0
+        ? `${much} more is owed on vouchers.`
+        : `${much} of vouchers was spent here that others had paid for before.`;
+  }
+}

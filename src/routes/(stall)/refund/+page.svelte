@@ -4,6 +4,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { itemName } from '$lib/core/goods/item-name';
+  import { isHeldMethod } from '$lib/core/held/held-account';
   import { allWays } from '$lib/core/payment/ways';
   import { givenFor, type ChosenBack } from '$lib/core/sale/make-return';
   import { refundMostOf, refundOwed } from '$lib/core/sale/make-refund';
@@ -48,7 +49,8 @@
   /** What is given back so is given back there by hand; a card that was charged here goes by its sale. */
   const ways = $derived(
     allWays(stall.wayRows).filter(
-      ({ method, isActive }) => isActive && !['cash', 'card', 'keyed'].includes(method),
+      ({ method, isActive }) =>
+        isActive && !['cash', 'card', 'keyed'].includes(method) && !isHeldMethod(method),
     ),
   );
   $effect(() => {

@@ -254,6 +254,12 @@
           {/each}
         </tbody>
       </table>
+      {#if (figures?.paidIn ?? 0) !== 0}
+        <p class="soft mt-2" data-testid="paid-in">
+          {money.text(figures?.paidIn ?? 0)} of it was paid in: vouchers that were sold, credit, what
+          customers owed. It is no takings.
+        </p>
+      {/if}
       {#if (figures?.tips ?? []).length > 0}
         <p class="soft mt-2" data-testid="tips-by-seller">
           Tips: {figures?.tips

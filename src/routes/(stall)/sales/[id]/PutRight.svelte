@@ -4,6 +4,7 @@
   import { findCustomers } from '$lib/core/customer/find-customers';
   import type { Fix } from '$lib/core/daybook/kinds/sale-corrected';
   import { readAmount } from '$lib/core/money/amount-text';
+  import { isHeldMethod } from '$lib/core/held/held-account';
   import { allWays, CASH_WAY } from '$lib/core/payment/ways';
   import { changeOf } from '$lib/core/sale/corrections';
   import { couldBe } from '$lib/core/sale/correct-sale';
@@ -27,9 +28,11 @@
   const stall = useStall();
   const { books } = stall.db;
   const money = $derived(stall.money);
-  /** A card that was charged is given back instead, and what was exchanged stays exchanged. */
+  /** A card that was charged is given back instead, what was exchanged stays, and so does what an account paid. */
   const parts = $derived(
-    found.payments.filter(({ card, method }) => card === null && method !== 'exchange'),
+    found.payments.filter(
+      ({ card, method }) => card === null && method !== 'exchange' && !isHeldMethod(method),
+    ),
   );
   const inCash = $derived(parts.filter(({ drawer }) => drawer !== null));
   const ways = $derived(
@@ -38,6 +41,7 @@
         isActive &&
         method !== 'card' &&
         method !== 'keyed' &&
+        !isHeldMethod(method) &&
         (!needsCustomer || found.sale.customer !== null),
     ),
   );

@@ -7,13 +7,16 @@
   import {
     canComeBack,
     givenFor,
+    leftOnAccount,
     leftOnCard,
     readChosen,
     type ChosenBack,
+    type RestOfCard,
   } from '$lib/core/sale/make-return';
   import { leftOf, leftValueOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
+  import { live } from '$lib/device/live.svelte';
   import { returnOnce } from '$lib/device/return-goods';
   import { soldIn } from '$lib/device/sale-document';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -62,11 +65,35 @@
       return rest > 0 ? [{ id, way, name: `${wayName} ${card.last4}`, rest }] : [];
     }),
   );
+  /** Accounts that it goes on: those that it was paid from, as far as each had, and credit. */
+  const customer = live(() => {
+    const id = found.sale.customer;
+    return () => (id === null ? undefined : stall.db.books.customers.get(id));
+  }, undefined);
+  const accounts = $derived.by(() => {
+    const paid = found.payments.flatMap(({ held, way, wayName }) => {
+      if (held == null || held.account.startsWith('credit:')) return [];
+      const rest = leftOnAccount(held.account, found.payments, found.returns);
+      const name = `on ${wayName}, as it was paid`;
+      return rest > 0 ? [{ account: held.account, way, name, rest }] : [];
+    });
+    const credit = stall.wayRows.find(({ method, isActive }) => method === 'credit' && isActive);
+    const who = customer.value;
+    return who === undefined || credit === undefined
+      ? paid
+      : [
+          ...paid,
+          {
+            ...{ account: `credit:${who.id}` as const, way: credit.id },
+            ...{ name: `as credit of ${who.name}`, rest: null },
+          },
+        ];
+  });
   /** Other ways that are no cash: what is given back so is given back there by hand. */
   const ways = $derived([
     ...new Map(
-      found.payments.flatMap(({ drawer, card, way, wayName }) =>
-        drawer === null && card === null ? [[way, wayName] as const] : [],
+      found.payments.flatMap(({ drawer, card, held, way, wayName }) =>
+        drawer === null && card === null && held == null ? [[way, wayName] as const] : [],
       ),
     ),
   ]);
@@ -86,15 +113,23 @@
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
   const card = $derived(cards.find(({ id }) => by === `card ${id}`));
   const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
-  /** More than the card had paid: that goes another way beside it. */
-  const over = $derived(card === undefined || owed === null ? 0 : Math.max(0, owed - card.rest));
+  /** More than the card or the account had paid: that goes another way beside it. */
+  const account = $derived(accounts.find((each) => by === `account ${each.account}`));
+  const most = $derived(card?.rest ?? account?.rest ?? null);
+  const over = $derived(most === null || owed === null ? 0 : Math.max(0, owed - most));
   let restBy = $state('');
+  const onAccount = (id: string): RestOfCard | null => {
+    const into = accounts.find((each) => each.account === id);
+    return into === undefined ? null : { way: into.way, drawer: null, account: into.account };
+  };
   const rest = $derived(
     over === 0 || restBy === ''
       ? null
       : restBy.startsWith('drawer ')
         ? { way: 'cash', drawer: restBy.slice('drawer '.length) }
-        : { way: restBy.slice('way '.length), drawer: null },
+        : restBy.startsWith('account ')
+          ? onAccount(restBy.slice('account '.length))
+          : { way: restBy.slice('way '.length), drawer: null },
   );
   const { cashStep } = $derived(stall.business);
   const inRest = $derived(givenFor(over, rest?.drawer != null, cashStep));
@@ -109,9 +144,14 @@
     const cash = drawers.find(({ device }) => device === stall.identity.device) ?? drawers[0];
     const paidInCash = found.payments.some((part) => part.drawer !== null);
     const [card] = cards;
+    const [onto] = accounts;
     const way = ways[0]?.[0];
     if (card !== undefined && !paidInCash) {
       by = `card ${card.id}`;
+      return;
+    }
+    if (onto !== undefined && onto.rest !== null && !paidInCash) {
+      by = `account ${onto.account}`;
       return;
     }
     by =
@@ -146,8 +186,9 @@
     const outcome = await returnOnce(stall.daybook, {
       ...{ found, chosen, isOff, reason, drawer, lentBy, business: stall.business },
       event: stall.event ?? null,
-      way: card?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
+      way: card?.way ?? account?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
       card: card?.id ?? null,
+      account: account?.account ?? null,
       rest,
       deviceNumber: stall.identity.number,
     });
@@ -159,11 +200,15 @@
     const what = isOff ? 'It is taken off.' : 'It is taken back.';
     doing = '';
     toast(
-      card === undefined
-        ? `${what} Give back ${money.text(given)}.`
-        : `${what} ${money.text(given - byHand)} goes to the card as soon as there is network${
+      account !== undefined
+        ? `${what} ${money.text(given - byHand)} is on the account${
             byHand === 0 ? '' : `; give back ${money.text(byHand)} beside it`
-          }.`,
+          }.`
+        : card === undefined
+          ? `${what} Give back ${money.text(given)}.`
+          : `${what} ${money.text(given - byHand)} goes to the card as soon as there is network${
+              byHand === 0 ? '' : `; give back ${money.text(byHand)} beside it`
+            }.`,
     );
   }
 </script>
@@ -266,6 +311,13 @@
             <option value="card {id}">to {name}{isGift ? '' : `, up to ${money.text(rest)}`}</option
             >
           {/each}
+          {#each accounts as each (each.account)}
+            <option value="account {each.account}"
+              >{each.name}{isGift || each.rest === null
+                ? ''
+                : `, up to ${money.text(each.rest)}`}</option
+            >
+          {/each}
           {#if stall.event !== undefined && !isOff}
             <option value="exchange">in exchange, on the slip at the counter</option>
           {/if}
@@ -285,10 +337,13 @@
             {#each ways as [way, name] (way)}
               <option value="way {way}">by {name}, as it was paid</option>
             {/each}
+            {#each accounts.filter(({ rest: most }) => most === null) as each (each.account)}
+              <option value="account {each.account}">{each.name}</option>
+            {/each}
           </select>
         </label>
       {/if}
-      {#if by.startsWith('way ') || (rest !== null && rest.drawer === null)}
+      {#if by.startsWith('way ') || (rest !== null && rest.drawer === null && rest.account == null)}
         <p class="soft text-sm">
           It is noted here; give the money back there as well, on the terminal or by hand.
         </p>

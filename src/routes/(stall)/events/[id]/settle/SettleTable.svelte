@@ -1,9 +1,11 @@
 <script lang="ts">
   /** Should be, is, and the difference in words: a row for each thing, which opens into what is behind it. */
+  import { heldTotals } from '$lib/core/held/held-account';
   import type { Row } from '$lib/core/books/tables';
   import type { Settling } from '$lib/core/settle/settling';
   import { live } from '$lib/device/live.svelte';
   import DrawerFormula from '$lib/ui/cash/DrawerFormula.svelte';
+  import { heldAtEventWords } from '$lib/ui/words/held-words';
   import { cashMoveWords } from '$lib/ui/words/cash-words';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { guessWords, type SettleNames } from '$lib/ui/words/settle-words';
@@ -93,6 +95,8 @@
     const off = row.found - row.should;
     return off === 0 ? { says: 'ties up', isOff: false } : { says: money.off(off), isOff: true };
   };
+  /** What customers owe and are owed since: nothing of it is there to be counted. */
+  const held = $derived(heldTotals(settling.balances));
   /** Drawers are counted blind here, or by whoever may not see what should be in them. */
   const isHidden = (row: Look): boolean =>
     row.is === 'money' && row.key.startsWith('drawer ') && row.found === null && !stall.seesCash();
@@ -296,4 +300,11 @@
       {/if}
     </tbody>
   </table>
+  {#if held.length > 0}
+    <ul class="soft mt-3 grid gap-1" data-testid="settle-held">
+      {#each held as { head, amount } (head)}
+        <li>{heldAtEventWords(head, amount, money)}</li>
+      {/each}
+    </ul>
+  {/if}
 </section>
