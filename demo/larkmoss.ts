@@ -1,6 +1,7 @@
 /** Larkmoss Plants, made up: a nursery that sells from a van at markets, in pounds, tax included. */
 import type { DemoBusiness } from './business';
 import { goodsOn, inVariants } from './goods';
+import { heldWays } from './held';
 import { recordIdOf } from './ids';
 import { person } from './person';
 import { waysOf } from './ways';
@@ -97,6 +98,7 @@ export const larkmoss: DemoBusiness = {
       account: 'Larkmoss current account',
     },
     { name: 'Town tokens', method: 'own', ledger: '1090' },
+    ...heldWays({ account: 'On account', credit: 'Credit', voucher: 'Voucher' }, 3000),
   ]),
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   bank: { name: 'Market account', number: 'GB33BUKB20201555555555' },

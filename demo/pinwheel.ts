@@ -1,6 +1,7 @@
 /** Pinwheel & Tail, made up: kites and windsocks at fairs, in dollars, tax on top. */
 import type { DemoBusiness } from './business';
 import { goodsOn, inVariants } from './goods';
+import { heldWays } from './held';
 import { recordIdOf } from './ids';
 import { person } from './person';
 import { waysOf } from './ways';
@@ -47,6 +48,7 @@ export const pinwheel: DemoBusiness = {
       reference: 'Terminal slip',
       surchargeFixed: 0,
     },
+    ...heldWays({ account: 'On account', credit: 'Credit', voucher: 'Voucher' }, 5000),
   ]),
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   bank: { name: 'Fair account', number: '000123456789' },

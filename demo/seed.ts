@@ -24,6 +24,7 @@ import { DemoDevice, newId } from './demo-device';
 import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
+import { heldMatters } from './held';
 import { putRight } from './putting-right';
 import { settleEdition } from './settling';
 import { carriedAndDeclined, draftsOf, salesOfDay } from './trading-day';
@@ -62,12 +63,15 @@ export async function seed(
       ...{ daysAgo, sales, event: eventOn(demo, now - daysAgo * DAY) },
     }));
     const past = [...own, ...pastMarkets(demo, now)].sort((a, b) => b.daysAgo - a.daysAgo);
-    for (const { daysAgo, sales, event } of past) {
+    for (const [at, { daysAgo, sales, event }] of past.entries()) {
       const isOpen = daysAgo === past.at(-1)?.daysAgo;
       // Enough that something of everything went wrong.
       const most = isOpen ? Math.max(sales, 30) : sales;
       const edition = { event, sales: most, seed: daysAgo * 7919 + sales, isOpen };
-      const counted = await pastEdition(desk, devices, demo, edition);
+      const counted = await pastEdition(desk, devices, demo, {
+        ...edition,
+        before: past.length - 1 - at,
+      });
       const settling = { bank, desk, books, demo, owner: ownerOf(demo) };
       await settleEdition(settling, { event: event.id, counted, isOpen });
       if (isOpen) files = await lastStatement(bank, books, demo, event, now);
@@ -206,13 +210,18 @@ interface Edition {
   readonly seed: number;
   /** The last one: some of it does not tie up. */
   readonly isOpen: boolean;
+  /** How many editions before the last one it was. */
+  readonly before: number;
 }
+
+/** So many before the last one have customers who owe and vouchers that are spent. */
+const WITH_ACCOUNTS = 4;
 
 async function pastEdition(
   desk: DemoDevice,
   devices: readonly DemoDevice[],
   demo: DemoBusiness,
-  { event, sales, seed: from, isOpen }: Edition,
+  { event, sales, seed: from, isOpen, before }: Edition,
 ): Promise<number> {
   const opens = momentOf(event.days[0]!.date, event.days[0]!.opens, event.timeZone);
   const hours =
@@ -271,9 +280,24 @@ async function pastEdition(
         sales: cashSales.slice(1),
         next: (of) => nextNumber(desk, of),
       });
-  for (const { item, quantity } of right?.goods ?? [])
+  const matters =
+    isOpen || before > WITH_ACCOUNTS
+      ? null
+      : await heldMatters({
+          ...{
+            desk,
+            demo,
+            owner: ownerOf(demo),
+            event,
+            drawer,
+            at: closes + 600_000,
+            edition: before,
+          },
+          next: (of) => nextNumber(desk, of),
+        });
+  for (const { item, quantity } of [...(right?.goods ?? []), ...(matters?.goods ?? [])])
     left.set(item, (left.get(item) ?? 0) + quantity);
-  const back = (gave?.amount ?? 0) + (right?.gave ?? 0);
+  const back = (gave?.amount ?? 0) + (right?.gave ?? 0) + (matters?.gave ?? 0);
   const taken = { drawer, parts: 0, handed, change, rounding: 0, back };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {
