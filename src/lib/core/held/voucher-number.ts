@@ -28,10 +28,16 @@ export const voucherText = (number: string): string => number.match(/.{1,4}/g)?.
 /** A new number. @param random Ten random bytes at least. @throws If there are fewer. */
 export function newVoucherNumber(business: string, random: Uint8Array): string {
   if (random.length < CHANCE) throw new RangeError(`a voucher's number needs ten random bytes`);
-  const chance = [...random.slice(0, CHANCE)].map((byte) => SIGNS[byte % SIGNS.length]!).join('');
-  const bare = `V${signOf(business)}${chance}`;
-  return bare + checkOf(bare);
+  const chance = [...random.slice(0, CHANCE - 1)].map(signAt).join('');
+  // The check is one of the same signs: with another last sign of chance it is another.
+  for (let last = random[CHANCE - 1]!; ; last += 1) {
+    const bare = `V${signOf(business)}${chance}${signAt(last)}`;
+    const check = checkOf(bare);
+    if (SIGNS.includes(check)) return bare + check;
+  }
 }
+
+const signAt = (byte: number): string => SIGNS[byte % SIGNS.length]!;
 
 export type NumberFault = 'no-number' | 'mistyped' | 'other-business';
 
@@ -46,7 +52,7 @@ export function numberFault(number: string, business: string): NumberFault | nul
 /** Two signs that tell businesses apart, most of the time. */
 const signOf = (business: string): string => {
   const [a = 0, b = 0] = sha256(utf8ToBytes(`voucher ${business}`));
-  return SIGNS[a % SIGNS.length]! + SIGNS[b % SIGNS.length]!;
+  return signAt(a) + signAt(b);
 };
 
 /** ISO/IEC 7064, MOD 37,36: finds one wrong character, and two that changed places. */

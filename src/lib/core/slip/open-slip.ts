@@ -449,7 +449,10 @@ export function quantitiesOn(slip: OpenSlip): Map<string, number> {
 
 /** How many things are on the slip: what is weighed or timed is one thing a line. */
 export const thingsOn = (slip: OpenSlip): number =>
-  slip.lines.reduce((all, { unit, quantity }) => all + (unit === '' ? quantity / 1000 : 1), 0);
+  slip.lines.reduce(
+    (all, line) => all + (isPaidIn(line) ? 0 : line.unit === '' ? line.quantity / 1000 : 1),
+    0,
+  );
 
 function putLine(slip: OpenSlip, line: OpenLine): SlipOutcome {
   if (isFull([...slip.lines, line])) return { ok: false, refusal: { code: 'slip/full' } };

@@ -102,10 +102,14 @@ export function limitWords(
 }
 
 /** What moved on an account, in a word or two; its sale is named beside it. */
-export function moveWords({ kind, amount }: Pick<HeldMove, 'kind' | 'amount'>): string {
+export function moveWords({
+  kind,
+  amount,
+  account,
+}: Pick<HeldMove, 'kind' | 'amount' | 'account'>): string {
   switch (kind) {
     case 'payment.taken':
-      return 'Paid from it';
+      return account.startsWith('customer:') ? 'Bought on account' : 'Spent';
     case 'sale.rung':
       return 'Paid in';
     case 'payment.reversed':

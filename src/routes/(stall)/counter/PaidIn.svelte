@@ -97,7 +97,7 @@
 <section class="grid gap-3" aria-labelledby="paid-in">
   <h3 id="paid-in" class="text-lg">Paid in</h3>
   <form
-    class="grid grid-cols-2 items-end gap-3 sm:grid-cols-[1fr_1.4fr_1.2fr_auto]"
+    class="grid grid-cols-2 items-end gap-3"
     aria-label="Sell a voucher"
     onsubmit={(event) => {
       event.preventDefault();

@@ -130,7 +130,7 @@
         class={['input figure w-full text-xl', paying.wrong !== null && '!border-error']}
         inputmode="decimal"
         autocomplete="off"
-        placeholder={money.plain(amount)}
+        placeholder={found?.ok === true ? money.plain(amount) : ''}
         aria-invalid={paying.wrong !== null}
         oninput={() => (paying.wrong = null)}
       />

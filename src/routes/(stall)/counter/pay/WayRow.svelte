@@ -109,8 +109,9 @@
   let element: HTMLElement;
   $effect(() => {
     if (!isOpen) return;
-    if (matchMedia('(pointer: fine)').matches) field?.focus();
-    else element.scrollIntoView({ block: 'start' });
+    const isDesk = matchMedia('(pointer: fine)').matches;
+    if (isDesk) field?.focus();
+    element.scrollIntoView({ block: isDesk ? 'nearest' : 'start' });
   });
 
   async function take(): Promise<void> {

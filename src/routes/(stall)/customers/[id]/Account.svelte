@@ -5,14 +5,14 @@
   import type { Row } from '$lib/core/books/tables';
   import { localTime } from '$lib/core/event/local-time';
   import { moveHeld, paidInFor } from '$lib/core/held/set-held';
-  import { openItems } from '$lib/core/held/statement';
+  import { openItems, type HeldMove } from '$lib/core/held/statement';
   import { readAmount } from '$lib/core/money/amount-text';
   import { customerHolds } from '$lib/device/held-accounts';
-  import { ownMoves } from '$lib/device/held-statement';
+  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { dayWords } from '$lib/ui/words/date-words';
+  import { shortDayWords } from '$lib/ui/words/date-words';
   import { HELD_LINES, limitWords, setHeldWords } from '$lib/ui/words/held-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import RightButton from '../../RightButton.svelte';
@@ -36,11 +36,20 @@
     const { id } = customer;
     return () => ownMoves(db, [`customer:${id}`]);
   }, undefined);
+  let older = $state.raw<readonly HeldMove[] | null>([]);
+  $effect(() => {
+    const { id } = customer;
+    let isOld = false;
+    void olderMoves(stall.transport, [`customer:${id}`]).then((all) => {
+      if (!isOld) older = all;
+    });
+    return () => (isOld = true);
+  });
   const open = $derived(
     owed.value === undefined
       ? []
       : openItems(
-          owed.value.moves,
+          joinedMoves(owed.value.moves, older ?? []),
           owed.value.balances[0] ?? 0,
           customer.terms,
           localTime(Date.now(), timeZone).day,
@@ -121,7 +130,10 @@
     {#if open.length > 0}
       <table class="rows" data-testid="open-items">
         <thead
-          ><tr><th scope="col">To pay for</th><th scope="col">Due</th><th scope="col">Left</th></tr
+          ><tr
+            ><th scope="col">To pay for</th><th scope="col" class="!text-left">Due</th><th
+              scope="col">Left</th
+            ></tr
           ></thead
         >
         <tbody>
@@ -133,8 +145,8 @@
                     : 'a sale under way'}{:else}<a class="plain" href="/sales/{sale}">{number}</a
                   >{/if}{left === amount ? '' : `, of ${money.text(amount)}`}</td
               >
-              <td class={isOverdue ? 'text-error font-[600]' : ''}
-                >{due === '' ? '' : dayWords(due, locale)}{isOverdue && due !== ''
+              <td class={['!text-left', isOverdue && 'text-error font-[600]']}
+                >{due === '' ? '' : shortDayWords(due, locale)}{isOverdue && due !== ''
                   ? ', overdue'
                   : ''}</td
               >

@@ -13,7 +13,7 @@
   import { live } from '$lib/device/live.svelte';
   import { newId, newVoucher } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { dayWords } from '$lib/ui/words/date-words';
+  import { dayWords, shortDayWords } from '$lib/ui/words/date-words';
   import { moveWords, setHeldWords, standsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -126,16 +126,17 @@
         <table class="rows" data-testid="spent">
           <thead
             ><tr
-              ><th scope="col">Day</th><th scope="col">What</th><th scope="col" class="text-right"
-                >Amount</th
+              ><th scope="col">Day</th><th scope="col" class="!text-left">What</th><th
+                scope="col"
+                class="text-right">Amount</th
               ><th scope="col" class="text-right">Left</th></tr
             ></thead
           >
           <tbody>
             {#each statement.lines as line (line.id)}
               <tr>
-                <td>{dayWords(dayOf(line.at), locale)}</td>
-                <td
+                <td>{shortDayWords(dayOf(line.at), locale)}</td>
+                <td class="!text-left"
                   >{moveWords(line)}{#if line.sale !== ''}, <a
                       class="plain"
                       href="/sales/{line.sale}">{line.number}</a

@@ -9,7 +9,7 @@
   import Field from '$lib/ui/forms/Field.svelte';
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
-  import { dayWords } from '$lib/ui/words/date-words';
+  import { shortDayWords } from '$lib/ui/words/date-words';
   import { moveWords } from '$lib/ui/words/held-words';
   import { useStall } from '../../../stall.svelte';
   import { saveStatement, statementLetter, statementPaper } from './statement-paper';
@@ -85,21 +85,22 @@
       <table class="rows">
         <thead
           ><tr
-            ><th scope="col">Day</th><th scope="col">What</th><th scope="col" class="text-right"
-              >Amount</th
+            ><th scope="col">Day</th><th scope="col" class="!text-left">What</th><th
+              scope="col"
+              class="text-right">Amount</th
             ><th scope="col" class="text-right">Stands at</th></tr
           ></thead
         >
         <tbody>
           <tr
-            ><td></td><td class="soft">Before</td><td></td><td class="figure text-right"
+            ><td></td><td class="soft !text-left">Before</td><td></td><td class="figure text-right"
               >{money.figure(sign * statement.opening)}</td
             ></tr
           >
           {#each statement.lines as line (line.id)}
             <tr>
-              <td>{dayWords(dayOf(line.at), locale)}</td>
-              <td
+              <td>{shortDayWords(dayOf(line.at), locale)}</td>
+              <td class="!text-left"
                 >{moveWords(line)}{#if line.sale !== ''}, <a class="plain" href="/sales/{line.sale}"
                     >{line.number}</a
                   >{/if}</td
@@ -108,7 +109,9 @@
               <td class="figure text-right">{money.figure(sign * line.balance)}</td>
             </tr>
           {:else}
-            <tr><td></td><td class="soft" colspan="3">Nothing moved in this time.</td></tr>
+            <tr
+              ><td></td><td class="soft !text-left" colspan="3">Nothing moved in this time.</td></tr
+            >
           {/each}
         </tbody>
       </table>
