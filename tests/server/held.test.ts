@@ -244,6 +244,13 @@ describe('credit', () => {
     assert.equal(await standsOn(`customer:${customerId(2)}`), before - 200);
   });
 
+  it('is made of what was paid too much, and of no debt', async () => {
+    const [from, to] = [`customer:${customerId(2)}`, `credit:${customerId(2)}`] as const;
+    const moved = moveHeld({ newId, from, to, balance: -700, amount: null, reason: 'too much' });
+    assert.ok(moved.ok);
+    assert.deepEqual(await push(moved.drafts), ['held/overspent']);
+  });
+
   it('goes on no account that had not paid, and no more of it than that had', async () => {
     const sold = paidIn(`credit:${customerId(2)}`, 500, 1, 2);
     assert.deepEqual(await push(sold), []);

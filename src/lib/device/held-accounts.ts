@@ -2,6 +2,7 @@
 import type { Row } from '../core/books/tables';
 import type { CustomerHolds } from '../core/held/customer-holds';
 import { heldParts } from '../core/held/held-account';
+import type { Balances } from '../core/held/overspends';
 import { accountFor, type HeldFacts, type Spender } from '../core/held/spend';
 import type { DeviceDatabase } from './database';
 
@@ -42,4 +43,14 @@ export async function customerHolds(
     credit: -(credit?.amount ?? 0),
     limit: row === undefined ? 0 : row.creditLimit,
   };
+}
+
+/** What stands on the accounts that lines of a sale had paid in on. */
+export async function balancesOf(
+  { books }: DeviceDatabase,
+  lines: readonly Pick<Row<'saleLines'>, 'account'>[],
+): Promise<Balances> {
+  const accounts = lines.flatMap(({ account }) => account ?? []);
+  const sums = accounts.length === 0 ? [] : await books.heldSums.bulkGet(accounts);
+  return new Map(sums.flatMap((sum) => (sum === undefined ? [] : [[sum.account, sum.amount]])));
 }

@@ -13,6 +13,7 @@ import type { SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
+import { balancesOf } from './held-accounts';
 import { newId } from './new-id';
 import { ownSale, soldIn } from './sale-document';
 
@@ -62,16 +63,16 @@ export async function returnOnce(
       const open = event === null ? [] : await openDrawersOf(db, event.id);
       const now =
         (await ownSale(db, found.sale.id)) ?? withOwn(found, await ownBack(db, found.sale.id));
-      return { now, open };
+      return { now, open, balances: await balancesOf(db, now.lines) };
     },
-    ({ now, open }, next) => {
+    ({ now, open, balances }, next) => {
       const openOnly = (id: string | null): string | null =>
         open.some((each) => each.id === id) ? id : null;
       return makeReturn({
         newId,
         ...soldIn(now),
         ...{ voids: now.voids, undone: now.undone, chosen, reason, way },
-        ...{ card, account, refunds: now.refunds },
+        ...{ card, account, balances, refunds: now.refunds },
         rest: rest === null ? null : { ...rest, drawer: openOnly(rest.drawer) },
         drawer: openOnly(drawer),
         ...{ cashStep: business.cashStep, currency: business.currency, isOff },

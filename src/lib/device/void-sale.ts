@@ -5,6 +5,7 @@ import type { SettleOutcome } from '../core/loose-end/kept-entry';
 import { voidSale, type VoidOutcome } from '../core/sale/void-sale';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
+import { balancesOf } from './held-accounts';
 import { newId } from './new-id';
 import { ownSale } from './sale-document';
 
@@ -53,5 +54,5 @@ async function saleAndVoids({ db }: DeviceDaybook, id: string) {
   const found = await ownSale(db, id);
   if (found === null) throw new Error('this sale is not on this device any more');
   const { sale, lines, payments, voids, returns } = found;
-  return { sale, lines, payments, voids, returns };
+  return { sale, lines, payments, voids, returns, balances: await balancesOf(db, lines) };
 }

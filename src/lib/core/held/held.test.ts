@@ -3,7 +3,8 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { sum } from '../money/units';
 import { heldPart } from './held-part';
-import { isHeld } from './held-account';
+import { isHeld, type HeldAccount } from './held-account';
+import { overspends } from './overspends';
 import { moveHeld, paidInFor, replaceVoucher, setVoucher } from './set-held';
 import { lastDayOf, spendable, voucherFault, type HeldFacts } from './spend';
 import { newVoucherNumber, numberFault, voucherNumber, voucherText } from './voucher-number';
@@ -249,5 +250,22 @@ describe('what is moved and paid in', () => {
       ...{ newId, number: 'CARD0042', isBlocked: false, until: '2027-02-30', reason: 'asked for' },
     });
     assert.equal(wrong.ok ? 'ok' : wrong.refusal.code, 'held/day-wrong');
+  });
+});
+
+describe('what would be spent twice', () => {
+  const take = (account: HeldAccount, amount: number) => ({ account, amount });
+
+  it('is more than there is of a voucher or of credit, and never what a customer owes', () => {
+    const balances = new Map([['voucher:CARD0042', -500]]);
+    const over = (...postings: ReturnType<typeof take>[]) => overspends(postings, balances);
+    assert.equal(over(take('voucher:CARD0042', 500)), null);
+    assert.deepEqual(over(take('voucher:CARD0042', 300), take('voucher:CARD0042', 201)), {
+      ...{ account: 'voucher:CARD0042', taken: 501, left: 500 },
+    });
+    assert.deepEqual(over(take(`credit:${CUSTOMER}`, 1))?.left, 0);
+    assert.equal(over(take(`customer:${CUSTOMER}`, 900)), null);
+    // What is put on it and taken at once is nothing taken.
+    assert.equal(over(take('voucher:CARD0042', 900), take('voucher:CARD0042', -900)), null);
   });
 });

@@ -2,6 +2,7 @@
 import type { EntryOf, KnownEntry } from '../daybook/kinds';
 import { heldParts, isHeldMethod } from '../held/held-account';
 import { accountFor, lastDayOf } from '../held/spend';
+import { overspends } from '../held/overspends';
 import { voucherNumber } from '../held/voucher-number';
 import { journalOf } from '../journal';
 import type { Evidence } from './evidence';
@@ -108,17 +109,8 @@ export function givenOnAccount(
 }
 
 /** Whatever takes from what is kept for somebody takes no more than there is: two devices may each have known of it. */
-export function overspent(entry: KnownEntry, evidence: Evidence): Doubt | null {
-  const taken = new Map<string, number>();
-  for (const { account, amount = 0 } of journalOf(entry).postings) {
-    const head = heldParts(account)?.head;
-    if (head === 'voucher' || head === 'credit')
-      taken.set(account, (taken.get(account) ?? 0) + amount);
-  }
-  for (const [account, amount] of taken) {
-    const before = standsOn(evidence, account);
-    if (amount > 0 && before + amount > 0)
-      return { code: 'held/overspent', found: amount, wanted: Math.max(0, -before) };
-  }
-  return null;
+export function overspent(entry: KnownEntry, { books }: Evidence): Doubt | null {
+  const balances = new Map(books.rows('heldSums').map(({ account, amount }) => [account, amount]));
+  const found = overspends(journalOf(entry).postings, balances);
+  return found === null ? null : { code: 'held/overspent', found: found.taken, wanted: found.left };
 }

@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { overspends, type Balances } from '../held/overspends';
 import type { HeldAccount } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
 import { percentOf } from '../money/percent';
@@ -46,6 +47,8 @@ export interface MakeReturn extends SoldSale {
   readonly account?: HeldAccount | null | undefined;
   /** How what is more than the card had paid is given back beside it; without it that is refused. */
   readonly rest?: RestOfCard | null | undefined;
+  /** What stands on the accounts that its lines paid in on. */
+  readonly balances?: Balances | undefined;
   /** What goes back to cards of this sale already. */
   readonly refunds: readonly Pick<Row<'cardRefunds'>, 'payment' | 'amount' | 'state'>[];
   /** ISO 4217. */
@@ -86,7 +89,9 @@ export type ReturnRefusal =
   /** The card paid less than what would go back to it; minor units. */
   | { readonly code: 'return/card-more'; readonly left: number }
   /** The account paid less than what would go back on it; minor units. */
-  | { readonly code: 'return/account-more'; readonly left: number };
+  | { readonly code: 'return/account-more'; readonly left: number }
+  /** Of what it had paid in on a voucher or as credit only so much has not been spent; minor units. */
+  | { readonly code: 'return/spent'; readonly left: number };
 export type ReturnOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
   | { readonly ok: false; readonly refusal: ReturnRefusal };
@@ -161,6 +166,9 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   if (way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
   const figures = returnFigures(command, back);
   const owed = takenOff(figures);
+  const spent =
+    command.balances === undefined ? null : overspends(figures.takes.postings, command.balances);
+  if (spent !== null) return refuse({ code: 'return/spent', left: spent.left });
   const most = mostBack(command);
   const over = most === null ? 0 : Math.max(0, owed - most);
   const { rest } = command;

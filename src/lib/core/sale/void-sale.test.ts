@@ -7,6 +7,7 @@ import { AT_EVENT, CARD, VAT } from '../testing/a-sale';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
 import { CARD_WAY, DRAWER, EVENT, idOf, item, TAX } from '../testing/made-up-business';
 import { booksOf } from '../testing/books-of';
+import { heldDrafts, voucherOf } from '../testing/held-drafts';
 import { isTooLarge } from '../daybook/entry-size';
 import { emptySlip, MOST_LINES, putItem } from '../slip/open-slip';
 import { takePart } from './take-part';
@@ -59,6 +60,25 @@ const voided = (change: Partial<VoidSale> = {}): VoidOutcome =>
   });
 
 describe('voiding a sale', () => {
+  it('is refused once a voucher that it sold has been spent, and not before', () => {
+    const writing = new DeviceWriter(2);
+    const drafts = heldDrafts(
+      writing,
+      { does: 'held', what: 'pay in', on: 'voucher', n: 1, amount: 500 },
+      null,
+      0,
+    );
+    const books = booksOf(writing.append(drafts, 0));
+    const of = {
+      ...{ sale: books.rows('sales')[0]!, lines: books.rows('saleLines') },
+      ...{ payments: books.rows('payments'), openDrawers: [DRAWER] },
+    };
+    const account = `voucher:${voucherOf(1)}`;
+    assert.ok(voided({ ...of, balances: new Map([[account, -500]]) }).ok);
+    const late = voided({ ...of, balances: new Map([[account, -499]]) });
+    assert.equal(late.ok ? 'ok' : late.refusal.code, 'void/spent');
+  });
+
   it('takes every sum back to nothing, and the goods to where they were', () => {
     const outcome = voided();
     assert.ok(outcome.ok);

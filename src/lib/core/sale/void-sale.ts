@@ -2,6 +2,7 @@
 import { BASE, type Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { overspends, type Balances } from '../held/overspends';
 import { partPostings } from '../journal/payment';
 import { figuresOfRows, salePostings } from '../journal/sale';
 import { EXCHANGE } from '../payment/methods';
@@ -18,6 +19,8 @@ export interface VoidSale {
   readonly returns: readonly Pick<Row<'returns'>, 'sale'>[];
   /** That trades now. */
   readonly event: string | null;
+  /** What stands on the accounts that it paid in on. */
+  readonly balances?: Balances | undefined;
   /** Drawers that are open: cash goes back into the one it came from. */
   readonly openDrawers: readonly string[];
 }
@@ -31,7 +34,9 @@ export type VoidRefusal =
   /** Goods that came back paid for some of it: it can come back as well. */
   | { readonly code: 'void/exchanged' }
   /** Another event, or its cash has been counted: it can only come back as a return. */
-  | { readonly code: 'void/shift-over' };
+  | { readonly code: 'void/shift-over' }
+  /** What it had paid in on a voucher or as credit has been spent. */
+  | { readonly code: 'void/spent' };
 
 export type VoidOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }
@@ -56,6 +61,9 @@ export function voidSale(command: VoidSale): VoidOutcome {
   if (isShiftOver(command, openDrawers)) return refuse('void/shift-over');
   if (reason === '') return refuse('void/no-reason');
   const body = voidBody({ sale, lines, payments, reason });
+  const moved = body.takes.flatMap(({ postings }) => postings);
+  const { balances } = command;
+  if (balances !== undefined && overspends(moved, balances) !== null) return refuse('void/spent');
   return { ok: true, drafts: [draft('sale.voided', newId(), sale.event, body)] };
 }
 

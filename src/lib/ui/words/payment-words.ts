@@ -141,6 +141,8 @@ export function voidRefusalWords(refusal: VoidRefusal): string {
       return 'Goods of it have come back already; take back what is left of it instead.';
     case 'void/exchanged':
       return 'Goods that came back paid for some of it; take its goods back instead.';
+    case 'void/spent':
+      return 'Something of the voucher or credit that it sold has been spent: void that sale first.';
     case 'void/shift-over':
       return 'Its cash has been counted, or it is of another event: take its goods back instead.';
   }

@@ -25,6 +25,8 @@ export function returnRefusalWords(refusal: ReturnRefusal, money: MoneyWords): s
       return `Only ${money.text(refusal.left)} can still go back to that card; choose how the rest is given back.`;
     case 'return/account-more':
       return `Only ${money.text(refusal.left)} of it was paid so; choose how the rest is given back.`;
+    case 'return/spent':
+      return `Of it only ${money.text(refusal.left)} has not been spent: what was spent cannot be given back.`;
     case 'return/no-drawer':
       return 'Choose the drawer that the cash comes out of; one must be open here.';
   }

@@ -89,6 +89,22 @@
     if (refusal == null) void goto('/counter');
   }
 
+  /** What they paid too much is kept as their credit. */
+  async function keepAsCredit(lentBy?: string): Promise<void> {
+    const { id } = customer;
+    const made = await stall.daybook.decide(
+      async () => (await db.books.heldSums.get(`customer:${id}`))?.amount ?? 0,
+      (balance) =>
+        moveHeld({
+          ...{ newId, from: `customer:${id}`, to: `credit:${id}`, balance, amount: null },
+          reason: 'Paid too much',
+        }),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    wrong = made.ok ? '' : setHeldWords(made.refusal, money);
+    if (made.ok) toast('It is their credit now.');
+  }
+
   /** Credit pays what is owed, as far as it goes. */
   async function useCredit(lentBy?: string): Promise<void> {
     const { id } = customer;
@@ -174,6 +190,14 @@
         />
       </div>
       <button class="btn btn-quiet">To the counter</button>
+      {#if owes < 0}
+        <RightButton
+          right="voucher.set"
+          look="btn-quiet"
+          label={`Keep ${money.text(-owes)} as credit`}
+          onGo={keepAsCredit}
+        />
+      {/if}
       {#if owes > 0 && credit > 0}
         <RightButton
           right="voucher.set"

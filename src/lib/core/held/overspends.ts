@@ -1,0 +1,29 @@
+/** Whether postings take more from an account that somebody holds than there is on it. Minor units. */
+import type { Posting } from '../journal/posting';
+import { heldParts } from './held-account';
+
+/** What stands on accounts, by their names: credits below nothing; nothing where one is missing. */
+export type Balances = ReadonlyMap<string, number>;
+
+export interface Overspent {
+  readonly account: string;
+  readonly taken: number;
+  /** What was left on it before. */
+  readonly left: number;
+}
+
+/** The first account of which more is taken than is kept there; what customers owe has limits of its own. */
+export function overspends(postings: readonly Posting[], balances: Balances): Overspent | null {
+  const taken = new Map<string, number>();
+  for (const { account, amount = 0 } of postings) {
+    const head = heldParts(account)?.head;
+    if (head === 'voucher' || head === 'credit')
+      taken.set(account, (taken.get(account) ?? 0) + amount);
+  }
+  for (const [account, amount] of taken) {
+    const before = balances.get(account) ?? 0;
+    if (amount > 0 && before + amount > 0)
+      return { account, taken: amount, left: Math.max(0, -before) };
+  }
+  return null;
+}
