@@ -78,8 +78,13 @@ export function judgeVoucher({ body }: EntryOf<'voucher.set'>, { books }: Eviden
 }
 
 /** What is moved goes to an account that there is, or makes a voucher that there was not. */
-export const judgeHeldMoved = ({ body }: EntryOf<'held.moved'>, evidence: Evidence): Doubt | null =>
-  targetFault(body.to, evidence);
+export function judgeHeldMoved({ body }: EntryOf<'held.moved'>, evidence: Evidence): Doubt | null {
+  // Of a customer's account goes only what they paid too much.
+  const left = -standsOn(evidence, body.from);
+  if (heldParts(body.from)?.head === 'customer' && body.amount > left)
+    return { code: 'held/overspent', found: body.amount, wanted: Math.max(0, left) };
+  return targetFault(body.to, evidence);
+}
 
 /** Money that is given back goes on an account by a way that does so; on credit, a customer's whom there is. */
 export function givenOnAccount(
