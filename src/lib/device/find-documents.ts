@@ -9,6 +9,7 @@ import {
   refundToFind,
   type DocumentToFind,
 } from '../core/find/documents';
+import { voucherText } from '../core/held/voucher-number';
 import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
 
@@ -41,6 +42,7 @@ export async function readDocumentsToFind(
     customers,
     items,
     suppliers,
+    vouchers,
   ] = await Promise.all([
     books.returns.toArray(),
     books.refunds.toArray(),
@@ -55,6 +57,7 @@ export async function readDocumentsToFind(
     books.customers.toArray(),
     books.items.toArray(),
     books.suppliers.toArray(),
+    books.vouchers.toArray(),
   ]);
   const nameOf = new Map(items.map((item) => [item.id, itemName(item)]));
   const drawerOf = new Map(drawers.map(({ id, name }) => [id, name]));
@@ -103,6 +106,11 @@ export async function readDocumentsToFind(
     ...customers.map((row) => ({
       ...documentOf('customer', row, `/customers/${row.id}`),
       ...{ title: row.name, about: [row.company, row.email, row.phone] },
+    })),
+    ...vouchers.map((row) => ({
+      ...documentOf('voucher', row, `/vouchers/${row.number}`),
+      ...{ number: row.number, title: voucherText(row.number), amount: row.value },
+      about: [row.saleNumber, words.person(row.by)],
     })),
     ...items.map((row) => ({
       ...documentOf('item', row, `/stock/items/${row.id}`),

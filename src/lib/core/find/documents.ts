@@ -13,6 +13,7 @@ export const DOCUMENT_KINDS = [
   'count',
   'event',
   'customer',
+  'voucher',
   'item',
   'supplier',
 ] as const;
