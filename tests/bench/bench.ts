@@ -4,6 +4,7 @@ import { deviceFigures } from './device-bench';
 import { print, type Figure } from './figures';
 import { journalFigures } from './journal-bench';
 import { findFigures } from './find-bench';
+import { heldFigures } from './held-bench';
 import { settleFigures } from './settle-bench';
 import { serverFigures } from './server-bench';
 import { startFigures } from './start-bench';
@@ -19,6 +20,7 @@ try {
     ['server', () => serverFigures(till)],
     ['settle', () => settleFigures(till)],
     ['find', () => findFigures(till)],
+    ['held', () => heldFigures(till)],
   ];
   const figures: Figure[] = [];
   for (const [name, part] of parts)

@@ -24,6 +24,7 @@ import {
   personBody,
   personId,
 } from '../../src/lib/core/testing/made-up-business';
+import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { saleDocument } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
@@ -264,6 +265,30 @@ describe('credit', () => {
     assert.deepEqual(await push(off), ['return/account']);
     const noAccount = await takenBack(sale, { ...toDebt, account: null, typed: '1' });
     assert.deepEqual(await push(noAccount), ['return/account']);
+  });
+});
+
+describe('what moved on an account', () => {
+  it('is told with the sale that it is of, to the business whose it is', async () => {
+    const sold = paidIn('voucher:CARD07', 500);
+    const number = `D1-${String((sold.find(({ kind }) => kind === 'sale.rung')!.body as { number: number }).number)}`;
+    assert.deepEqual(await push(sold), []);
+    const spend = spent('voucher', 1, known(-500), { reference: 'CARD07' });
+    assert.deepEqual(await push(spend), []);
+    const { balances, moves } = await heldMovesOf(t.database, BUSINESS, [
+      'voucher:CARD07',
+      'voucher:NOSUCH',
+    ]);
+    assert.deepEqual(balances, [-290, 0]);
+    assert.deepEqual(moves.map(({ kind, amount }) => [kind, amount]).sort(), [
+      ['payment.taken', 210],
+      ['sale.rung', -500],
+    ]);
+    const paid = moves.find(({ kind }) => kind === 'sale.rung')!;
+    assert.equal(paid.number, number);
+    assert.ok(moves.every(({ sale }) => sale !== ''));
+    const elsewhere = await heldMovesOf(t.database, deviceId(9), ['voucher:CARD07']);
+    assert.deepEqual(elsewhere, { balances: [0], moves: [] });
   });
 });
 

@@ -1,8 +1,7 @@
 /** All that moved on accounts that somebody holds, of any age, with the sales it is of. */
-import { heldMove, salesByDoc, type HeldMove, type SaleName } from '../../core/held/statement';
+import type { HeldMove } from '../../core/held/statement';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
-import type { BookReader } from './read-books';
 
 export interface HeldAnswer {
   /** What stands on each, in the order they were asked for; minor units. */
@@ -10,38 +9,35 @@ export interface HeldAnswer {
   readonly moves: readonly HeldMove[];
 }
 
+/** Of a part its sale is known by the slip, which may not be rung up yet. */
+const MOVES = `SELECT m.id, m.account, m.at, m.kind, m.amount,
+  COALESCE(s.id, p.id, '') AS sale, COALESCE(s.number, p.number, '') AS number
+  FROM books_held_moves m
+  LEFT JOIN books_sales s ON m.docIs = 'sale' AND s.business = m.business AND s.id = m.doc
+  LEFT JOIN books_sales p ON m.docIs = 'slip' AND p.business = m.business AND p.slip = m.doc
+  WHERE m.business = ? AND m.account IN (?)`;
+
 export async function heldMovesOf(
   database: Database,
-  books: BookReader,
   business: string,
   accounts: readonly string[],
 ): Promise<HeldAnswer> {
+  const of = [business, [...accounts]];
   return await database.snapshot(async (transaction) => {
-    const where = { account: [...accounts] };
-    const sums = await books.rows(business, 'heldSums', where, transaction);
-    const rows = await books.rows(business, 'heldMoves', where, transaction);
-    const ofSale = rows.flatMap(({ doc, docIs }) => (docIs === 'sale' ? doc : []));
-    const ofSlip = rows.flatMap(({ doc, docIs }) => (docIs === 'slip' ? doc : []));
-    const sales = salesByDoc([
-      ...(await numbersOf('id', ofSale)),
-      ...(await numbersOf('slip', ofSlip)),
-    ]);
+    const sums = await select<{ account: string; amount: string }>(
+      database,
+      'SELECT account, amount FROM books_held_sums WHERE business = ? AND account IN (?)',
+      of,
+      transaction,
+    );
+    const rows = await select<HeldMove & { amount: string }>(database, MOVES, of, transaction);
+    // A slip that was rung up twice has two sales: what moved did so once.
+    const once = new Map(rows.map((row) => [row.id, { ...row, amount: Number(row.amount) }]));
     return {
-      balances: accounts.map((each) => sums.find(({ account }) => account === each)?.amount ?? 0),
-      moves: rows.map((row) => heldMove(row, sales)),
+      balances: accounts.map((each) =>
+        Number(sums.find(({ account }) => account === each)?.amount ?? 0),
+      ),
+      moves: [...once.values()],
     };
-
-    async function numbersOf(
-      field: 'id' | 'slip',
-      ids: readonly string[],
-    ): Promise<readonly SaleName[]> {
-      if (ids.length === 0) return [];
-      return await select(
-        database,
-        `SELECT id, slip, number FROM books_sales WHERE business = ? AND ${field} IN (?)`,
-        [business, [...new Set(ids)]],
-        transaction,
-      );
-    }
   });
 }

@@ -9,11 +9,11 @@ const MOST = 4;
 
 /** What moved on accounts that somebody holds, of any age. */
 export const GET: RequestHandler = async ({ url, locals }) => {
-  const { database, books, limits } = services();
+  const { database, limits } = services();
   const turned = await tooMany(limits, 'find', locals.device.device);
   if (turned !== null) return turned;
   const accounts = url.searchParams.getAll('account');
   if (accounts.length === 0 || accounts.length > MOST || !accounts.every(isHeld))
     return refused(400, 'held/which');
-  return answer(await heldMovesOf(database, books, locals.device.business, accounts));
+  return answer(await heldMovesOf(database, locals.device.business, accounts));
 };
