@@ -9,7 +9,7 @@ import { takePart } from '../src/lib/core/sale/take-part';
 import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../src/lib/core/slip/open-slip';
 import { saleDocument } from '../src/lib/server/books/find-sales';
 import { BookReader } from '../src/lib/server/books/read-books';
-import { newId, type DemoDevice } from './demo-device';
+import { newId } from './demo-device';
 import type { DemoItem } from './goods';
 import { recordIdOf } from './ids';
 import type { PuttingRight, PutRight } from './putting-right';

@@ -1,6 +1,6 @@
 /** Vouchers, credit and what customers owe, from the counter to the evening. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import {
   enrol,
   goOffline,
@@ -33,7 +33,7 @@ const more = (page: Page) => page.getByRole('dialog', { name: 'This slip' });
 const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
 const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
 
-async function device(browser: import('@playwright/test').Browser, seller: string): Promise<Page> {
+async function device(browser: Browser, seller: string): Promise<Page> {
   const context = await browser.newContext({ baseURL: till.origin });
   contexts.push(context);
   const page = await context.newPage();

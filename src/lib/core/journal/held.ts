@@ -5,6 +5,6 @@ import { minus, money, type Posting } from './posting';
 
 /** Minor units. */
 export const heldPostings = ({ body }: EntryOf<'held.moved'>): Posting[] => [
-  ...money(body.from as Account, body.amount),
-  ...money(body.to as Account, minus(body.amount)),
+  ...money(body.from, body.amount),
+  ...money(body.to, minus(body.amount)),
 ];

@@ -5,6 +5,7 @@ import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spe
 import { voucherText } from '../../core/held/voucher-number';
 import type { CustomerHolds } from '../../core/held/customer-holds';
 import { dayWords } from './date-words';
+import type { Kind } from '../../core/daybook/kinds';
 import type { HeldHead } from '../../core/held/held-account';
 import type { VoucherStands } from '../../core/held/voucher-list';
 import type { MoneyWords } from './money-words';
@@ -101,32 +102,26 @@ export function limitWords(
     : `of ${money.text(limit)} at most, to pay ${days}`;
 }
 
+const MOVES: Readonly<Partial<Record<Kind, string>>> = {
+  'payment.taken': 'Spent',
+  'sale.rung': 'Paid in',
+  'payment.reversed': 'Given back before it was rung up',
+  'sale.voided': 'Sale voided',
+  'void.undone': 'Void taken back',
+  'return.made': 'Goods came back',
+  'refund.made': 'Given back without a sale',
+};
+
 /** What moved on an account, in a word or two; its sale is named beside it. */
 export function moveWords({
   kind,
   amount,
   account,
 }: Pick<HeldMove, 'kind' | 'amount' | 'account'>): string {
-  switch (kind) {
-    case 'payment.taken':
-      return account.startsWith('customer:') ? 'Bought on account' : 'Spent';
-    case 'sale.rung':
-      return 'Paid in';
-    case 'payment.reversed':
-      return 'Given back before it was rung up';
-    case 'sale.voided':
-      return 'Sale voided';
-    case 'void.undone':
-      return 'Void taken back';
-    case 'return.made':
-      return 'Goods came back';
-    case 'refund.made':
-      return 'Given back without a sale';
-    case 'held.moved':
-      return amount > 0 ? 'Moved to another account' : 'Moved from another account';
-    default:
-      return 'Put right';
-  }
+  if (kind === 'payment.taken' && account.startsWith('customer:')) return 'Bought on account';
+  if (kind === 'held.moved')
+    return amount > 0 ? 'Moved to another account' : 'Moved from another account';
+  return MOVES[kind] ?? 'Put right';
 }
 
 /** Why nothing was said of a voucher, or moved. */

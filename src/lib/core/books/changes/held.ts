@@ -64,17 +64,11 @@ function docOf(entry: KnownEntry): {
   readonly doc: string;
   readonly docIs: 'sale' | 'slip' | 'own';
 } {
-  switch (entry.kind) {
-    case 'sale.rung':
-      return { doc: entry.id, docIs: 'sale' };
-    case 'sale.voided':
-    case 'void.undone':
-    case 'sale.corrected':
-      return { doc: entry.body.sale, docIs: 'sale' };
-    case 'payment.taken':
-    case 'payment.reversed':
-      return { doc: entry.body.slip, docIs: 'slip' };
-    default:
-      return { doc: entry.id, docIs: 'own' };
-  }
+  const { kind, body } = entry;
+  if (kind === 'sale.rung') return { doc: entry.id, docIs: 'sale' };
+  if (kind === 'sale.voided' || kind === 'void.undone' || kind === 'sale.corrected')
+    return { doc: body.sale, docIs: 'sale' };
+  if (kind === 'payment.taken' || kind === 'payment.reversed')
+    return { doc: body.slip, docIs: 'slip' };
+  return { doc: entry.id, docIs: 'own' };
 }
