@@ -143,6 +143,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     upliftTaxes: {},
     place: event.id,
     isUpliftWaived: false,
+    paidIn: 0,
   };
   const payment: Row<'payments'> = {
     id: part,

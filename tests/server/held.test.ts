@@ -25,6 +25,8 @@ import {
   personId,
 } from '../../src/lib/core/testing/made-up-business';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
+import { settlingOf } from '../../src/lib/core/settle/settling';
+import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import { saleDocument } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
@@ -265,6 +267,26 @@ describe('credit', () => {
     assert.deepEqual(await push(off), ['return/account']);
     const noAccount = await takenBack(sale, { ...toDebt, account: null, typed: '1' });
     assert.deepEqual(await push(noAccount), ['return/account']);
+  });
+});
+
+describe('the evening after it', () => {
+  it('pays nobody for what was paid in, and calls none of it an unlisted sale', async () => {
+    const pay = [OWNER, HELPER].map((person) =>
+      draft('staff.pay', newId(), null, { person, wage: 0, commission: '5' }),
+    );
+    assert.deepEqual(await push(pay), []);
+    const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
+    const [totals] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    assert.ok(rows !== null && totals !== undefined && totals.paidIn > 0);
+    const sold = rows.sellers.reduce((all, { net }) => all + net, 0);
+    // Tax is rounded once for a sale, and of what comes back once more.
+    assert.ok(Math.abs(sold - (totals.takings - totals.tax)) <= returns, String(sold));
+    assert.deepEqual(rows.unlisted, []);
+    // What is on each account of the event is what stands there: no money is awaited for it.
+    const { toCome, balances } = settlingOf(rows);
+    assert.deepEqual(toCome, []);
+    assert.ok(balances.some(({ account }) => account === 'voucher:CARD01'));
   });
 });
 

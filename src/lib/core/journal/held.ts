@@ -1,6 +1,5 @@
 /** What moving money between accounts that somebody holds moves. */
 import type { EntryOf } from '../daybook/kinds';
-import type { Account } from './accounts';
 import { minus, money, type Posting } from './posting';
 
 /** Minor units. */

@@ -121,6 +121,8 @@ function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): Figures
     return { quantity: back, of: whole };
   };
   const whole = shareBy(() => true);
+  // Service and what cards pay above are of goods alone.
+  const ofGoods = shareBy(({ account }) => account == null);
   const beside = stays.filter((posting) => posting.line === undefined);
   const groups = new Set(beside.map(({ item }) => item));
   return {
@@ -132,7 +134,7 @@ function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): Figures
           takeShareBack(
             beside.filter((posting) => posting.item === item),
             ({ tax }) =>
-              tax === undefined ? whole : shareBy((line) => Object.hasOwn(line.tax, tax)),
+              tax === undefined ? ofGoods : shareBy((line) => Object.hasOwn(line.tax, tax)),
           ),
         ),
       ],
@@ -167,6 +169,8 @@ function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): Figures 
     };
   };
   const whole = shareBy(() => true);
+  // Service and what cards pay above are of goods alone.
+  const ofGoods = shareBy(({ account }) => account == null);
   const beside = (posting: Posting): boolean => posting.line === undefined;
   const groups = new Set(original.filter(beside).map(({ item }) => item));
   return {
@@ -181,7 +185,7 @@ function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): Figures 
           takeShareBack(
             original.filter((posting) => beside(posting) && posting.item === item),
             ({ tax }) =>
-              tax === undefined ? whole : shareBy((line) => Object.hasOwn(line.tax, tax)),
+              tax === undefined ? ofGoods : shareBy((line) => Object.hasOwn(line.tax, tax)),
             gone.filter((posting) => beside(posting) && posting.item === item),
           ),
         ),

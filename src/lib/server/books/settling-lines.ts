@@ -41,7 +41,7 @@ export async function oddLines(
     database,
     'SELECT sale, item, maker, name, detail, price, quantity, total, tax ' +
       `FROM ${sqlTable('saleLines')} ` +
-      'WHERE business = ? AND event = ? AND (maker IS NOT NULL OR item IS NULL)',
+      'WHERE business = ? AND event = ? AND (maker IS NOT NULL OR item IS NULL) AND account IS NULL',
     [business, event],
     transaction,
   );
@@ -103,8 +103,13 @@ export const sellersBack = ({ sales, lines }: CameBack): SettlingRows['sellers']
     return seller === null ? [] : { seller, net: netOfLine(line) };
   });
 
-const netOfLine = ({ total, tax }: Pick<Row<'saleLines'>, 'total' | 'tax'>): number =>
-  total - sum(Object.values(tax));
+/** What is paid in on an account is not sold. */
+const netOfLine = ({
+  total,
+  tax,
+  account,
+}: Pick<Row<'saleLines'>, 'total' | 'tax' | 'account'>): number =>
+  account == null ? total - sum(Object.values(tax)) : 0;
 
 /** Lines that somebody else sold than rang them up: off the sum of the one, and on that of the other. */
 export async function sellersOfLines(
@@ -164,7 +169,7 @@ export async function sellersOf(
 ): Promise<SettlingRows['sellers']> {
   const rows = await select<{ seller: string; net: string }>(
     database,
-    'SELECT `by` AS seller, SUM(total - tax - (service - serviceTax)) AS net ' +
+    'SELECT `by` AS seller, SUM(total - tax - (service - serviceTax) - paidIn) AS net ' +
       `FROM ${sqlTable('sales')} WHERE business = ? AND event = ? AND \`by\` IS NOT NULL ` +
       `${off.size === 0 ? '' : 'AND id NOT IN (?) '}GROUP BY \`by\` ORDER BY \`by\``,
     [business, event, ...(off.size === 0 ? [] : [[...off]])],

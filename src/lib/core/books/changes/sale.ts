@@ -44,6 +44,7 @@ export const saleRung = (entry: Sale): Change[] => {
       upliftTaxes: upliftTaxesOf(uplift),
       place: body.place,
       isUpliftWaived: body.isUpliftWaived === true,
+      paidIn: sum(lines.flatMap((line) => (line.account === undefined ? [] : line.total))),
     }),
     ...actOf(entry, number),
     ...lines.map((line, at) => lineOf(entry, line, at)),

@@ -73,6 +73,8 @@ export const slipAndSaleTables = {
       /** Where the goods were taken from. */
       place: text(40),
       isUpliftWaived: flag(),
+      /** Of the total: what was paid in on accounts, and is not sold. */
+      paidIn: whole(),
     },
     { indexes: ['event', 'slip'], keep: 'recent' },
   ),

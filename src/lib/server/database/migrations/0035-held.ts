@@ -5,6 +5,7 @@ export const held: Migration = {
   name: '0035-held',
   statements: [
     'ALTER TABLE books_sale_lines ADD COLUMN IF NOT EXISTS `account` VARCHAR(60) NULL',
+    'ALTER TABLE books_sales ADD COLUMN IF NOT EXISTS `paidIn` BIGINT NOT NULL DEFAULT 0',
     "ALTER TABLE books_sale_lines ADD COLUMN IF NOT EXISTS `until` VARCHAR(10) NOT NULL DEFAULT ''",
     "ALTER TABLE books_payments ADD COLUMN IF NOT EXISTS `held` JSON NOT NULL DEFAULT 'null'",
     'ALTER TABLE books_ways ADD COLUMN IF NOT EXISTS `offlineMost` BIGINT NULL',

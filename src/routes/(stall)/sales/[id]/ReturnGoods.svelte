@@ -277,7 +277,7 @@
                 )}{/if}</span
             >
           </legend>
-          {#if !isOff}
+          {#if !isOff && line.account === null}
             <GoesTo
               label="Where {line.name} goes"
               isPlain
