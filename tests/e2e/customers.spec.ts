@@ -1,7 +1,7 @@
 /** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, goOffline, PINS, standing } from '../support/at-the-stall';
+import { enrol, goOffline, mirrorOf, PINS, standing } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -74,7 +74,8 @@ test('a customer is added with no network, handed their data, and forgotten ever
 
 /** All of the device's database, and of the file beside it, as text. */
 const everythingOn = async (page: Page): Promise<string> =>
-  await page.evaluate(async () => {
+  (await mirrorOf(page)) +
+  (await page.evaluate(async () => {
     const open = indexedDB.open('stall-till');
     await new Promise((done) => (open.onsuccess = done));
     const stores = Array.from(open.result.objectStoreNames);
@@ -89,10 +90,8 @@ const everythingOn = async (page: Page): Promise<string> =>
       ),
     );
     open.result.close();
-    const folder = await navigator.storage.getDirectory();
-    const mirror = await (await folder.getFileHandle('mirror.ndjson')).getFile();
-    return JSON.stringify(all) + (await mirror.text()) + JSON.stringify(localStorage);
-  });
+    return JSON.stringify(all) + JSON.stringify(localStorage);
+  }));
 
 test('an owner names a device and gives it a drawer; a right taken away meanwhile is a loose end', async ({
   browser,

@@ -12,6 +12,7 @@ import {
   tag,
   total,
   useDrawer,
+  mirrorOf,
 } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
@@ -79,12 +80,6 @@ test('a code that is entered then makes nobody else of it: what was not sent is 
   expect(rows).toHaveLength(1);
   await context.close();
 });
-
-const mirrorOf = async (page: Page): Promise<string> =>
-  await page.evaluate(async () => {
-    const folder = await navigator.storage.getDirectory();
-    return await (await (await folder.getFileHandle('mirror.ndjson')).getFile()).text();
-  });
 
 /** As a browser does that has run out of room. */
 async function throwAway(page: Page, storageTypes = 'indexeddb'): Promise<void> {

@@ -149,3 +149,16 @@ export async function openSettling(page: Page): Promise<void> {
   await page.getByRole('link', { name: 'Settle …' }).click();
   await expect(page.getByTestId('settle-table')).toBeVisible();
 }
+
+/** The file beside the database, as text. One that is written to while it is read cannot be read, and is read again. */
+export const mirrorOf = async (page: Page): Promise<string> =>
+  await page.evaluate(async () => {
+    const folder = await navigator.storage.getDirectory();
+    const handle = await folder.getFileHandle('mirror.ndjson');
+    for (;;)
+      try {
+        return await (await handle.getFile()).text();
+      } catch (error) {
+        if (!(error instanceof DOMException) || error.name !== 'NotReadableError') throw error;
+      }
+  });
