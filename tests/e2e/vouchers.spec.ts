@@ -193,6 +193,36 @@ test('a customer buys on account, more than was agreed by right alone, and pays 
   await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
 });
 
+test('what a customer pays in goes from their page to the counter, and is off what they owe', async ({
+  browser,
+}) => {
+  const page = await device(browser, 'Tobin');
+  await useDrawer(page);
+  await page.goto('/customers');
+  await page
+    .getByTestId('customers')
+    .getByRole('link', { name: /Corin Wray/ })
+    .click();
+  await expect(page.getByTestId('open-items')).toContainText('overdue');
+  const owes = async (): Promise<number> =>
+    Number(/Owes\s*£([\d.]+)/.exec((await page.getByTestId('holds').textContent()) ?? '')?.[1]);
+  const before = await owes();
+  await page.getByLabel('They pay in').fill('5');
+  await page.getByRole('button', { name: 'To the counter' }).click();
+  await expect(page.getByTestId('slip-said')).toContainText('Corin Wray owes');
+  await expect(page.getByTestId('to-pay')).toHaveText('£5.00');
+  await payExactly(page);
+  await page.goBack();
+  await expect.poll(owes).toBe(before - 5);
+  // His credit pays for some of the rest, to the penny.
+  const credit = page.getByRole('button', { name: /^Use £/ });
+  const much = Number(/£([\d.]+)/.exec((await credit.textContent()) ?? '')?.[1]);
+  await credit.click();
+  await expect
+    .poll(async () => Math.round((await owes()) * 100))
+    .toBe(Math.round((before - 5 - much) * 100));
+});
+
 test('goods that come back are kept as credit, which pays for others with no network', async ({
   browser,
 }) => {

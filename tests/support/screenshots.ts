@@ -41,7 +41,14 @@ try {
   await take(phone, 'counter-phone');
   await phone.goto('/counter/pay');
   await phone.getByRole('button', { name: /^£50/ }).click();
-  await take(phone, 'change-phone');
+  await phone.getByRole('button', { name: /Next customer/ }).click();
+  await phone.goto('/customers');
+  await phone
+    .getByTestId('customers')
+    .getByRole('link', { name: /Corin Wray/ })
+    .click();
+  await phone.getByTestId('open-items').getByText('overdue').first().waitFor();
+  await take(phone, 'customer-phone');
   await phone.goto('/counter');
   await tag(phone, 'Lavender').click();
   await type(phone, '2 hellebore');

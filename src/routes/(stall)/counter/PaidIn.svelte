@@ -1,6 +1,5 @@
 <!-- What is paid in on an account: a voucher is sold, a customer pays what they owe, or leaves credit. -->
 <script lang="ts">
-  import { paidInFor } from '$lib/core/held/set-held';
   import {
     isVoucherNumber,
     numberFault,
@@ -12,10 +11,10 @@
   import { live } from '$lib/device/live.svelte';
   import { newVoucher } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { HELD_LINES, holdsWords } from '$lib/ui/words/held-words';
-  import { heldRefusalWords } from '$lib/ui/words/held-words';
+  import { HELD_LINES, heldRefusalWords, holdsWords } from '$lib/ui/words/held-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import { putPayment } from './put-payment';
 
   interface Props {
     /** Called with what was put on the slip. */
@@ -71,26 +70,11 @@
 
   function takePayment(): void {
     if (customer === undefined || holds.value === undefined) return;
-    const { owes } = holds.value;
-    const read = readAmount(
-      paid.trim() === '' ? money.plain(Math.max(0, owes)) : paid,
-      money.currency,
-    );
-    if (!read.ok) {
-      wrong = refusalWords(read.refusal, money);
-      return;
-    }
-    for (const { account, amount } of paidInFor(customer.id, read.amount, owes)) {
-      const isOwed = account.startsWith('customer:');
-      const refusal = slip.putPaidIn({
-        ...{ account, amount, detail: '' },
-        name: isOwed ? HELD_LINES.customer : HELD_LINES.credit,
-      });
-      wrong = refusal === null ? '' : refusalWords(refusal, money);
-      if (refusal !== null) return;
-    }
+    const put = putPayment(stall, customer, paid, holds.value.owes);
+    wrong = 'wrong' in put ? put.wrong : '';
+    if ('wrong' in put) return;
     paid = '';
-    ondone(`${money.text(read.amount)} from ${customer.name} is on the slip.`);
+    ondone(`${money.text(put.amount)} from ${customer.name} is on the slip.`);
   }
 </script>
 

@@ -4,18 +4,17 @@
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { localTime } from '$lib/core/event/local-time';
-  import { moveHeld, paidInFor } from '$lib/core/held/set-held';
+  import { moveHeld } from '$lib/core/held/set-held';
   import { openItems, type HeldMove } from '$lib/core/held/statement';
-  import { readAmount } from '$lib/core/money/amount-text';
   import { customerHolds } from '$lib/device/held-accounts';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { HELD_LINES, limitWords, setHeldWords } from '$lib/ui/words/held-words';
-  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { limitWords, setHeldWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
+  import { putPayment } from '../../counter/put-payment';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
@@ -61,32 +60,14 @@
 
   /** Onto the slip at the counter: there it is paid in any way, and has a receipt. */
   function payIn(): void {
-    const owes = holds.value?.owes ?? 0;
-    const read = readAmount(
-      paid.trim() === '' ? money.plain(Math.max(0, owes)) : paid,
-      money.currency,
-    );
-    if (!read.ok) {
-      wrong = refusalWords(read.refusal, money);
-      return;
-    }
     if (!slip.isEmpty) {
       wrong = 'There is a slip at the counter: ring it up or set it aside first.';
       return;
     }
     const { id, name, discount } = customer;
-    const refusals = [
-      slip.say({ customer: { id, name, discount } }),
-      ...paidInFor(id, read.amount, owes).map(({ account, amount }) =>
-        slip.putPaidIn({
-          ...{ account, amount, detail: '' },
-          name: account.startsWith('customer:') ? HELD_LINES.customer : HELD_LINES.credit,
-        }),
-      ),
-    ];
-    const refusal = refusals.find((each) => each !== null);
-    wrong = refusal == null ? '' : refusalWords(refusal, money);
-    if (refusal == null) void goto('/counter');
+    const put = putPayment(stall, { id, name, discount }, paid, holds.value?.owes ?? 0);
+    wrong = 'wrong' in put ? put.wrong : '';
+    if (!('wrong' in put)) void goto('/counter');
   }
 
   /** What they paid too much is kept as their credit. */
