@@ -4,8 +4,9 @@ import type { DeviceDatabase } from './database';
 
 /** An event's rows out of this device's books, all of one moment. */
 export async function eventRows({ books }: DeviceDatabase, event: string): Promise<EventRows> {
-  const [totals, items, hours, taxes, ways, tips, stock] = await Promise.all([
+  const [totals, paidIn, items, hours, taxes, ways, tips, stock] = await Promise.all([
     books.eventTotals.get(event),
+    books.eventPaidIn.get(event),
     books.eventItems.where('event').equals(event).toArray(),
     books.eventHours.where('event').equals(event).toArray(),
     books.eventTaxes.where('event').equals(event).toArray(),
@@ -13,7 +14,7 @@ export async function eventRows({ books }: DeviceDatabase, event: string): Promi
     books.eventTips.where('event').equals(event).toArray(),
     books.stock.where('place').equals(event).toArray(),
   ]);
-  return { totals, items, hours, taxes, ways, tips, stock };
+  return { totals, paidIn, items, hours, taxes, ways, tips, stock };
 }
 
 /** Drawers of an event that have not been counted. */

@@ -13,7 +13,7 @@ import { voucherText } from '../core/held/voucher-number';
 import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
 
-/** As many goods moved as are looked through, the latest. */
+/** As many goods moved, and vouchers, as are looked through, the latest. */
 const MOST_MOVED = 2000;
 
 /** What the kinds and their ways are called. */
@@ -57,7 +57,7 @@ export async function readDocumentsToFind(
     books.customers.toArray(),
     books.items.toArray(),
     books.suppliers.toArray(),
-    books.vouchers.toArray(),
+    books.vouchers.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
   ]);
   const nameOf = new Map(items.map((item) => [item.id, itemName(item)]));
   const drawerOf = new Map(drawers.map(({ id, name }) => [id, name]));

@@ -70,7 +70,7 @@ describe('the books', () => {
         assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
-        assert.equal(total(books.rows('eventTotals').map((row) => row.paidIn)), paidIn);
+        assert.equal(total(books.rows('eventPaidIn').map((row) => row.amount)), paidIn);
         assert.equal(total(books.rows('eventWays').map((row) => row.takings)), takings + paidIn);
         const back = new Set(books.rows('reversals').map((row) => row.payment));
         for (const { id, payments } of books.rows('sales'))

@@ -118,7 +118,8 @@ describe('the event of today', () => {
 describe('an event’s takings', () => {
   const id = idOf(2, 1);
   const rows: EventRows = {
-    totals: { event: id, sales: 2, takings: 900, tax: 150, units: 3, cost: 0, paidIn: 0 },
+    totals: { event: id, sales: 2, takings: 900, tax: 150, units: 3, cost: 0 },
+    paidIn: undefined,
     items: [{ event: id, item: 'b', quantity: 2000, takings: 900, tax: 150 }],
     hours: [],
     taxes: [],

@@ -4,6 +4,7 @@ import type { Row } from '../books/tables';
 /** Rows of one event, from wherever they are kept. */
 export interface EventRows {
   readonly totals: Row<'eventTotals'> | undefined;
+  readonly paidIn: Row<'eventPaidIn'> | undefined;
   readonly items: readonly Row<'eventItems'>[];
   readonly hours: readonly Row<'eventHours'>[];
   readonly taxes: readonly Row<'eventTaxes'>[];
@@ -48,7 +49,7 @@ export function takingsOf(rows: EventRows): EventTakings {
     takings: rows.totals?.takings ?? 0,
     tax: rows.totals?.tax ?? 0,
     units: rows.totals?.units ?? 0,
-    paidIn: rows.totals?.paidIn ?? 0,
+    paidIn: rows.paidIn?.amount ?? 0,
     items: items.map((item) => ({
       item,
       sold: sold.get(item)?.quantity ?? 0,

@@ -69,8 +69,13 @@ export const sumSpecs = {
       tax: taxed,
       units: { figure: 'things', accounts: ['place', 'slip'], of: OF_SALES },
       cost: { figure: 'amount', accounts: ['cost'] },
-      /** Paid in on accounts that somebody holds: money that came, and nothing was sold. */
-      paidIn: {
+    },
+  },
+  /** Paid in on accounts that somebody holds: money that came, and nothing was sold. */
+  eventPaidIn: {
+    by: { event: 'event' },
+    fields: {
+      amount: {
         figure: 'amount',
         accounts: HELD_HEADS,
         of: OF_SALES,

@@ -14,8 +14,10 @@ export async function eventRows(
     if (known === undefined) return null;
     const where = { event };
     const [totals] = await books.rows(business, 'eventTotals', where, transaction);
+    const [paidIn] = await books.rows(business, 'eventPaidIn', where, transaction);
     return {
       totals,
+      paidIn,
       items: await books.rows(business, 'eventItems', where, transaction),
       hours: await books.rows(business, 'eventHours', where, transaction),
       taxes: await books.rows(business, 'eventTaxes', where, transaction),

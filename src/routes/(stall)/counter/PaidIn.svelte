@@ -6,6 +6,7 @@
     voucherNumber,
     voucherText,
   } from '$lib/core/held/voucher-number';
+  import { localTime } from '$lib/core/event/local-time';
   import { readAmount } from '$lib/core/money/amount-text';
   import { customerHolds } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
@@ -24,6 +25,9 @@
   const stall = useStall();
   const { slip } = stall;
   const money = $derived(stall.money);
+  const today = $derived(
+    localTime(Date.now(), stall.event?.timeZone ?? stall.business.timeZone).day,
+  );
   const customer = $derived(slip.current.customer);
   const holds = live(() => {
     const who = customer;
@@ -40,6 +44,10 @@
     const read = readAmount(value, money.currency);
     if (!read.ok) {
       wrong = refusalWords(read.refusal, money);
+      return;
+    }
+    if (until !== '' && until < today) {
+      wrong = 'Its last day is over: take one to come, or leave it empty.';
       return;
     }
     const printed = voucherNumber(number);

@@ -6,6 +6,7 @@ const ofEvents = { indexes: ['event'], keep: 'recent' } as const;
 
 export const eventSumTables = {
   eventTotals: sumsBy('eventTotals', { event: id() }),
+  eventPaidIn: sumsBy('eventPaidIn', { event: id() }),
   eventItems: sumsBy('eventItems', { event: id(), item: id() }, ofEvents),
   eventHours: sumsBy('eventHours', { event: id(), day: text(10), hour: whole() }, ofEvents),
   eventTaxes: sumsBy('eventTaxes', { event: id(), tax: id(), rate: text(12) }, ofEvents),

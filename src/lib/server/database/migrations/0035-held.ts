@@ -9,7 +9,12 @@ export const held: Migration = {
     "ALTER TABLE books_sale_lines ADD COLUMN IF NOT EXISTS `until` VARCHAR(10) NOT NULL DEFAULT ''",
     "ALTER TABLE books_payments ADD COLUMN IF NOT EXISTS `held` JSON NOT NULL DEFAULT 'null'",
     'ALTER TABLE books_ways ADD COLUMN IF NOT EXISTS `offlineMost` BIGINT NULL',
-    'ALTER TABLE books_event_totals ADD COLUMN IF NOT EXISTS `paidIn` BIGINT NOT NULL DEFAULT 0',
+    `CREATE TABLE IF NOT EXISTS books_event_paid_in (
+      business CHAR(36) NOT NULL,
+      \`event\` VARCHAR(40) NOT NULL,
+      \`amount\` BIGINT NOT NULL DEFAULT 0,
+      PRIMARY KEY (business, \`event\`)
+    )`,
     `CREATE TABLE IF NOT EXISTS books_held_sums (
       business CHAR(36) NOT NULL,
       \`account\` VARCHAR(60) NOT NULL,

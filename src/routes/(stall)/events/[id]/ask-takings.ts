@@ -10,6 +10,7 @@ export type ServerTakings =
 const rows = z.array(z.record(z.string(), z.unknown()));
 const answer = z.object({
   totals: z.record(z.string(), z.unknown()).optional(),
+  paidIn: z.record(z.string(), z.unknown()).optional(),
   items: rows,
   hours: rows,
   taxes: rows,
