@@ -61,6 +61,8 @@ describe('sales that fit', () => {
     assert.deepEqual(numbers('person 2'), ['D1-1']);
     assert.deepEqual(numbers('WRÉN'), ['D1-2']);
     assert.deepEqual(numbers('zebra'), []);
+    // What has no word in it names nothing.
+    assert.deepEqual(numbers('?!'), []);
   });
 
   it('go by a reference, the last four of a card, and the number of what came back', () => {

@@ -97,7 +97,9 @@ export function fittingSales(all: SalesToFind, typed: string, currency: string):
   const words = wordsIn(typed);
   const amount = readAmount(wanted, currency);
   const isLong = wanted.length > 1;
-  const isCalledSo = isLong
+  // What has no word in it names nothing.
+  const isNamed = isLong && words.length > 0;
+  const isCalledSo = isNamed
     ? all.called.map((text) => words.every((word) => text.includes(word)))
     : [];
   const returned = new Set<string>();

@@ -13,7 +13,8 @@ import { keepSlip, openFrom } from '../set-aside/kept-slips';
 import { emptySlip, favoursOn, putItem, withoutFavours, type OpenSlip } from '../slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../testing/a-sale';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
-import { CARD_WAY, DRAWER, EVENT, item } from '../testing/made-up-business';
+import { heldWay } from '../testing/held-drafts';
+import { CARD_WAY, customerId, DRAWER, EVENT, item } from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import {
   bringBackOn,
@@ -140,7 +141,13 @@ describe('goods that come back on a slip', () => {
     const [part] = booksOf(before).rows('payments');
     const toCard = (charge: number): Partial<RingUpExchange> => ({
       rest: { way: CARD_WAY.id, drawer: null, card: part!.id },
-      sold: [{ payments: [{ ...part!, charge, surcharge: 0, tip: 0, change: 0 }], refunds: [] }],
+      sold: [
+        {
+          payments: [{ ...part!, charge, surcharge: 0, tip: 0, change: 0 }],
+          refunds: [],
+          returns: [],
+        },
+      ],
     });
     const refunded = swap(more, toCard(550));
     assert.ok(refunded.ok);
@@ -223,6 +230,27 @@ describe('goods that come back on a slip', () => {
     assert.equal(isStillLeft(soldIn(books), back!), true);
     const gone = { lines: [{ line: 0, quantity: 1000, to: 'stock' }], takes: [], surcharges: [] };
     assert.equal(isStillLeft({ ...soldIn(books), before: [gone as never] }, back!), false);
+  });
+
+  it('give the rest as credit of whoever is on the slip, or on the account that had paid', () => {
+    const credit = `credit:${customerId(1)}` as const;
+    const before = sold(1000);
+    const books = booksOf(before);
+    const rest = { way: heldWay('credit').id, drawer: null, card: null, account: credit };
+    const swapped = swap(withBack(slipOf(300), books), { rest });
+    assert.ok(swapped.ok);
+    const sums = balances([...before, ...writer.append(swapped.drafts, 1)]);
+    assert.equal(sums.get(credit), -700);
+    assert.equal(sums.get(`drawer:${DRAWER}`), 1000);
+    // Cash had paid: nothing of it goes on a voucher.
+    const onVoucher = { ...rest, way: heldWay('voucher').id, account: 'voucher:CARD01' } as const;
+    const refused = swap(withBack(slipOf(300), books), {
+      rest: onVoucher,
+      sold: [{ payments: books.rows('payments'), refunds: [], returns: [] }],
+    });
+    assert.deepEqual(refused.ok ? 'given' : refused.refusal, {
+      ...{ code: 'return/account-more', left: 0 },
+    });
   });
 
   it('cannot be unmade by voiding what they paid for', () => {

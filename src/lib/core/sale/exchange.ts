@@ -4,6 +4,7 @@
  */
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import type { HeldAccount } from '../held/held-account';
 import { minor, sum } from '../money/units';
 import { EXCHANGE, EXCHANGE_NAME } from '../payment/methods';
 import type { OpenSlip, PaidPart, SlipBack } from '../slip/open-slip';
@@ -113,6 +114,8 @@ export interface RestBy {
   readonly drawer: string | null;
   /** The payment to whose card it goes. */
   readonly card: string | null;
+  /** The account that it goes on, where the way does so. */
+  readonly account?: HeldAccount | null | undefined;
 }
 
 export interface ExchangeReturns {
@@ -154,6 +157,7 @@ export function exchangeReturns({ slip, rest, ...here }: ExchangeReturns): reado
             {
               ...{ way: rest.way, drawer: rest.drawer, amount, rounding: amount - owed },
               card: rest.card === null ? null : { payment: rest.card, refund: here.newId() },
+              ...(rest.account == null ? {} : { account: rest.account }),
             },
           ]),
     ];

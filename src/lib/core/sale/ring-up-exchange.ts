@@ -1,9 +1,10 @@
 /** Ringing up a slip that what comes back pays for altogether: evenly, or with something to give back. */
 import { localTime } from '../event/local-time';
+import { sum } from '../money/units';
 import { priceSlip } from '../slip/price-slip';
 import type { OpenSlip } from '../slip/open-slip';
 import { broughtBack, exchangePart, exchangeReturns, overOf, type RestBy } from './exchange';
-import { leftOnCard } from './make-return';
+import { leftOnAccount, leftOnCard } from './make-return';
 import type { SaleDocument } from './sale-document';
 import { EXCHANGE } from '../payment/methods';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
@@ -14,7 +15,7 @@ export interface RingUpExchange extends SaleSurroundings {
   readonly slip: OpenSlip;
   readonly rest: RestBy | null;
   /** The sales that it is of, as far as they are known here. */
-  readonly sold: readonly Pick<SaleDocument, 'payments' | 'refunds'>[];
+  readonly sold: readonly Pick<SaleDocument, 'payments' | 'refunds' | 'returns'>[];
 }
 
 export type ExchangeRefusal =
@@ -23,7 +24,7 @@ export type ExchangeRefusal =
   | { readonly code: 'exchange/still-to-pay'; readonly left: number }
   | { readonly code: 'exchange/no-way-back'; readonly over: number }
   | { readonly code: 'return/no-drawer' }
-  | { readonly code: 'return/card-more'; readonly left: number };
+  | { readonly code: 'return/card-more' | 'return/account-more'; readonly left: number };
 
 export type ExchangeOutcome =
   | {
@@ -57,6 +58,11 @@ export function ringUpExchange(asIs: RingUpExchange): ExchangeOutcome {
     return refuse({ code: 'return/no-drawer' });
   const onCard = rest === null || rest.card === null ? null : leftOf(rest.card, asIs.sold);
   if (onCard !== null && over > onCard) return refuse({ code: 'return/card-more', left: onCard });
+  const { account = null } = rest ?? {};
+  const onAccount =
+    account === null || account.startsWith('credit:') ? null : accountLeft(account, asIs.sold);
+  if (onAccount !== null && over > onAccount)
+    return refuse({ code: 'return/account-more', left: onAccount });
   const part = exchangePart(slip, total, newId);
   const paid = [...(slip.paid ?? []), ...(part === null ? [] : [part])];
   const now: OpenSlip = { ...slip, paid, fixed };
@@ -81,5 +87,9 @@ function leftOf(payment: string, sold: RingUpExchange['sold']): number {
   }
   return 0;
 }
+
+/** What of an account's payments for them has not gone back on it. Minor units. */
+const accountLeft = (account: string, sold: RingUpExchange['sold']): number =>
+  sum(sold.map(({ payments, returns }) => leftOnAccount(account, payments, returns)));
 
 const refuse = (refusal: ExchangeRefusal): ExchangeOutcome => ({ ok: false, refusal });

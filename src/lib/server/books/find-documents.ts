@@ -8,16 +8,11 @@ import {
   type OlderDocument,
 } from '../../core/find/documents';
 import type { Row } from '../../core/books/tables';
-import { jsonOrNull } from '../../core/formats/json-or-null';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
 
 type Cash = Pick<Row<'cashMoves'>, 'id' | 'at' | 'by' | 'event' | 'bag' | 'what' | 'amount'>;
-type Refund = Pick<
-  Row<'refunds'>,
-  'id' | 'at' | 'by' | 'number' | 'saleNumber' | 'reason' | 'total' | 'lines'
->;
 
 /** Those that fit what was typed, as a device finds its own: by number, amount, day, person or words. */
 export async function findDocuments(
@@ -37,24 +32,14 @@ export async function findDocuments(
       [business],
       transaction,
     );
-    const refunds = await select<Refund & { readonly total: string; readonly lines: unknown }>(
-      database,
-      'SELECT id, at, `by`, number, saleNumber, reason, total, `lines` FROM books_refunds WHERE business = ?',
-      [business],
-      transaction,
-    );
+    const refunds = await books.rows(business, 'refunds', {}, transaction);
     const person = (id: string | null): string => staff.find((each) => each.id === id)?.name ?? '';
     const event = (id: string | null): string => events.find((each) => each.id === id)?.name ?? '';
     const all = [
       ...cash.map((row) =>
         cashToFind({ ...row, amount: Number(row.amount) }, event(row.event), person(row.by)),
       ),
-      ...refunds.map((row) =>
-        refundToFind(
-          { ...row, total: Number(row.total), lines: linesOf(row.lines) },
-          person(row.by),
-        ),
-      ),
+      ...refunds.map((row) => refundToFind(row, person(row.by))),
     ];
     return fittingDocuments(documentsToFind(all), typed, owner?.currency ?? 'GBP');
   });
@@ -74,7 +59,3 @@ export async function olderDocument(
   const [refund] = await books.rows(business, 'refunds', { id });
   return refund === undefined ? null : { is: 'refund', row: refund };
 }
-
-/** MariaDB hands JSON out as text. */
-const linesOf = (value: unknown): Row<'refunds'>['lines'] =>
-  (typeof value === 'string' ? (jsonOrNull(value) ?? []) : value) as Row<'refunds'>['lines'];

@@ -79,6 +79,7 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'return/no-drawer':
       return returnRefusalWords(refusal, money);
     case 'return/card-more':
+    case 'return/account-more':
       return `Only ${money.text(refusal.left)} can still go back to that card; choose another way for what is left.`;
     case 'slip/part-paid':
       return 'Part of this slip has been paid, so what it comes to stays. Give those parts back first.';

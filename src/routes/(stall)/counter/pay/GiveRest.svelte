@@ -4,7 +4,7 @@
   import { EXCHANGE } from '$lib/core/payment/methods';
   import { CASH_WAY } from '$lib/core/payment/ways';
   import type { RestBy } from '$lib/core/sale/exchange';
-  import { leftOnCard } from '$lib/core/sale/make-return';
+  import { leftOnAccount, leftOnCard } from '$lib/core/sale/make-return';
   import { live } from '$lib/device/live.svelte';
   import { ownSale } from '$lib/device/sale-document';
   import { faultWords } from '$lib/ui/words/fault-words';
@@ -38,8 +38,16 @@
       rest: { way: CASH_WAY.id, drawer: id, card: null },
     })),
     ...(found.value?.payments ?? []).flatMap((part): Choice[] => {
-      const { id, way, wayName, card, drawer } = part;
+      const { id, way, wayName, card, drawer, held } = part;
       if (drawer !== null || way === EXCHANGE) return [];
+      if (held != null) {
+        const { account } = held;
+        const { payments = [], returns = [] } = found.value ?? {};
+        if (account.startsWith('credit:') || leftOnAccount(account, payments, returns) < over)
+          return [];
+        const label = `On ${wayName}, as it was paid`;
+        return [{ id: account, label, rest: { way, drawer: null, card: null, account } }];
+      }
       if (card === null) {
         const label = `By ${wayName}, as it was paid`;
         return [{ id: `way ${way}`, label, rest: { way, drawer: null, card: null } }];
@@ -48,7 +56,17 @@
       const label = `To ${wayName} ${card.last4}`;
       return [{ id: `card ${id}`, label, rest: { way, drawer: null, card: id } }];
     }),
+    ...asCredit(),
   ]);
+  /** Of whoever is on the slip, where credit is a way to pay. */
+  function asCredit(): readonly Choice[] {
+    const { customer } = slip.current;
+    const way = stall.wayRows.find(({ method, isActive }) => method === 'credit' && isActive);
+    if (customer === undefined || way === undefined) return [];
+    const account = `credit:${customer.id}` as const;
+    const rest = { way: way.id, drawer: null, card: null, account };
+    return [{ id: account, label: `As credit of ${customer.name}`, rest }];
+  }
   let chosen = $state('');
   const choice = $derived(choices.find(({ id }) => id === chosen) ?? choices[0]);
   let isBusy = $state(false);
@@ -60,6 +78,7 @@
     wrong = '';
     const given = over;
     const isCard = choice?.rest.card != null;
+    const isOnAccount = choice?.rest.account != null;
     try {
       const rest = given === 0 ? null : (choice?.rest ?? null);
       const rung = await ringUpExchanged(stall, rest);
@@ -71,7 +90,9 @@
         toast(
           isCard
             ? `${rung.number ?? ''}: ${money.text(given)} goes to the card as soon as there is network.`
-            : `${rung.number ?? ''}: give back ${money.text(given)}.`,
+            : isOnAccount
+              ? `${rung.number ?? ''}: ${money.text(given)} is on the account.`
+              : `${rung.number ?? ''}: give back ${money.text(given)}.`,
         );
       onnext();
     } catch (error) {

@@ -38,6 +38,16 @@
   const sold = $derived(soldIn(found));
   const isVoid = $derived(standingVoids(found.voids, found.undone).length > 0);
   const lines = $derived([...canComeBack(sold)].sort((a, b) => a.line - b.line));
+  /** Lines that are called the same: their prices tell them apart. */
+  const alike = $derived(
+    new Set(
+      lines.flatMap(({ line, name, detail }) =>
+        lines.some((each) => each.line !== line && each.name === name && each.detail === detail)
+          ? line
+          : [],
+      ),
+    ),
+  );
   /** More lines than these are narrowed by what is typed. */
   const MOST_LINES = 12;
   let narrowed = $state('');
@@ -213,6 +223,17 @@
   }
 </script>
 
+{#snippet inCash()}
+  {#each drawers as { id, name } (id)}
+    <option value="drawer {id}">cash out of {name}</option>
+  {/each}
+{/snippet}
+{#snippet byWay()}
+  {#each ways as [way, name] (way)}
+    <option value="way {way}">by {name}, as it was paid</option>
+  {/each}
+{/snippet}
+
 {#each found.returns as row (row.id)}
   <section
     class="sheet border-accent mx-auto grid w-full max-w-md gap-1 border-l-8 print:hidden"
@@ -267,7 +288,10 @@
       {#each shown as line (line.line)}
         <fieldset class="border-base-300 grid grid-cols-[1fr_6rem] items-end gap-2 border-b pb-3">
           <legend class="font-[560]">
-            {line.name}{line.detail === '' ? '' : `, ${line.detail}`}
+            {line.name}{line.detail === '' ? '' : `, ${line.detail}`}{!isGift &&
+            alike.has(line.line)
+              ? `, at ${money.text(line.price)}`
+              : ''}
             <span class="soft font-normal"
               >{#if isOff}{money.text(values.get(line.line) ?? 0)} of {money.text(
                   line.total,
@@ -304,9 +328,7 @@
         Given back
         <select class="select min-h-12 w-full" bind:value={by}>
           {#if by === ''}<option value="">choose</option>{/if}
-          {#each drawers as { id, name } (id)}
-            <option value="drawer {id}">cash out of {name}</option>
-          {/each}
+          {@render inCash()}
           {#each cards as { id, name, rest } (id)}
             <option value="card {id}">to {name}{isGift ? '' : `, up to ${money.text(rest)}`}</option
             >
@@ -321,9 +343,7 @@
           {#if stall.event !== undefined && !isOff}
             <option value="exchange">in exchange, on the slip at the counter</option>
           {/if}
-          {#each ways as [way, name] (way)}
-            <option value="way {way}">by {name}, as it was paid</option>
-          {/each}
+          {@render byWay()}
         </select>
       </label>
       {#if over > 0}
@@ -331,12 +351,8 @@
           {isGift ? 'The rest' : `The rest, ${money.text(inRest)}`}
           <select class="select min-h-12 w-full" bind:value={restBy}>
             <option value="">choose</option>
-            {#each drawers as { id, name } (id)}
-              <option value="drawer {id}">cash out of {name}</option>
-            {/each}
-            {#each ways as [way, name] (way)}
-              <option value="way {way}">by {name}, as it was paid</option>
-            {/each}
+            {@render inCash()}
+            {@render byWay()}
             {#each accounts.filter(({ rest: most }) => most === null) as each (each.account)}
               <option value="account {each.account}">{each.name}</option>
             {/each}
