@@ -149,6 +149,27 @@ describe('a voucher', () => {
     assert.equal(await standsOn('voucher:CARD01'), -290);
   });
 
+  it('beside goods takes no part in discounts, service, tax and two prices', async () => {
+    const put = putItem(emptySlip(newId()), item(1, 105), 3000, 'a');
+    assert.ok(put.ok);
+    const line = { account: 'voucher:CARD08' as const, name: 'Voucher', detail: '', amount: 1000 };
+    const both = putPaidIn(put.slip, line, 'in');
+    assert.ok(both.ok);
+    const slip = {
+      ...both.slip,
+      discount: { percent: '10' },
+      service: { percent: '10', taxes: [VAT.id] },
+    };
+    const drafts = sell(slip, 1, { way: CASH_WAY });
+    assert.deepEqual(await push(drafts), []);
+    const [sale] = drafts.flatMap(({ kind, body }) =>
+      kind === 'sale.rung' ? [body as { total: number; lines: { total: number }[] }] : [],
+    );
+    // 3.15 less a tenth of it, and a tenth on top of that; the voucher as it is.
+    assert.deepEqual([sale!.total, sale!.lines[1]!.total], [315 - 32 + 28 + 1000, 1000]);
+    assert.equal(await standsOn('voucher:CARD08'), -1000);
+  });
+
   it('that is spent on two devices out of touch is taken twice, and the second is found', async () => {
     assert.deepEqual(await push(paidIn('voucher:CARD02', 300)), []);
     const [one, two] = [1, 2].map((n) => spent('voucher', n, known(-300), { reference: 'CARD02' }));
@@ -286,8 +307,10 @@ describe('the evening after it', () => {
     assert.ok(rows !== null && totals !== undefined);
     assert.ok((await paidInAtEvent()) > 0);
     const sold = rows.sellers.reduce((all, { net }) => all + net, 0);
-    // Tax is rounded once for a sale, and of what comes back once more.
-    assert.ok(Math.abs(sold - (totals.takings - totals.tax)) <= returns, String(sold));
+    const sales = await books.rows(BUSINESS, 'sales', { event: EVENT });
+    const service = sales.reduce((all, row) => all + row.service - row.serviceTax, 0);
+    // Service is nobody's; tax is rounded once for a sale, and of what comes back once more.
+    assert.ok(Math.abs(sold + service - (totals.takings - totals.tax)) <= returns, String(sold));
     assert.deepEqual(rows.unlisted, []);
     // No money is awaited for any of it, but for the return that named no account.
     const { toCome, balances } = settlingOf(rows);
