@@ -170,6 +170,23 @@ describe('finding and handing over', () => {
       [],
       [sale(2, '2026-11-22T10:00:00.000Z'), sale(1, '2026-11-21T10:00:00.000Z')],
       [{ id: idOf(8, 9), event: null, customer: all[1]!.id, name: '', strokes: [[1, 2, 30, 40]] }],
+      [
+        {
+          ...{ id: 'b', account: `credit:${all[1]!.id}`, at: '2026-11-22T10:00:00.000Z' },
+          ...{ kind: 'return.made', amount: -450, sale: '', number: '' },
+        },
+        {
+          ...{ id: 'a', account: `customer:${all[1]!.id}`, at: '2026-11-21T10:00:00.000Z' },
+          ...{ kind: 'payment.taken', amount: 1950, sale: 's', number: 'D1-1' },
+        },
+      ],
+    );
+    assert.deepEqual(
+      file.account.map(({ on, number, amount }) => [on, number, amount]),
+      [
+        ['owed', 'D1-1', 1950],
+        ['credit', '', -450],
+      ],
     );
     assert.deepEqual(file.payments, [{ id: idOf(8, 9), name: '', signature: 'M1 2L30 40' }]);
     assert.equal(file.card, null);

@@ -1,6 +1,7 @@
 /** All that is kept of one customer, for handing it to them (GDPR, article 15 and 20). */
 import type { Row } from '../books/tables';
 import type { CardOnFile } from '../daybook/kinds/customer-card';
+import { inOrder, type HeldMove } from '../held/statement';
 import { signaturePath } from '../payment/signature';
 import { cardOf } from './card-on-file';
 
@@ -26,6 +27,15 @@ export interface CustomerFile {
     /** Minor units. */
     readonly total: number;
   }[];
+  /** What moved on what they owe and on their credit; what they owe is above nothing. Minor units. */
+  readonly account: readonly {
+    readonly at: string;
+    readonly on: 'owed' | 'credit';
+    readonly kind: string;
+    /** The sale's number; empty where it is of none. */
+    readonly number: string;
+    readonly amount: number;
+  }[];
 }
 
 /** What is told of a customer as it stands; the card is told apart. */
@@ -45,12 +55,13 @@ const TOLD = [
   'mayKeep',
 ] as const satisfies readonly (keyof Row<'customers'>)[];
 
-/** Consents and sales by time, oldest first. */
+/** Consents, sales and what moved by time, oldest first. */
 export function customerFile(
   row: Row<'customers'>,
   consents: readonly Row<'consents'>[],
   sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
   payers: readonly Row<'payers'>[],
+  moves: readonly HeldMove[],
 ): CustomerFile {
   const card = cardOf(row);
   return {
@@ -63,6 +74,10 @@ export function customerFile(
     })),
     consents: byTime(consents).map(({ at, isGiven, way }) => ({ at, isGiven, way })),
     sales: byTime(sales).map(({ number, at, total }) => ({ number, at, total })),
+    account: inOrder(moves).map(({ at, account, kind, number, amount }) => ({
+      ...{ at, kind, number, amount },
+      on: account.startsWith('credit:') ? ('credit' as const) : ('owed' as const),
+    })),
   };
 }
 

@@ -5,8 +5,12 @@
   import type { Row } from '$lib/core/books/tables';
   import { customerFile } from '$lib/core/customer/export-customer';
   import { eraseCustomer } from '$lib/core/customer/set-customer';
+  import { customerHolds } from '$lib/device/held-accounts';
+  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { holdsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
 
@@ -17,13 +21,21 @@
   const stall = useStall();
   const { db } = stall;
   let isAsking = $state(false);
+  const holds = live(() => {
+    const who = customer;
+    return () => customerHolds(db, who);
+  }, undefined);
+  const still = $derived(holds.value === undefined ? '' : holdsWords(holds.value, stall.money));
 
   async function hand(): Promise<void> {
     const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
     const buyerOf = buyersOf(await db.books.corrections.toArray());
     const sales = await db.books.sales.filter((sale) => buyerOf(sale) === customer.id).toArray();
     const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
-    const file = customerFile(customer, consents, sales, payers);
+    const accounts = [`customer:${customer.id}`, `credit:${customer.id}`] as const;
+    const { moves } = await ownMoves(db, accounts);
+    const older = (await olderMoves(stall.transport, accounts)) ?? [];
+    const file = customerFile(customer, consents, sales, payers, joinedMoves(moves, older));
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 
@@ -54,6 +66,12 @@
         Name, addresses, numbers and notes go from every device and from the server, for good. What
         they bought stays in the figures, without saying who it was. This cannot be undone.
       </p>
+      {#if still !== ''}
+        <p class="text-error">
+          {customer.name}
+          {still}: nobody can be asked for it, or given it, afterwards.
+        </p>
+      {/if}
       <RightButton
         right="set-up"
         label="Forget {customer.name}"
