@@ -9,6 +9,9 @@ import { columnsOf } from './columns';
 import { median, type Figure } from './figures';
 import { enrol, found, NOW } from './founded-till';
 
+/** Columns of JSON that can hold nothing: they read as null, which the column does not take. */
+const JSON_OR_NULL: readonly string[] = ['card', 'held'];
+
 const BATCH = 200;
 const BATCHES = 8;
 const ROUNDS = 4;
@@ -98,9 +101,8 @@ async function rawRate(
     );
     const plain = (value: unknown): unknown =>
       typeof value === 'object' && value !== null ? JSON.stringify(value) : value;
-    // What is JSON and holds nothing reads as null, which its column does not take.
     const asKept = ([column, value]: [string, unknown]): unknown =>
-      column === 'card' && value === null ? 'null' : plain(value);
+      JSON_OR_NULL.includes(column) && value === null ? 'null' : plain(value);
     const columns = await columnsOf(till.database, table);
     const rows = found.map((row) => columns.map((column) => asKept([column, row[column]])));
     sets.push({ table, columns, rows });

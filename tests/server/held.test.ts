@@ -261,6 +261,12 @@ describe('credit', () => {
     const back = { way: heldWay('credit').id, drawer: null, account };
     assert.deepEqual(await push(await takenBack(sale, { ...back, typed: '1' })), []);
     assert.equal(await standsOn(account), -105);
+    // Its sale is the document that tells of it.
+    const { moves } = await heldMovesOf(t.database, BUSINESS, [account]);
+    assert.deepEqual(
+      moves.map(({ kind, sale: of }) => [kind, of]),
+      [['return.made', sale]],
+    );
     const move = { newId, from: account, to: `customer:${customerId(2)}` as const };
     const paid = moveHeld({ ...move, balance: -105, amount: 100, reason: 'asked for' });
     assert.ok(paid.ok);

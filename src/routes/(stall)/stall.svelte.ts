@@ -207,6 +207,10 @@ export class Stall {
   /** How far what others wrote has come in. */
   readonly received: number = $derived.by(() => this.#counts.value.position);
   readonly network: SyncState['network'] = $derived.by(() => this.sync.network);
+  /** Nobody hears of what is taken here: others may take the same meanwhile. */
+  get isOutOfTouch(): boolean {
+    return this.network !== 'there';
+  }
   get kept(): number {
     return this.#counts.value.kept;
   }

@@ -4,9 +4,17 @@ import type { LocalTime } from './local-time';
 
 const DAY = 86_400_000;
 
-/** @param day ISO date. */
-export const dayAfter = (day: string): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + DAY).toISOString().slice(0, 10);
+/** Whether it is a day that there is, as an ISO date. */
+export function isDate(text: string): boolean {
+  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN;
+  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
+}
+
+/** So many days later, or earlier below nothing. @param day ISO date. */
+export const daysAfter = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY).toISOString().slice(0, 10);
+
+export const dayAfter = (day: string): string => daysAfter(day, 1);
 
 /** Whether it goes on after midnight: it closes at an hour before that at which it opens. */
 export const isOverMidnight = ({ opens, closes }: EventDay): boolean => closes < opens;

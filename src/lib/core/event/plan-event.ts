@@ -3,7 +3,7 @@ import type { EventDay, Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { outsideId } from '../daybook/outside-id';
-import { dayAfter, isOverMidnight, isTime } from './event-days';
+import { dayAfter, isDate, isOverMidnight, isTime } from './event-days';
 import { nextDays, type Recurrence } from './same-again';
 import { isKnown } from './todays-event';
 
@@ -184,11 +184,6 @@ export const isMade = (
     (each) =>
       isKnown(each) && seriesOf(each) === seriesOf(event) && each.days[0]?.date === days[0]?.date,
   );
-
-function isDate(text: string): boolean {
-  const at = /^\d{4}-\d{2}-\d{2}$/.test(text) ? Date.parse(`${text}T00:00:00Z`) : Number.NaN;
-  return !Number.isNaN(at) && new Date(at).toISOString().startsWith(text);
-}
 
 function isZone(timeZone: string): boolean {
   try {

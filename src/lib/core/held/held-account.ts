@@ -3,6 +3,7 @@
  * has their number. A slip can be paid from one, and what is paid in on one is a line of a slip.
  */
 import { isAccount } from '../journal/accounts';
+import { sum } from '../money/units';
 import type { Method } from '../payment/methods';
 import { isVoucherNumber } from './voucher-number';
 
@@ -26,6 +27,15 @@ export function heldParts(account: string): HeldParts | null {
 
 export const headOfAccount = (account: HeldAccount): HeldHead =>
   account.slice(0, account.indexOf(':')) as HeldHead;
+
+/** Where credit is a way to pay: by which, and on which account of a customer's. */
+export function asCredit(
+  ways: readonly { readonly id: string; readonly method: string; readonly isActive: boolean }[],
+  customer: string,
+): { readonly way: string; readonly account: HeldAccount } | null {
+  const way = ways.find(({ method, isActive }) => method === 'credit' && isActive);
+  return way === undefined ? null : { way: way.id, account: `credit:${customer}` };
+}
 
 const UUID = /^[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
@@ -51,8 +61,7 @@ export function heldTotals(
   balances: readonly { readonly account: string; readonly amount: number }[],
 ): readonly { readonly head: HeldHead; readonly amount: number }[] {
   return HELD_HEADS.flatMap((head) => {
-    const own = balances.filter(({ account }) => account.startsWith(`${head}:`));
-    const amount = own.reduce((all, each) => all + each.amount, 0);
-    return own.length === 0 ? [] : [{ head, amount }];
+    const own = balances.filter(({ account }) => heldParts(account)?.head === head);
+    return own.length === 0 ? [] : [{ head, amount: sum(own.map(({ amount }) => amount)) }];
   });
 }

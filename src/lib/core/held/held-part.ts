@@ -45,24 +45,22 @@ export function heldPart(
   const { account, left } = found;
   const { balance } = facts;
   const wanted = amount ?? asked.left;
-  if (
-    method !== 'account' &&
-    asked.most !== null &&
-    asked.most < Math.min(wanted, left ?? wanted)
-  ) {
-    if (amount === null && asked.most > 0)
-      return { ok: true, account, amount: asked.most, balance, isOverLimit: false };
-    return refuse({ code: 'held/offline-most', most: asked.most });
-  }
   const take = (most: number, isOverLimit = false): HeldPart => ({
     ...{ ok: true, account, amount: most, balance, isOverLimit },
   });
-  if (left === null || wanted <= left) return take(wanted);
-  if (method !== 'account')
-    return amount === null ? take(left) : refuse({ code: 'held/less', left });
-  return mayOweMore
-    ? take(wanted, true)
-    : refuse({ code: 'held/over-limit', limit: facts.creditLimit ?? 0, owes: balance });
+  if (method === 'account') {
+    if (left === null || wanted <= left) return take(wanted);
+    return mayOweMore
+      ? take(wanted, true)
+      : refuse({ code: 'held/over-limit', limit: facts.creditLimit ?? 0, owes: balance });
+  }
+  const there = left ?? 0;
+  const most = Math.min(there, asked.most ?? there);
+  if (wanted <= most) return take(wanted);
+  if (amount === null && most > 0) return take(most);
+  return most < there && most < wanted
+    ? refuse({ code: 'held/offline-most', most })
+    : refuse({ code: 'held/less', left: there });
 }
 
 /** As the part says it. @param taken What it was charged. */

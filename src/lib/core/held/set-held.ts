@@ -1,6 +1,7 @@
 /** What is said of vouchers and moved between accounts: commands. Minor units. */
 import { draft } from '../daybook/kinds';
 import type { Draft } from '../daybook/chain';
+import { isDate } from '../event/event-days';
 import { headOfAccount, type HeldAccount } from './held-account';
 import { lastDayOf, type HeldFacts } from './spend';
 
@@ -33,7 +34,7 @@ export function setVoucher({
 }: SetVoucher): SetHeldOutcome {
   const why = reason.trim().slice(0, 200);
   if (why === '') return refuse({ code: 'held/no-reason' });
-  if (until !== '' && !isDay(until)) return refuse({ code: 'held/day-wrong', typed: until });
+  if (until !== '' && !isDate(until)) return refuse({ code: 'held/day-wrong', typed: until });
   const body = { number, isBlocked, until, reason: why };
   return { ok: true, drafts: [draft('voucher.set', newId(), null, body)] };
 }
@@ -102,11 +103,6 @@ export function paidInFor(
     ...(off > 0 ? [{ account: `customer:${customer}` as const, amount: off }] : []),
     ...(amount > off ? [{ account: `credit:${customer}` as const, amount: amount - off }] : []),
   ];
-}
-
-function isDay(text: string): boolean {
-  const at = Date.parse(`${text}T00:00:00Z`);
-  return /^\d{4}-\d\d-\d\d$/.test(text) && new Date(at || 0).toISOString().slice(0, 10) === text;
 }
 
 const refuse = (refusal: SetHeldRefusal): SetHeldOutcome => ({ ok: false, refusal });

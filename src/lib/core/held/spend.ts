@@ -1,6 +1,6 @@
 /** What can be taken from an account that somebody holds, as far as the books here know, and why not. Minor units. */
 import type { Row } from '../books/tables';
-import { headOfMethod, type HeldAccount, type HeldHead } from './held-account';
+import { headOfAccount, headOfMethod, type HeldAccount, type HeldHead } from './held-account';
 import { numberFault, voucherNumber } from './voucher-number';
 
 /** What is known of one account; of a voucher, what was said of it. */
@@ -106,6 +106,6 @@ export function voucherFault(
 
 /** What is left on an account afterwards, or, where a customer owes it, what they owe. */
 export const afterwards = (account: HeldAccount, balance: number, taken: number): number =>
-  account.startsWith('customer:') ? balance + taken : -(balance + taken);
+  headOfAccount(account) === 'customer' ? balance + taken : -(balance + taken);
 
 const refuse = (refusal: HeldRefusal): Spendable => ({ ok: false, refusal });

@@ -1,6 +1,7 @@
 /** What moved on an account that somebody holds, as a statement, and what of what they owe is still to be paid. Minor units. */
 import type { Row } from '../books/tables';
 import type { Kind } from '../daybook/kinds';
+import { daysAfter } from '../event/event-days';
 import { sum } from '../money/units';
 
 /** Something that moved on an account, with what people call the document it is of. */
@@ -63,7 +64,7 @@ export interface OpenItem {
   readonly at: string;
   readonly amount: number;
   readonly left: number;
-  /** The local day on which it is to be paid. */
+  /** The local day on which it is to be paid; empty for what is older than is known. */
   readonly due: string;
   readonly isOverdue: boolean;
 }
@@ -91,15 +92,11 @@ export function openItems(
     const off = Math.min(paid, amount);
     paid -= off;
     if (off === amount) return [];
-    const due = at === '' ? '' : plusDays(dayOf(at), terms);
-    return [{ sale, number, at, amount, left: amount - off, due, isOverdue: due < today }];
+    const due = at === '' ? '' : daysAfter(dayOf(at), terms);
+    return [
+      { sale, number, at, amount, left: amount - off, due, isOverdue: due !== '' && due < today },
+    ];
   });
-}
-
-function plusDays(day: string, days: number): string {
-  const at = new Date(`${day}T00:00:00Z`);
-  at.setUTCDate(at.getUTCDate() + days);
-  return at.toISOString().slice(0, 10);
 }
 
 export type SaleName = Pick<Row<'sales'>, 'id' | 'slip' | 'number'>;

@@ -1,10 +1,10 @@
 /** Accounts that somebody holds: whose they are, what was agreed, and that nothing is spent twice. Minor units. */
-import type { EntryOf, KnownEntry } from '../daybook/kinds';
+import type { EntryOf } from '../daybook/kinds';
 import { heldParts, isHeldMethod } from '../held/held-account';
 import { accountFor, lastDayOf } from '../held/spend';
 import { overspends } from '../held/overspends';
 import { voucherNumber } from '../held/voucher-number';
-import { journalOf } from '../journal';
+import type { Posting } from '../journal/posting';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
@@ -114,8 +114,8 @@ export function givenOnAccount(
 }
 
 /** Whatever takes from what is kept for somebody takes no more than there is: two devices may each have known of it. */
-export function overspent(entry: KnownEntry, { books }: Evidence): Doubt | null {
+export function overspent(postings: readonly Posting[], { books }: Evidence): Doubt | null {
   const balances = new Map(books.rows('heldSums').map(({ account, amount }) => [account, amount]));
-  const found = overspends(journalOf(entry).postings, balances);
+  const found = overspends(postings, balances);
   return found === null ? null : { code: 'held/overspent', found: found.taken, wanted: found.left };
 }

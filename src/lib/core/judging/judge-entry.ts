@@ -7,7 +7,7 @@ import { judgeRefundMade } from './refund';
 import { FURTHEST_AHEAD } from '../daybook/clock';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { journalOf } from '../journal';
-import { amountOf } from '../journal/posting';
+import { amountOf, type Posting } from '../journal/posting';
 import { isBarred } from '../people/judge';
 import { judgeHandedIn, judgeJoined, judgeStated, judgeUndone } from './bank';
 import { judgeDevice } from './device';
@@ -112,16 +112,16 @@ export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | nul
   const judge = judges[entry.kind] as
     ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
   if (!FACTS.has(entry.kind)) return judge?.(entry, evidence) ?? null;
-  return (
-    whoAndWhen(entry, evidence) ??
-    judge?.(entry, evidence) ??
-    addsUp(entry) ??
-    overspent(entry, evidence)
-  );
+  return whoAndWhen(entry, evidence) ?? judge?.(entry, evidence) ?? byJournal(entry, evidence);
 }
 
-function addsUp(entry: KnownEntry): Doubt | null {
+/** Its figures add up, and take no more from anybody's account than there is. */
+function byJournal(entry: KnownEntry, evidence: Evidence): Doubt | null {
   const { postings } = journalOf(entry);
+  return addsUp(postings) ?? overspent(postings, evidence);
+}
+
+function addsUp(postings: readonly Posting[]): Doubt | null {
   const open = amountOf(postings.filter(({ account }) => account === 'unexplained'));
   return open === 0 ? null : { code: 'journal/unexplained', found: open };
 }

@@ -16,8 +16,8 @@ import {
   takenOff,
   type SoldSale,
 } from '../sale/return-figures';
-import { heldParts } from '../held/held-account';
-import { leftOnAccount } from '../sale/make-return';
+import type { HeldAccount } from '../held/held-account';
+import { mostOnAccount } from '../sale/make-return';
 import type { Evidence } from './evidence';
 import { numberFault, whereFault } from './given-back';
 import { exchangedBy, exchangedFor } from './exchanged';
@@ -78,7 +78,7 @@ function moneyFault(
   payments: readonly Row<'payments'>[],
   evidence: Evidence,
 ): Doubt | null {
-  const onAccounts = new Map<string, number>();
+  const onAccounts = new Map<HeldAccount, number>();
   for (const { way, drawer, card, amount, exchange, account } of entry.body.money) {
     if (exchange !== undefined) {
       const fault = exchangeFault({ id: entry.id, way, drawer, amount, exchange }, evidence);
@@ -104,15 +104,15 @@ function moneyFault(
 /** On credit goes any of it; on another account what that had paid for the sale, and no more than has not gone back. */
 function accountFault(
   { id, body }: Entry,
-  given: ReadonlyMap<string, number>,
+  given: ReadonlyMap<HeldAccount, number>,
   payments: readonly Row<'payments'>[],
   { books }: Evidence,
 ): Doubt | null {
   const before = books.rows('returns').filter((each) => each.sale === body.sale && each.id !== id);
   for (const [account, amount] of given) {
-    if (heldParts(account)?.head === 'credit') continue;
-    const left = leftOnAccount(account, payments, before);
-    if (amount > left) return { code: 'return/account', found: amount, wanted: left };
+    const left = mostOnAccount(account, payments, before);
+    if (left !== null && amount > left)
+      return { code: 'return/account', found: amount, wanted: left };
   }
   return null;
 }

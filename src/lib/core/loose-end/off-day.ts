@@ -1,5 +1,6 @@
 /** Sales at an event on a day that is none of its days: a clock was wrong, or the event’s days are. */
 import type { Row } from '../books/tables';
+import { daysAfter } from '../event/event-days';
 
 type Event = Pick<Row<'events'>, 'id' | 'name' | 'days'>;
 type Hour = Pick<Row<'eventHours'>, 'event' | 'day' | 'hour' | 'sales' | 'takings'>;
@@ -44,8 +45,5 @@ export function offDays(
 
 function isOn({ days }: Event, day: string, hour: number): boolean {
   const dates = new Set(days.map(({ date }) => date));
-  return dates.has(day) || (hour < NIGHT_ENDS && dates.has(dayBefore(day)));
+  return dates.has(day) || (hour < NIGHT_ENDS && dates.has(daysAfter(day, -1)));
 }
-
-const dayBefore = (day: string): string =>
-  new Date(Date.parse(`${day}T00:00:00Z`) - 86_400_000).toISOString().slice(0, 10);

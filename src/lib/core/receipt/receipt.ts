@@ -5,6 +5,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Row } from '../books/tables';
+import { headOfAccount } from '../held/held-account';
 import { voucherText } from '../held/voucher-number';
 import { paidWith } from '../payment/part-sums';
 import { sum } from '../money/units';
@@ -213,7 +214,7 @@ function partOf(part: Row<'payments'>): ReceiptPart {
     after:
       held == null
         ? null
-        : { is: held.account.startsWith('customer:') ? 'owed' : 'left', amount: held.after },
+        : { is: headOfAccount(held.account) === 'customer' ? 'owed' : 'left', amount: held.after },
   };
 }
 

@@ -3,7 +3,7 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { overspends, type Balances } from '../held/overspends';
-import type { HeldAccount } from '../held/held-account';
+import { headOfAccount, type HeldAccount } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
 import { percentOf } from '../money/percent';
 import { readQuantity } from '../money/typed';
@@ -228,24 +228,28 @@ const toCard = ({ card, newId }: MakeReturn): Body['money'][number]['card'] =>
 
 /** What can go back so at most: what of a card's or an account's payment has not; null for any amount. */
 function mostBack({ card, account, payments, refunds, before }: MakeReturn): number | null {
-  if (account != null && !account.startsWith('credit:'))
-    return leftOnAccount(account, payments, before);
+  if (account != null) return mostOnAccount(account, payments, before);
   const part = payments.find(({ id }) => id === card);
   return part === undefined ? null : leftOnCard(part, refunds);
 }
 
-/** What was paid from an account for a sale and has not gone back on it. Minor units. */
-export const leftOnAccount = (
-  account: string,
+/**
+ * What can go back on an account: what was paid from it and has not gone back; null for credit, which any of it becomes.
+ * Minor units.
+ */
+export const mostOnAccount = (
+  account: HeldAccount,
   payments: SoldSale['payments'],
   before: SoldSale['before'],
-): number =>
-  sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
-  sum(
-    before.flatMap(({ money = [] }) =>
-      money.flatMap((each) => (each.account === account ? each.amount : [])),
-    ),
-  );
+): number | null =>
+  headOfAccount(account) === 'credit'
+    ? null
+    : sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
+      sum(
+        before.flatMap(({ money = [] }) =>
+          money.flatMap((each) => (each.account === account ? each.amount : [])),
+        ),
+      );
 
 /** What a card paid and has not gone back to it, nor is to go. Minor units. */
 export const leftOnCard = (

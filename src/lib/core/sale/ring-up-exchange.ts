@@ -1,10 +1,10 @@
 /** Ringing up a slip that what comes back pays for altogether: evenly, or with something to give back. */
 import { localTime } from '../event/local-time';
-import { sum } from '../money/units';
+import type { HeldAccount } from '../held/held-account';
 import { priceSlip } from '../slip/price-slip';
 import type { OpenSlip } from '../slip/open-slip';
 import { broughtBack, exchangePart, exchangeReturns, overOf, type RestBy } from './exchange';
-import { leftOnAccount, leftOnCard } from './make-return';
+import { leftOnCard, mostOnAccount } from './make-return';
 import type { SaleDocument } from './sale-document';
 import { EXCHANGE } from '../payment/methods';
 import { saleDrafts, type SaleSurroundings } from './sale-drafts';
@@ -58,9 +58,7 @@ export function ringUpExchange(asIs: RingUpExchange): ExchangeOutcome {
     return refuse({ code: 'return/no-drawer' });
   const onCard = rest === null || rest.card === null ? null : leftOf(rest.card, asIs.sold);
   if (onCard !== null && over > onCard) return refuse({ code: 'return/card-more', left: onCard });
-  const { account = null } = rest ?? {};
-  const onAccount =
-    account === null || account.startsWith('credit:') ? null : accountLeft(account, asIs.sold);
+  const onAccount = rest?.account == null ? null : accountMost(rest.account, asIs.sold);
   if (onAccount !== null && over > onAccount)
     return refuse({ code: 'return/account-more', left: onAccount });
   const part = exchangePart(slip, total, newId);
@@ -88,8 +86,12 @@ function leftOf(payment: string, sold: RingUpExchange['sold']): number {
   return 0;
 }
 
-/** What of an account's payments for them has not gone back on it. Minor units. */
-const accountLeft = (account: string, sold: RingUpExchange['sold']): number =>
-  sum(sold.map(({ payments, returns }) => leftOnAccount(account, payments, returns)));
+/** What of them all can go back on an account; null for any amount. Minor units. */
+const accountMost = (account: HeldAccount, sold: RingUpExchange['sold']): number | null =>
+  mostOnAccount(
+    account,
+    sold.flatMap(({ payments }) => payments),
+    sold.flatMap(({ returns }) => returns),
+  );
 
 const refuse = (refusal: ExchangeRefusal): ExchangeOutcome => ({ ok: false, refusal });

@@ -3,7 +3,7 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import { quantityText, thousandths } from '../../core/money/units';
   import { isPaidIn, type OpenLine } from '../../core/slip/open-slip';
-  import { dayWords } from '../words/date-words';
+  import { shortDayWords } from '../words/date-words';
   import { quantityWords, type MoneyWords } from '../words/money-words';
 
   interface Props {
@@ -55,7 +55,7 @@
       <b class="font-[600]">{line.name}</b>
       <span class="soft block text-sm">
         {#if line.until !== undefined}<span class="block"
-            >until {dayWords(line.until, money.locale)}</span
+            >until {shortDayWords(line.until, money.locale)}</span
           >{/if}
         {#if isWhole}{line.detail}{:else}{quantityWords(line.quantity, line.unit)} · {money.figure(
             line.price,

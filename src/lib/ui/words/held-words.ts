@@ -4,7 +4,7 @@ import type { HeldMove } from '../../core/held/statement';
 import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spend';
 import { voucherText } from '../../core/held/voucher-number';
 import type { CustomerHolds } from '../../core/held/customer-holds';
-import { dayWords } from './date-words';
+import { shortDayWords } from './date-words';
 import type { Kind } from '../../core/daybook/kinds';
 import type { HeldHead } from '../../core/held/held-account';
 import type { VoucherStands } from '../../core/held/voucher-list';
@@ -52,7 +52,7 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
     case 'held/blocked':
       return `${voucherText(refusal.number)} is blocked: ${refusal.reason}`;
     case 'held/out-of-date':
-      return `${voucherText(refusal.number)} could be spent until ${dayWords(refusal.until, money.locale)}.`;
+      return `${voucherText(refusal.number)} could be spent until ${shortDayWords(refusal.until, money.locale)}.`;
     case 'held/used-up':
       return refusal.of === 'credit'
         ? 'No credit is kept for this customer.'
@@ -82,7 +82,7 @@ export function heldSaying(method: string, facts: HeldFacts, money: MoneyWords):
   const until = lastDayOf(facts);
   return [
     `${money.text(-balance)} is left`,
-    until === '' ? '' : `, to be spent until ${dayWords(until, money.locale)}`,
+    until === '' ? '' : `, to be spent until ${shortDayWords(until, money.locale)}`,
     '.',
   ].join('');
 }

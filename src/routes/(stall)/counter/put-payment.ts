@@ -1,4 +1,5 @@
 /** What a customer pays in goes on the open slip: what they owe first, and what is more as their credit. */
+import { headOfAccount } from '$lib/core/held/held-account';
 import { paidInFor } from '$lib/core/held/set-held';
 import { readAmount } from '$lib/core/money/amount-text';
 import type { SlipCustomer } from '$lib/core/slip/open-slip';
@@ -24,7 +25,7 @@ export function putPayment(
     ...paidInFor(customer.id, read.amount, owes).map(({ account, amount }) =>
       slip.putPaidIn({
         ...{ account, amount, detail: '' },
-        name: account.startsWith('customer:') ? HELD_LINES.customer : HELD_LINES.credit,
+        name: HELD_LINES[headOfAccount(account)],
       }),
     ),
   ];

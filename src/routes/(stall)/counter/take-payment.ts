@@ -83,7 +83,7 @@ export async function takePartOf(stall: Stall, asked: AskedPart): Promise<TakenA
       const outcome = takePart({
         ...{ ...asked, ...surroundings, slip, drawer, held },
         business: stall.identity.business,
-        isOutOfTouch: stall.network !== 'there',
+        isOutOfTouch: stall.isOutOfTouch,
       });
       if (outcome.ok) done = outcome;
       return outcome;

@@ -1,7 +1,8 @@
 /** Accounts that somebody holds: each time something moved on one, and what is said of vouchers. */
 import type { EntryOf, KnownEntry } from '../../daybook/kinds';
-import { heldParts } from '../../held/held-account';
+import { heldParts, type HeldAccount } from '../../held/held-account';
 import type { JournalEntry } from '../../journal/journal-entry';
+import { saleNumber } from '../../sale/sale-number';
 import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -20,44 +21,53 @@ export const voucherSet = (entry: EntryOf<'voucher.set'>): Change[] => {
 
 /** A voucher that is made by it is one like those that were sold. */
 export const heldMoved = (entry: EntryOf<'held.moved'>): Change[] => {
-  const { id, body } = entry;
-  const { to, amount, until, reason } = body;
-  const made = heldParts(to);
-  const said = { ...saidBy(entry), device: entry.device, event: null };
+  const { to, amount, until, reason } = entry.body;
   return [
     act(entry, { what: 'held.moved', about: reason.slice(0, 120), amount }),
-    ...(made?.head === 'voucher'
-      ? [
-          put('vouchers', {
-            id: `${id}:0`,
-            ...said,
-            number: made.id,
-            value: amount,
-            until,
-            sale: null,
-            saleNumber: '',
-            customer: null,
-          }),
-        ]
-      : []),
+    ...voucherMade(entry, 0, { account: to, value: amount, until }),
   ];
 };
 
-export function heldMoves(entry: KnownEntry, { postings }: JournalEntry): Change[] {
-  return postings.flatMap(({ account, amount = 0 }, at) => {
-    if (amount === 0 || heldParts(account) === null) return [];
-    const said = { ...saidBy(entry), device: entry.device, event: null };
-    return put('heldMoves', {
-      id: `${entry.id}:${String(at)}`,
-      // Let go of by its age alone: it is of no event.
-      ...said,
-      account,
-      amount,
-      kind: entry.kind,
-      ...docOf(entry),
-    });
-  });
+/** Each line of a sale that is a voucher. */
+export const vouchersSold = (entry: EntryOf<'sale.rung'>): Change[] =>
+  entry.body.lines.flatMap(({ account, total, until = '' }, at) =>
+    account === undefined ? [] : voucherMade(entry, at, { account, value: total, until }),
+  );
+
+function voucherMade(
+  entry: EntryOf<'sale.rung'> | EntryOf<'held.moved'>,
+  at: number,
+  { account, value, until }: { account: HeldAccount; value: number; until: string },
+): Change[] {
+  const { head, id: number } = heldParts(account) ?? {};
+  if (head !== 'voucher' || number === undefined) return [];
+  const sold = entry.kind === 'sale.rung' ? entry.body : null;
+  return [
+    put('vouchers', {
+      ...ofNoEvent(entry, at),
+      ...{ number, value, until },
+      sale: sold === null ? null : entry.id,
+      saleNumber: sold === null ? '' : saleNumber(sold.deviceNumber, sold.number),
+      customer: sold?.customer ?? null,
+    }),
+  ];
 }
+
+export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change[] =>
+  postings.flatMap(({ account, amount = 0 }, at) =>
+    amount === 0 || heldParts(account) === null
+      ? []
+      : put('heldMoves', {
+          ...ofNoEvent(entry, at),
+          ...{ account, amount, kind: entry.kind, ...docOf(entry) },
+        }),
+  );
+
+/** It holds at any event, and is let go of by its age alone. */
+const ofNoEvent = (entry: KnownEntry, at: number) => ({
+  ...saidBy(entry),
+  ...{ id: `${entry.id}:${String(at)}`, device: entry.device, event: null },
+});
 
 /** The document that tells of it: a sale, its slip where it may not be rung up yet, or the entry itself. */
 function docOf(entry: KnownEntry): {
@@ -66,7 +76,12 @@ function docOf(entry: KnownEntry): {
 } {
   const { kind, body } = entry;
   if (kind === 'sale.rung') return { doc: entry.id, docIs: 'sale' };
-  if (kind === 'sale.voided' || kind === 'void.undone' || kind === 'sale.corrected')
+  if (
+    kind === 'sale.voided' ||
+    kind === 'void.undone' ||
+    kind === 'sale.corrected' ||
+    kind === 'return.made'
+  )
     return { doc: body.sale, docIs: 'sale' };
   if (kind === 'payment.taken' || kind === 'payment.reversed')
     return { doc: body.slip, docIs: 'slip' };

@@ -1,12 +1,12 @@
 /** A sale: the facts of it. What it adds to sums is in the journal. */
 import type { EntryOf } from '../../daybook/kinds';
-import { heldParts } from '../../held/held-account';
 import { sum } from '../../money/units';
 import { thingsOf, upliftTaxesOf } from '../../journal/sale';
 import { takingsIn } from '../../journal/take-back';
 import { saleNumber } from '../../sale/sale-number';
 import { merge, put, type Change } from '../change';
 import { act } from './acts';
+import { vouchersSold } from './held';
 import { saidBy } from './said-by';
 
 type Sale = EntryOf<'sale.rung'>;
@@ -48,7 +48,7 @@ export const saleRung = (entry: Sale): Change[] => {
     }),
     ...actOf(entry, number),
     ...lines.map((line, at) => lineOf(entry, line, at)),
-    ...lines.flatMap((line, at) => soldVoucher(entry, line, at)),
+    ...vouchersSold(entry),
   ];
 };
 
@@ -83,27 +83,6 @@ function lineOf(entry: Sale, line: Line, at: number): Change {
     account: line.account ?? null,
     until: line.until ?? '',
   });
-}
-
-function soldVoucher(entry: Sale, { account, total, until = '' }: Line, at: number): Change[] {
-  const held = account === undefined ? null : heldParts(account);
-  if (held?.head !== 'voucher') return [];
-  const { id, body } = entry;
-  return [
-    put('vouchers', {
-      id: `${id}:${String(at)}`,
-      ...saidBy(entry),
-      device: entry.device,
-      // It can be spent at any event, for as long as it lasts.
-      event: null,
-      number: held.id,
-      value: total,
-      until,
-      sale: id,
-      saleNumber: saleNumber(body.deviceNumber, body.number),
-      customer: body.customer ?? null,
-    }),
-  ];
 }
 
 /** A voided sale: what it had brought is taken off by its postings; cards are to be given back. */

@@ -1,10 +1,11 @@
 <script lang="ts">
   /** What comes back pays for all of the slip: it is rung up, and the rest is given back. */
   import { toast } from 'svelte-sonner';
+  import { asCredit } from '$lib/core/held/held-account';
   import { EXCHANGE } from '$lib/core/payment/methods';
   import { CASH_WAY } from '$lib/core/payment/ways';
   import type { RestBy } from '$lib/core/sale/exchange';
-  import { leftOnAccount, leftOnCard } from '$lib/core/sale/make-return';
+  import { leftOnCard, mostOnAccount } from '$lib/core/sale/make-return';
   import { live } from '$lib/device/live.svelte';
   import { ownSale } from '$lib/device/sale-document';
   import { faultWords } from '$lib/ui/words/fault-words';
@@ -43,8 +44,8 @@
       if (held != null) {
         const { account } = held;
         const { payments = [], returns = [] } = found.value ?? {};
-        if (account.startsWith('credit:') || leftOnAccount(account, payments, returns) < over)
-          return [];
+        const most = mostOnAccount(account, payments, returns);
+        if (most === null || most < over) return [];
         const label = `On ${wayName}, as it was paid`;
         return [{ id: account, label, rest: { way, drawer: null, card: null, account } }];
       }
@@ -56,16 +57,15 @@
       const label = `To ${wayName} ${card.last4}`;
       return [{ id: `card ${id}`, label, rest: { way, drawer: null, card: id } }];
     }),
-    ...asCredit(),
+    ...keptAsCredit(),
   ]);
   /** Of whoever is on the slip, where credit is a way to pay. */
-  function asCredit(): readonly Choice[] {
+  function keptAsCredit(): readonly Choice[] {
     const { customer } = slip.current;
-    const way = stall.wayRows.find(({ method, isActive }) => method === 'credit' && isActive);
-    if (customer === undefined || way === undefined) return [];
-    const account = `credit:${customer.id}` as const;
-    const rest = { way: way.id, drawer: null, card: null, account };
-    return [{ id: account, label: `As credit of ${customer.name}`, rest }];
+    const credit = customer === undefined ? null : asCredit(stall.wayRows, customer.id);
+    if (customer === undefined || credit === null) return [];
+    const rest = { ...credit, drawer: null, card: null };
+    return [{ id: credit.account, label: `As credit of ${customer.name}`, rest }];
   }
   let chosen = $state('');
   const choice = $derived(choices.find(({ id }) => id === chosen) ?? choices[0]);

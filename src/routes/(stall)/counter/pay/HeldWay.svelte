@@ -1,8 +1,8 @@
 <!-- Paying from an account that somebody holds: what a customer may owe, their credit, a voucher. -->
 <script lang="ts">
   import ScanLine from '@lucide/svelte/icons/scan-line';
-  import { headOfMethod } from '$lib/core/held/held-account';
-  import { spendable, type HeldFacts } from '$lib/core/held/spend';
+  import { heldPart } from '$lib/core/held/held-part';
+  import type { HeldFacts } from '$lib/core/held/spend';
   import { voucherNumber } from '$lib/core/held/voucher-number';
   import { localTime } from '$lib/core/event/local-time';
   import { readAmount } from '$lib/core/money/amount-text';
@@ -44,36 +44,26 @@
     undefined as HeldFacts | undefined,
   );
   const day = $derived(localTime(Date.now(), stall.event?.timeZone ?? stall.business.timeZone).day);
-  const found = $derived(
-    facts.value === undefined
-      ? undefined
-      : spendable(
-          way.method,
-          { customer: customer?.id ?? null, reference: number },
-          facts.value,
-          stall.identity.business,
-          day,
-        ),
-  );
   /** Nothing is said of a number while it is being typed. */
   const isNamed = $derived(isVoucher ? voucherNumber(number).length >= 4 : customer !== null);
   const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
-  const left = $derived(found?.ok === true ? found.left : 0);
-  /** All that is left to pay, or all that is there. */
-  const amount = $derived(
-    read?.ok === true
-      ? read.amount
-      : headOfMethod(way.method) === 'customer' || left === null
-        ? paying.left
-        : Math.min(paying.left, left),
+  /** What would be taken, as it will be; more than was agreed somebody with the right to it lets them owe. */
+  const part = $derived(
+    facts.value === undefined
+      ? null
+      : heldPart({
+          ...{ method: way.method, customer: customer?.id ?? null, reference: number },
+          ...{ amount: read?.ok === true ? read.amount : null, left: paying.left, tip: paying.tip },
+          ...{ facts: facts.value, mayOweMore: true, business: stall.identity.business, day },
+          most: stall.isOutOfTouch ? way.offlineMost : null,
+        }),
   );
-  const isOver = $derived(
-    way.method === 'account' && left !== null && amount > left && found?.ok === true,
-  );
+  const taken = $derived(part?.ok === true ? part : null);
   const saying = $derived.by(() => {
-    if (!isNamed || found === undefined || facts.value === undefined) return '';
-    if (!found.ok) return heldRefusalWords(found.refusal, money);
-    return heldSaying(way.method, facts.value, money);
+    if (!isNamed || facts.value === undefined || part === null) return '';
+    return part.ok
+      ? heldSaying(way.method, facts.value, money)
+      : heldRefusalWords(part.refusal, money);
   });
 
   async function take(lentBy?: string): Promise<void> {
@@ -81,13 +71,13 @@
       paying.wrong = refusalWords(read.refusal, money);
       return;
     }
-    const taken = await paying.take(way, read === null ? null : read.amount, {
+    const done = await paying.take(way, read === null ? null : read.amount, {
       ...(isVoucher ? { reference: number } : {}),
       // Whoever may do it lends it, or does it themselves.
-      ...(isOver ? { mayOweMore: true } : {}),
+      ...(taken?.isOverLimit === true ? { mayOweMore: true } : {}),
       ...(lentBy === undefined ? {} : { lentBy }),
     });
-    if (taken?.ok !== true) return;
+    if (done?.ok !== true) return;
     [number, typed] = ['', ''];
     ontaken();
   }
@@ -97,7 +87,7 @@
   class="grid gap-3 px-4 pb-4"
   onsubmit={(event) => {
     event.preventDefault();
-    if (!isOver) void take();
+    if (taken?.isOverLimit !== true) void take();
   }}
 >
   {#if !isVoucher}<CustomerPicker />{/if}
@@ -130,27 +120,28 @@
         class={['input figure w-full text-xl', paying.wrong !== null && '!border-error']}
         inputmode="decimal"
         autocomplete="off"
-        placeholder={found?.ok === true ? money.plain(amount) : ''}
+        placeholder={taken === null ? '' : money.plain(taken.amount)}
         aria-invalid={paying.wrong !== null}
         oninput={() => (paying.wrong = null)}
       />
     </label>
-    {#if isOver}
+    {#if taken?.isOverLimit === true}
       <RightButton
         right="owe.over"
-        label={`Let them owe ${money.text(amount)}`}
+        label={`Let them owe ${money.text(taken.amount)}`}
         isBusy={paying.isBusy}
         onGo={(lentBy) => take(lentBy)}
       />
     {:else}
-      <button class="btn btn-main px-5" disabled={paying.isBusy || found?.ok !== true}>
-        {found?.ok === true
-          ? `${way.method === 'account' ? 'They owe' : 'Take'} ${money.text(amount)}`
-          : 'Take it'} <kbd class="key max-md:hidden">Enter</kbd>
+      <button class="btn btn-main px-5" disabled={paying.isBusy || taken === null}>
+        {taken === null
+          ? 'Take it'
+          : `${way.method === 'account' ? 'They owe' : 'Take'} ${money.text(taken.amount)}`}
+        <kbd class="key max-md:hidden">Enter</kbd>
       </button>
     {/if}
   </div>
-  <output class={found?.ok === false && isNamed ? 'text-error' : 'soft'} data-testid="held-says"
+  <output class={part?.ok === false && isNamed ? 'text-error' : 'soft'} data-testid="held-says"
     >{saying}</output
   >
   {#if paying.wrong !== null}<p class="text-error" role="alert">{paying.wrong}</p>{/if}

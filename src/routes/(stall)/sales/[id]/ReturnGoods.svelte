@@ -3,12 +3,13 @@
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import { hasWords, wordsIn } from '$lib/core/entry-line/words';
+  import { asCredit } from '$lib/core/held/held-account';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import {
     canComeBack,
     givenFor,
-    leftOnAccount,
     leftOnCard,
+    mostOnAccount,
     readChosen,
     type ChosenBack,
     type RestOfCard,
@@ -82,22 +83,15 @@
   }, undefined);
   const accounts = $derived.by(() => {
     const paid = found.payments.flatMap(({ held, way, wayName }) => {
-      if (held == null || held.account.startsWith('credit:')) return [];
-      const rest = leftOnAccount(held.account, found.payments, found.returns);
-      const name = `on ${wayName}, as it was paid`;
-      return rest > 0 ? [{ account: held.account, way, name, rest }] : [];
+      const rest = held == null ? 0 : mostOnAccount(held.account, found.payments, found.returns);
+      if (held == null || rest === null || rest <= 0) return [];
+      return [{ account: held.account, way, name: `on ${wayName}, as it was paid`, rest }];
     });
-    const credit = stall.wayRows.find(({ method, isActive }) => method === 'credit' && isActive);
     const who = customer.value;
-    return who === undefined || credit === undefined
+    const credit = who === undefined ? null : asCredit(stall.wayRows, who.id);
+    return credit === null || who === undefined
       ? paid
-      : [
-          ...paid,
-          {
-            ...{ account: `credit:${who.id}` as const, way: credit.id },
-            ...{ name: `as credit of ${who.name}`, rest: null },
-          },
-        ];
+      : [...paid, { ...credit, name: `as credit of ${who.name}`, rest: null }];
   });
   /** Other ways that are no cash: what is given back so is given back there by hand. */
   const ways = $derived([

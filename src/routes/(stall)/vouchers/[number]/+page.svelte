@@ -13,7 +13,7 @@
   import { live } from '$lib/device/live.svelte';
   import { newId, newVoucher } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { dayWords, shortDayWords } from '$lib/ui/words/date-words';
+  import { shortDayWords } from '$lib/ui/words/date-words';
   import { moveWords, setHeldWords, standsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -120,7 +120,7 @@
       <p class="soft">
         {voucher.until === ''
           ? 'It can be spent on any day.'
-          : `It can be spent until ${dayWords(voucher.until, locale)}.`}
+          : `It can be spent until ${shortDayWords(voucher.until, locale)}.`}
       </p>
       {#if statement !== undefined}
         <table class="rows" data-testid="spent">
