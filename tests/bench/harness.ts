@@ -119,6 +119,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       isStocked: true,
       account: null,
       until: '',
+      ordered: null,
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);

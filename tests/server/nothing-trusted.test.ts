@@ -278,7 +278,7 @@ describe('what a new device starts from', () => {
     const sold = phone.sale([[2, 1]], 0, now + 140_000);
     const slip = idOf(20, 5);
     const kept = { id: slip, sort: 'aside', name: 'x', customer: null, group: null } as const;
-    const set = { ...kept, discount: null, service: null, note: '', back: [] };
+    const set = { ...kept, discount: null, service: null, note: '', back: [], handsOver: null };
     const drafts = [
       ...sold,
       draft('slip.set', phone.newId(), EVENT, set),

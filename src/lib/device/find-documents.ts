@@ -10,6 +10,8 @@ import {
   type DocumentToFind,
 } from '../core/find/documents';
 import { voucherText } from '../core/held/voucher-number';
+import { isKnown } from '../core/event/todays-event';
+import { totalOf } from '../core/order/agreed';
 import { itemName } from '../core/goods/item-name';
 import type { DeviceDatabase } from './database';
 
@@ -43,6 +45,7 @@ export async function readDocumentsToFind(
     items,
     suppliers,
     vouchers,
+    orders,
   ] = await Promise.all([
     books.returns.toArray(),
     books.refunds.toArray(),
@@ -58,12 +61,14 @@ export async function readDocumentsToFind(
     books.items.toArray(),
     books.suppliers.toArray(),
     books.vouchers.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
+    books.orders.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
   ]);
   const nameOf = new Map(items.map((item) => [item.id, itemName(item)]));
   const drawerOf = new Map(drawers.map(({ id, name }) => [id, name]));
   const numberOf = new Map(devices.map(({ id, number }) => [id, number]));
   const eventOf = new Map(events.map(({ id, name }) => [id, name]));
   const supplierOf = new Map(suppliers.map(({ id, name }) => [id, name]));
+  const nameOfCustomer = new Map(customers.map(({ id, name }) => [id, name]));
   const atEvent = (event: string | null): string => eventOf.get(event ?? '') ?? '';
   const all = [
     ...returns.map((row) => ({
@@ -111,6 +116,12 @@ export async function readDocumentsToFind(
       ...documentOf('voucher', row, `/vouchers/${row.number}`),
       ...{ number: row.number, title: voucherText(row.number), amount: row.value },
       about: [row.saleNumber, words.person(row.by)],
+    })),
+    ...orders.filter(isKnown).map((row) => ({
+      ...documentOf('order', row, `/orders/${row.id}`),
+      ...{ number: row.number, title: row.lines.map(({ name }) => name).join(', ') },
+      amount: totalOf(row.lines),
+      about: [nameOfCustomer.get(row.customer) ?? '', row.source, row.note],
     })),
     ...items.map((row) => ({
       ...documentOf('item', row, `/stock/items/${row.id}`),

@@ -4,7 +4,10 @@ import type { CustomerHolds } from '../core/held/customer-holds';
 import { heldParts } from '../core/held/held-account';
 import type { Balances } from '../core/held/overspends';
 import { accountFor, type HeldFacts, type Spender } from '../core/held/spend';
+import { isOpen } from '../core/order/order-state';
+import { sum } from '../core/money/units';
 import type { DeviceDatabase } from './database';
+import { ordersOf } from './orders';
 
 /** What is known of the account that a way would be paid from; of none that is named, nothing. */
 export async function heldFacts(
@@ -30,15 +33,20 @@ export async function heldFacts(
 }
 
 export async function customerHolds(
-  { books }: DeviceDatabase,
+  db: DeviceDatabase,
   customer: Pick<Row<'customers'>, 'id'>,
 ): Promise<CustomerHolds> {
-  const [owed, credit, row] = await Promise.all([
+  const { books } = db;
+  const [owed, credit, row, orders] = await Promise.all([
     books.heldSums.get(`customer:${customer.id}`),
     books.heldSums.get(`credit:${customer.id}`),
     books.customers.get(customer.id),
+    ordersOf(db, customer.id, ''),
   ]);
+  const kept = orders.filter((now) => isOpen(now) && now.order.sort !== 'quote');
   return {
+    orders: kept.length,
+    deposits: sum(kept.map(({ deposit }) => deposit)),
     owes: owed?.amount ?? 0,
     credit: -(credit?.amount ?? 0),
     limit: row === undefined ? 0 : row.creditLimit,

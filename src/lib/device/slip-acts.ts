@@ -112,7 +112,7 @@ export async function pay(
       leaves: () => left,
       ...(lentBy === undefined ? {} : { lentBy }),
     };
-    const { back = [], customer } = open;
+    const { back = [], customer, handsOver: order } = open;
     const isHeld = isHeldMethod(from.method);
     // What comes back, and what is left on an account, is decided by the rows as they are when it is written.
     const written =
@@ -124,7 +124,7 @@ export async function pay(
               facts: isHeld
                 ? await heldFacts(daybook.db, from.method, {
                     ...from,
-                    customer: customer?.id ?? null,
+                    ...{ customer: customer?.id ?? null, order },
                   })
                 : null,
             }),

@@ -4,6 +4,7 @@ import type { Row, TaxSwap } from '$lib/core/books/tables';
 import type { Quote, SlipTax } from '$lib/core/pricing/slip';
 import {
   emptySlip,
+  isBlank,
   putBackOn,
   putItem,
   putPaidIn,
@@ -136,6 +137,14 @@ export class OpenSlipState {
   putPaidIn(paid: Parameters<typeof putPaidIn>[1]): SlipRefusal | null {
     const key = newId();
     return this.#change((slip) => putPaidIn(slip, paid, key));
+  }
+  /** An order that is handed over takes the place of a slip with nothing on it. */
+  takeOrder(order: OpenSlip): SlipRefusal | null {
+    return this.#change((slip) =>
+      isBlank(slip)
+        ? { ok: true, slip: { ...order, id: slip.id } }
+        : { ok: false, refusal: { code: 'slip/not-blank' } },
+    );
   }
   setQuantity(key: string, quantity: number): SlipRefusal | null {
     return this.#change((slip) => setQuantity(slip, key, quantity));

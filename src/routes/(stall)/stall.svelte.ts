@@ -245,9 +245,9 @@ export class Stall {
     if (this.staff.length === 0 || quote === null || !hasFavours(current)) return [];
     const lentBy = lenderOf(current);
     const lender = this.#staff.value.find(({ id }) => id === lentBy);
-    const sold = current.lines.flatMap(({ listPrice }, at) => {
+    const sold = current.lines.flatMap(({ listPrice, ordered }, at) => {
       const line = quote.cash.lines[at];
-      if (line === undefined) return [];
+      if (line === undefined || ordered !== undefined) return [];
       const { gross, net, standingDiscount: standing } = line;
       return [{ gross, discount: gross - net, standing, listPrice }];
     });

@@ -4,6 +4,7 @@ import { drawerTables } from './tables/drawers';
 import { eventSumTables } from './tables/event-sums';
 import { heldTables } from './tables/held';
 import { listTables } from './tables/lists';
+import { orderTables } from './tables/orders';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
 import { bankTables } from './tables/bank';
@@ -18,6 +19,7 @@ export const tables = {
   ...peopleTables,
   ...drawerTables,
   ...heldTables,
+  ...orderTables,
   ...stockTables,
   ...listTables,
   ...slipAndSaleTables,

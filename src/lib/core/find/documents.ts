@@ -14,6 +14,7 @@ export const DOCUMENT_KINDS = [
   'event',
   'customer',
   'voucher',
+  'order',
   'item',
   'supplier',
 ] as const;

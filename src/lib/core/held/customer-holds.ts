@@ -5,4 +5,7 @@ export interface CustomerHolds {
   readonly credit: number;
   /** What they may owe; null for any amount. */
   readonly limit: number | null;
+  /** Orders of theirs that are open, and what was paid for them in advance. */
+  readonly orders: number;
+  readonly deposits: number;
 }

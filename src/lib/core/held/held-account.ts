@@ -1,20 +1,20 @@
 /**
- * Accounts that somebody holds: what a customer owes, credit that is kept for them, and vouchers, which are whoever's
- * has their number. A slip can be paid from one, and what is paid in on one is a line of a slip.
+ * Accounts that somebody holds: what a customer owes, credit that is kept for them, vouchers, which are whoever's
+ * has their number, and deposits on orders. A slip can be paid from one, and what is paid in on one is a line of a slip.
  */
 import { isAccount } from '../journal/accounts';
 import { sum } from '../money/units';
 import type { Method } from '../payment/methods';
 import { isVoucherNumber } from './voucher-number';
 
-export const HELD_HEADS = ['customer', 'credit', 'voucher'] as const;
+export const HELD_HEADS = ['customer', 'credit', 'voucher', 'deposit'] as const;
 export type HeldHead = (typeof HELD_HEADS)[number];
 /** Credits are what is owed to whoever holds it, debits what they owe. */
 export type HeldAccount = `${HeldHead}:${string}`;
 
 export interface HeldParts {
   readonly head: HeldHead;
-  /** The customer's id, or the voucher's number. */
+  /** The customer's or the order's id, or the voucher's number. */
   readonly id: string;
 }
 
@@ -50,6 +50,7 @@ const HEAD_OF: Readonly<Partial<Record<Method, HeldHead>>> = {
   account: 'customer',
   credit: 'credit',
   voucher: 'voucher',
+  deposit: 'deposit',
 };
 export const headOfMethod = (method: string): HeldHead | null => HEAD_OF[method as Method] ?? null;
 

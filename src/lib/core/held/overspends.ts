@@ -17,7 +17,7 @@ export function overspends(postings: readonly Posting[], balances: Balances): Ov
   const taken = new Map<string, number>();
   for (const { account, amount = 0 } of postings) {
     const head = heldParts(account)?.head;
-    if (head === 'voucher' || head === 'credit')
+    if (head !== undefined && head !== 'customer')
       taken.set(account, (taken.get(account) ?? 0) + amount);
   }
   for (const [account, amount] of taken) {

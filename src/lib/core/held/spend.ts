@@ -17,6 +17,8 @@ export interface HeldFacts {
 
 export type HeldRefusal =
   | { readonly code: 'held/no-customer' }
+  /** Only what is handed over of an order is paid from its deposit. */
+  | { readonly code: 'held/no-order' }
   | { readonly code: 'held/no-number' }
   | { readonly code: 'held/mistyped'; readonly number: string }
   | { readonly code: 'held/other-business'; readonly number: string }
@@ -37,12 +39,19 @@ export interface Spender {
   readonly customer: string | null;
   /** A voucher's number, as it was typed or scanned. */
   readonly reference: string;
+  /** The order that is handed over, and whose it is. */
+  readonly order?: { readonly id: string; readonly customer: string } | undefined;
 }
 
 /** The account that a way pays from; null where it is not said whose. */
-export function accountFor(method: string, { customer, reference }: Spender): HeldAccount | null {
+export function accountFor(
+  method: string,
+  { customer, reference, order }: Spender,
+): HeldAccount | null {
   const head = headOfMethod(method);
   if (head === null) return null;
+  if (head === 'deposit')
+    return order === undefined || order.customer !== customer ? null : `deposit:${order.id}`;
   const id = head === 'voucher' ? voucherNumber(reference) : customer;
   return id === null || id === '' ? null : `${head}:${id}`;
 }
@@ -73,8 +82,7 @@ export function spendable(
 ): Spendable {
   const account = accountFor(method, who);
   const head = headOfMethod(method) ?? 'voucher';
-  if (account === null)
-    return refuse({ code: head === 'voucher' ? 'held/no-number' : 'held/no-customer' });
+  if (account === null) return refuse({ code: lacking(head, who) });
   const { balance, creditLimit } = facts;
   if (head === 'customer') {
     const left = creditLimit === null ? null : Math.max(0, creditLimit - balance);
@@ -87,6 +95,14 @@ export function spendable(
     ? refuse({ code: 'held/used-up', of: head })
     : { ok: true, account, left: -balance };
 }
+
+const lacking = (
+  head: HeldHead,
+  { order }: Spender,
+): 'held/no-number' | 'held/no-order' | 'held/no-customer' => {
+  if (head === 'voucher') return 'held/no-number';
+  return head === 'deposit' && order === undefined ? 'held/no-order' : 'held/no-customer';
+};
 
 /** What is wrong with a voucher, beside that nothing is left on it. */
 export function voucherFault(

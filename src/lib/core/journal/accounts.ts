@@ -49,6 +49,8 @@ export const ACCOUNTS = {
   credit: 'the customer',
   /** What is owed to whoever has its number. */
   voucher: 'its number',
+  /** What was paid for goods that are kept, until they are handed over. */
+  deposit: 'the order',
   /** What is owed for what was delivered. */
   supplier: 'the supplier',
   /** What an entry's own figures do not account for; an entry with anything here is doubted. */
@@ -60,12 +62,18 @@ export const ACCOUNTS = {
   sent: 'the list',
   received: 'the list',
   'to-do': 'the list',
+  /** Quantities: what was handed over of an order, by its line, and against it what is still to hand over. */
+  handed: 'the order',
+  'to-hand': 'the order',
 } as const satisfies Readonly<Record<string, string | null>>;
 
 export type AccountHead = keyof typeof ACCOUNTS;
 
 /** Accounts of quantities; all others are of money. */
-const OF_GOODS = ['place', 'packed', 'sent', 'received', 'to-do'] as const;
+const OF_GOODS = [
+  ...(['place', 'packed', 'sent', 'received', 'to-do'] as const),
+  ...(['handed', 'to-hand'] as const),
+] as const;
 export type MoneyHead = Exclude<AccountHead, (typeof OF_GOODS)[number]>;
 export const moneyHeads: readonly MoneyHead[] = (Object.keys(ACCOUNTS) as AccountHead[]).filter(
   (head): head is MoneyHead => !OF_GOODS.some((each) => each === head),

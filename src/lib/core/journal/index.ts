@@ -10,6 +10,7 @@ import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
+import { orderPaid } from './order';
 import { refundPostings } from './refund';
 import { returnPostings } from './return';
 import { figuresOfEntry, salePostings } from './sale';
@@ -97,6 +98,11 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'hold.decided': nothing,
   'voucher.set': nothing,
   'held.moved': heldPostings,
+  // What was agreed moves nothing; sales hand it over.
+  'order.set': nothing,
+  'order.terms': nothing,
+  'order.stage': nothing,
+  'order.paid': orderPaid,
   'receipt.asked': nothing,
   'looseEnd.settled': nothing,
   'looseEnd.handed': nothing,

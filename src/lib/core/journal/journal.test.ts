@@ -195,12 +195,34 @@ describe('the journal of any daybook', () => {
       for (const { id, held, charge } of books.rows('payments'))
         if (held != null && !gone.has(id)) say(held.account, charge);
       for (const { kind, body } of entries) {
+        if (kind === 'order.paid') say(`deposit:${body.order}`, -body.amount);
         if (kind !== 'held.moved') continue;
         say(body.from, body.amount);
         say(body.to, -body.amount);
       }
       for (const account of new Set([...said.keys(), ...moved.keys()]))
         assert.equal(moved.get(account) ?? 0, said.get(account) ?? 0, account);
+    });
+  });
+
+  it('has handed over of each line of an order what sales that stand say', () => {
+    holds((entries) => {
+      const books = booksOf(entries);
+      const voided = new Set(
+        standingVoids(books.rows('voids'), books.rows('voidsUndone')).map(({ sale }) => sale),
+      );
+      const handed = new Map<string, number>();
+      for (const { ordered, sale, quantity } of books.rows('saleLines')) {
+        if (ordered === null || voided.has(sale)) continue;
+        const key = `${ordered.order} ${ordered.line}`;
+        handed.set(key, (handed.get(key) ?? 0) + quantity);
+      }
+      for (const row of books.rows('orderSums'))
+        assert.equal(row.handed, handed.get(`${row.order} ${row.line}`) ?? 0);
+      for (const [key, much] of handed) {
+        const [order = '', line = ''] = key.split(' ');
+        assert.equal(books.row('orderSums', `${order} ${line}`)?.handed, much);
+      }
     });
   });
 

@@ -21,6 +21,21 @@ describe('sums that a store has not met', () => {
   });
 });
 
+describe('a sum that adds an account which came later', () => {
+  it('is the same sum: what stores had added up stays', () => {
+    // As they were declared before there were deposits.
+    const { heldSums, eventPaidIn, eventAccounts } = declaredSums();
+    assert.deepEqual(
+      { heldSums, eventPaidIn, eventAccounts },
+      {
+        heldSums: '92ee7616389ce783ae0c223003c75e789e58e3c521fd8503f8b5210fc605c9a3',
+        eventPaidIn: 'cb7ec035d51709899bd4ae9bb2df12954dbf99f2a7d1ad6940339d7feea50fca',
+        eventAccounts: '6b3505b66f1e389f4867c110476ed76af96f9ba1195c323a9a092fa0f5c16bdd',
+      },
+    );
+  });
+});
+
 const byName = (a: { readonly sum: string; readonly key: object }, b: typeof a): number =>
   `${a.sum} ${JSON.stringify(a.key)}` < `${b.sum} ${JSON.stringify(b.key)}` ? -1 : 1;
 

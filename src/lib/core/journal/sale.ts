@@ -5,6 +5,7 @@ import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { costOf } from '../sale/cost';
 import { GONE_UNCOUNTED, UNCOUNTED, type Account } from './accounts';
+import { handedOver } from './order';
 import { explained, goods, minus, money, type Posting } from './posting';
 
 type Line = Pick<
@@ -14,6 +15,7 @@ type Line = Pick<
   readonly seller?: string | null | undefined;
   readonly maker?: string | null | undefined;
   readonly account?: string | null | undefined;
+  readonly ordered?: { readonly order: string; readonly line: string } | null | undefined;
 };
 
 /** The figures of a sale, from its entry or from its rows. Minor units and thousandths. */
@@ -93,6 +95,7 @@ export function salePostings(sale: SaleFigures): Posting[] {
       ...money('cost', cost, where),
       ...money('goods', minus(cost), where),
       ...goods(from, to, quantity, { ...where, things: thingsOf(unit, quantity) }),
+      ...(line.ordered == null ? [] : handedOver(line.ordered, quantity)),
     );
   });
   const beside = (item: string, account: 'service' | 'uplift', total: number, tax: number) => {

@@ -170,6 +170,11 @@ export const sumSpecs = {
     by: { account: 'account' },
     fields: { amount: { figure: 'amount', accounts: HELD_HEADS } },
   },
+  /** What was handed over of an order, by its lines. */
+  orderSums: {
+    by: { order: 'list', line: 'item' },
+    fields: { handed: { figure: 'quantity', accounts: ['handed'] } },
+  },
   stock: {
     by: { place: 'place', item: 'item' },
     fields: { quantity: { figure: 'quantity', accounts: ['place'], notPlaces: OUT_OF_COUNT } },

@@ -19,9 +19,10 @@ export function heldDoubt(
   const { held, method, customer, reference, charge } = body;
   if (held === undefined) return null;
   const { account, isOverLimit } = held;
-  if (account !== accountFor(method, { customer, reference }))
-    return { code: 'payment/account', found: account };
   const { books, history } = evidence;
+  const order = books.row('orders', heldParts(account)?.id ?? '');
+  if (account !== accountFor(method, { customer, reference, order }))
+    return { code: 'payment/account', found: account };
   if (method === 'voucher') {
     const number = voucherNumber(reference);
     const state = books.row('voucherStates', number);
@@ -68,7 +69,9 @@ function targetFault(account: string, { books, history }: Evidence): Doubt | nul
     return books.rows('vouchers').some(({ number }) => number === id)
       ? { code: 'sale/voucher-again', found: id }
       : null;
-  return history.knows('customer.set', id) ? null : { code: 'sale/paid-in', found: account };
+  const isThere =
+    head === 'deposit' ? books.row('orders', id) !== undefined : history.knows('customer.set', id);
+  return isThere ? null : { code: 'sale/paid-in', found: account };
 }
 
 /** A voucher of which something is said is one that there is. */
@@ -100,17 +103,13 @@ export function givenOnAccount(
     return isHeld ? { code: 'return/account', found: way } : null;
   }
   const { head = '', id = '' } = heldParts(account) ?? {};
-  const fits = methods.some(
-    ({ method }) =>
-      accountFor(
-        method,
-        head === 'voucher' ? { customer: null, reference: id } : { customer: id, reference: '' },
-      ) === account,
-  );
-  if (!fits) return { code: 'return/account', found: account };
-  if (head !== 'voucher' && !history.knows('customer.set', id))
-    return { code: 'return/account', found: account };
-  return null;
+  // Nothing comes back on a deposit: what it paid for was handed over.
+  const isThere = head === 'voucher' || (head !== 'deposit' && history.knows('customer.set', id));
+  const who =
+    head === 'voucher' ? { customer: null, reference: id } : { customer: id, reference: '' };
+  return isThere && methods.some(({ method }) => accountFor(method, who) === account)
+    ? null
+    : { code: 'return/account', found: account };
 }
 
 /** Whatever takes from what is kept for somebody takes no more than there is: two devices may each have known of it. */

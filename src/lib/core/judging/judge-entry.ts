@@ -15,6 +15,7 @@ import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawe
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
+import { judgeOrder, judgeOrderPaid, judgeOrderStage, judgeTerms } from './order';
 import { judgeHeldMoved, judgeVoucher, overspent } from './held';
 import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
@@ -82,6 +83,10 @@ const judges: Judges = {
   'count.ended': judgeCount,
   'voucher.set': judgeVoucher,
   'held.moved': judgeHeldMoved,
+  'order.set': judgeOrder,
+  'order.terms': judgeTerms,
+  'order.stage': judgeOrderStage,
+  'order.paid': judgeOrderPaid,
   'receipt.asked': judgeReceipt,
   'looseEnd.settled': judgeSettlement,
 };
@@ -101,6 +106,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
   'paid.out',
   'stock.moved',
   'held.moved',
+  'order.paid',
 ]);
 
 /** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */

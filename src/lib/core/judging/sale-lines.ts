@@ -7,33 +7,74 @@ import { priceOn } from '../pricing/two-prices';
 import { lineAmount } from '../slip/line-amount';
 import type { Evidence } from './evidence';
 import { paidInDoubt } from './held';
+import { agreedIn } from './ordered';
 import type { Doubt } from './verdict';
 
-type Sale = EntryOf<'sale.rung'>;
-type Line = Sale['body']['lines'][number];
+type Line = Pick<
+  EntryOf<'sale.rung'>['body']['lines'][number],
+  | 'item'
+  | 'name'
+  | 'unit'
+  | 'quantity'
+  | 'price'
+  | 'gross'
+  | 'cost'
+  | 'isStocked'
+  | 'extras'
+  | 'listPrice'
+  | 'maker'
+  | 'standing'
+>;
 type Item = Omit<BodyOf<'item.set'>, 'id'>;
 
-export function linesDoubt(entry: Sale, evidence: Evidence): Doubt | null {
+/** What lines are sold by: where and when, and whose standing discount they have. */
+interface Selling {
+  readonly event: string | null;
+  readonly stamp: string;
+  readonly customer: string | undefined;
+  readonly standingName: string | undefined;
+}
+/** What was agreed of a line before, in an order: it is sold for that, whatever the goods cost by now. */
+export interface Agreed {
+  readonly otherPrice: number | undefined;
+}
+
+export function linesDoubt(entry: EntryOf<'sale.rung'>, evidence: Evidence): Doubt | null {
   const paidIn = paidInDoubt(entry.body.lines, evidence);
   if (paidIn !== null) return paidIn;
-  for (const line of entry.body.lines) {
+  const { event, stamp, body } = entry;
+  const { customer, standingName } = body;
+  const ordered = agreedIn(entry, evidence);
+  if ('code' in ordered) return ordered;
+  for (const line of body.lines) {
     if (line.account !== undefined) continue;
-    const doubt = lineDoubt(line, entry, evidence);
+    const selling = { event, stamp, customer, standingName };
+    const doubt = lineDoubt(line, selling, evidence, ordered.get(line));
     if (doubt !== null) return doubt;
   }
   const { net = 0, total = 0 } = entry.body.service ?? {};
   return net < 0 || total < net ? { code: 'sale/service', found: total } : null;
 }
 
-function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
+/** @param agreed Of a line that an order had at this price. */
+export function lineDoubt(
+  line: Line,
+  entry: Selling,
+  evidence: Evidence,
+  agreed?: Agreed,
+): Doubt | null {
   const items: readonly Item[] =
     line.item === null ? [] : evidence.history.inForce('item.set', line.item, entry.stamp);
   const found = line.name;
   const sold = items.length === 0 ? [] : [...items, ...atEvent(line, entry, items, evidence)];
-  if (items.length > 0 && line.listPrice === undefined && !isPriceOf(line, sold))
-    return { code: 'sale/line-price', found, wanted: items[0]!.price };
-  if (items.length > 0 && !areExtrasOf(line, items)) return { code: 'sale/line-extra', found };
-  if (!isSumRight(line, items, entry, evidence)) return { code: 'sale/line-sum', found };
+  if (agreed === undefined) {
+    if (items.length > 0 && line.listPrice === undefined && !isPriceOf(line, sold))
+      return { code: 'sale/line-price', found, wanted: items[0]!.price };
+    if (items.length > 0 && !areExtrasOf(line, items)) return { code: 'sale/line-extra', found };
+  }
+  const own = items.flatMap(({ otherPrice }) => otherPrice ?? []);
+  const others = agreed?.otherPrice === undefined ? own : [agreed.otherPrice, ...own];
+  if (!isSumRight(line, others, entry, evidence)) return { code: 'sale/line-sum', found };
   if (items.length > 0 && !items.some(({ cost }) => cost === line.cost))
     return { code: 'sale/line-cost', found };
   if (items.length > 0 && !items.some(({ isStocked }) => isStocked === line.isStocked))
@@ -47,7 +88,7 @@ function lineDoubt(line: Line, entry: Sale, evidence: Evidence): Doubt | null {
 /** As the event has its prices now, or had them lately. */
 function atEvent(
   { item }: Line,
-  { event, stamp }: Sale,
+  { event, stamp }: Selling,
   items: readonly Item[],
   { history, books }: Evidence,
 ): readonly Item[] {
@@ -91,12 +132,12 @@ function areExtrasOf({ extras = [] }: Line, items: readonly Item[]): boolean {
 /** `R((price + extras) × quantity)` on the cash side, as the vendor priced then or lately. */
 function isSumRight(
   { price, extras = [], quantity, gross, listPrice }: Line,
-  items: readonly Item[],
-  { stamp }: Sale,
+  others: readonly number[],
+  { stamp }: Selling,
   { history, business }: Evidence,
 ): boolean {
   // Another price goes without the item's own one for the other side.
-  const own = listPrice === undefined ? items.flatMap(({ otherPrice }) => otherPrice ?? []) : [];
+  const own = listPrice === undefined ? others : [];
   return history.inForce('business.set', business, stamp).some(({ typedSide, uplift }) => {
     const prices = { typedSide, uplift };
     const added = extras.reduce((all, extra) => all + priceOn('cash', extra.price, prices), 0);
@@ -109,17 +150,17 @@ function isSumRight(
 /** A customer's or a group's standing discount is one that was agreed with them. */
 function isStandingGranted(
   { gross, standing = 0 }: Line,
-  { stamp, body }: Sale,
+  { stamp, customer, standingName }: Selling,
   { history, business }: Evidence,
 ): boolean {
   if (standing === 0) return true;
   const own =
-    body.customer === undefined
+    customer === undefined
       ? []
-      : history.inForce('customer.set', body.customer, stamp).map(({ discount }) => discount);
+      : history.inForce('customer.set', customer, stamp).map(({ discount }) => discount);
   const groups = history
     .inForce('business.set', business, stamp)
-    .flatMap(({ groups: all }) => all.filter(({ name }) => name === body.standingName))
+    .flatMap(({ groups: all }) => all.filter(({ name }) => name === standingName))
     .map(({ percent }) => percent);
   return [...own, ...groups].some((percent) => {
     const most = percentOf(Math.abs(gross), percent);

@@ -46,6 +46,18 @@ export const EFFECT_OF = {
   /** One number was sold twice: by two devices out of touch, or from two packs of printed cards. */
   'sale/voucher-again': 'doubted',
   'payment/account': 'doubted',
+  /** Of an order that there is, at what was agreed; not called off, and not more than was ordered. */
+  'sale/order': 'doubted',
+  'sale/order-price': 'doubted',
+  'sale/order-off': 'doubted',
+  'sale/order-more': 'doubted',
+  'order/unknown': 'barred',
+  'order/customer': 'barred',
+  'order/event': 'barred',
+  'order/line': 'barred',
+  'order/again': 'barred',
+  'order/way': 'barred',
+  'order/paid-again': 'barred',
   'payment/voucher': 'doubted',
   'payment/over-limit': 'doubted',
   'held/overspent': 'doubted',

@@ -37,6 +37,7 @@ export const DEFAULT_CHART: Chart = {
   customer: line('Assets', '1150', 'Customers'),
   credit: line('Liabilities', '2300', 'Credit of customers'),
   voucher: line('Liabilities', '2310', 'Vouchers'),
+  deposit: line('Liabilities', '2320', 'Deposits'),
   supplier: line('Liabilities', '2000', 'Suppliers'),
   tips: line('Liabilities', '2100', 'Tips'),
   tax: line('Liabilities', '2200', 'Tax'),

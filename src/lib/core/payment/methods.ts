@@ -2,7 +2,7 @@
  * What the till itself does when somebody pays; everything else about a way to pay is the vendor's
  * to say. `card` goes through the reader, `keyed` is typed in for somebody at a distance, `own` is
  * any way that happens elsewhere and is only noted: a terminal of its own, tokens of the fair. Nothing comes in by the last
- * three: `account` is owed by the customer, `credit` and `voucher` were paid in before (held/held-account.ts).
+ * four: `account` is owed by the customer, the others were paid in before (held/held-account.ts).
  */
 export const METHODS = [
   'cash',
@@ -14,6 +14,7 @@ export const METHODS = [
   'account',
   'credit',
   'voucher',
+  'deposit',
 ] as const;
 export type Method = (typeof METHODS)[number];
 

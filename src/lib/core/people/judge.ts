@@ -127,6 +127,12 @@ const needs: Needs = {
   'hold.decided': nothing,
   'voucher.set': () => ['voucher.set'],
   'held.moved': () => ['voucher.set'],
+  // What is sold so later was agreed here.
+  'order.set': ({ body }, by) => saleRights(body.lines, by?.discountUpTo ?? '0'),
+  'order.terms': nothing,
+  'order.stage': nothing,
+  // Goods go out for it, and no money comes in here.
+  'order.paid': () => ['voucher.set'],
   'receipt.asked': nothing,
   'looseEnd.settled': setUp,
   'looseEnd.handed': settle,
@@ -291,6 +297,11 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'voucher.set': true,
   // Whoever holds the one that it made can have spent it.
   'held.moved': false,
+  'order.set': true,
+  'order.terms': true,
+  'order.stage': true,
+  // Money that was paid was paid.
+  'order.paid': false,
   'receipt.asked': false,
   'looseEnd.settled': true,
   'looseEnd.handed': true,
@@ -311,7 +322,7 @@ export function agreementRight(
 
 type SoldLine = Pick<
   BodyOf<'sale.rung'>['lines'][number],
-  'gross' | 'discount' | 'standing' | 'listPrice'
+  'gross' | 'discount' | 'standing' | 'listPrice' | 'ordered'
 >;
 
 /**
@@ -319,10 +330,12 @@ type SoldLine = Pick<
  * the slip rounds it, for the other. Standing discounts have been granted in the set-up.
  */
 export function saleRights(
-  lines: readonly SoldLine[],
+  all: readonly SoldLine[],
   limit: string,
   isUpliftWaived = false,
 ): readonly Right[] {
+  // What was agreed of an order was judged then; that it is sold so, the books say (judging/order.ts).
+  const lines = all.filter(({ ordered }) => ordered === undefined);
   const isWithin = lines.every(
     ({ gross, discount, standing = 0 }) =>
       Math.abs(discount - standing) <= percentOf(Math.abs(gross), limit),

@@ -65,8 +65,14 @@ export const returnFigures = (sold: SoldSale, comesBack: readonly ComesBack[]): 
     ? figuresOfLeft(sold, comesBack)
     : figuresInAll(sold, comesBack);
 
+/** What comes back of an order was handed over all the same. */
 const postingsOfSale = ({ sale, lines }: SoldSale): readonly Posting[] =>
-  salePostings(figuresOfRows({ ...sale, place: soldFrom(sale) }, lines));
+  salePostings(
+    figuresOfRows(
+      { ...sale, place: soldFrom(sale) },
+      lines.map((line) => ({ ...line, ordered: null })),
+    ),
+  );
 const goneOf = ({ before }: SoldSale): readonly Posting[] => before.flatMap(({ takes }) => takes);
 const surchargeLeft = ({ before }: SoldSale, part: string, surcharge: number): number =>
   surcharge -

@@ -169,6 +169,7 @@ export function takePart(asIs: TakePart): PartOutcome {
   const from = heldPart({
     ...{ method: way.method, amount, tip, left: Math.min(running.left, upTo ?? running.left) },
     ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
+    order: slip.handsOver,
     ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
     most: command.isOutOfTouch === true ? way.offlineMost : null,
     day: localTime(command.now, event.timeZone).day,

@@ -56,6 +56,7 @@ export function openFrom({ row, lines }: KeptSlip, customer: SlipCustomer | unde
     ...(row.service === null ? {} : { service: row.service }),
     ...(row.note === '' ? {} : { note: row.note }),
     ...(row.back.length === 0 ? {} : { back: row.back }),
+    ...(row.handsOver === null ? {} : { handsOver: row.handsOver }),
   };
 }
 
@@ -106,6 +107,7 @@ export function keepSlip({ newId, event, slip: inHand, sort, name, known }: Keep
         takes: [...each.takes],
         surcharges: [...each.surcharges],
       })),
+      handsOver: slip.handsOver ?? null,
     }),
   ];
   for (const { key, person = '', ...line } of slip.lines) {

@@ -7,6 +7,7 @@ import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import type { HeldAccount } from '../held/held-account';
+import { offNext } from '../order/agreed';
 import { LARGEST_AMOUNT } from '../money/amount-text';
 import { thousandths } from '../money/units';
 import type { Discount } from '../pricing/slip';
@@ -47,6 +48,16 @@ export interface OpenLine {
   /** It is no goods: what it comes to is paid in on this account; of a voucher until when it can be spent. */
   readonly account?: HeldAccount | undefined;
   readonly until?: string | undefined;
+  /** The line of an order that it hands over: what was agreed to be off, of how much, and how much went before. */
+  readonly ordered?:
+    | {
+        readonly order: string;
+        readonly line: string;
+        readonly off: number;
+        readonly of: number;
+        readonly before: number;
+      }
+    | undefined;
 }
 
 /** Paid in on an account: nothing is sold, taxed or discounted by it. */
@@ -78,6 +89,9 @@ export interface OpenSlip {
   readonly paid?: readonly PaidPart[] | undefined;
   /** What comes back of earlier sales and pays for it, once it is rung up. */
   readonly back?: readonly SlipBack[] | undefined;
+  /** The order that it hands over, whose deposit may pay for it. */
+  readonly handsOver?:
+    { readonly id: string; readonly number: string; readonly customer: string } | undefined;
   /** What it was priced by when the first part was taken, or a card was asked for: it comes to that from then on. */
   readonly fixed?: FixedPricing | undefined;
   /** What the customer wants to give on top with the next part. Minor units. */
@@ -149,8 +163,13 @@ export type SlipRefusal =
   | { readonly code: 'slip/price-wrong'; readonly price: number }
   | { readonly code: 'slip/part-paid' | 'exchange/already' }
   | { readonly code: 'slip/full' }
+  /** Something is on it that would be lost. */
+  | { readonly code: 'slip/not-blank' }
   /** What is paid in is an amount and nothing else. */
   | { readonly code: 'slip/paid-in'; readonly name: string }
+  /** What was agreed of an order stays; of its lines no more is handed over than is left. */
+  | { readonly code: 'slip/ordered'; readonly name: string }
+  | { readonly code: 'slip/ordered-most'; readonly name: string; readonly most: number }
   | { readonly code: 'slip/paid-in-twice'; readonly name: string }
   | { readonly code: 'slip/paid-in-wrong'; readonly amount: number };
 
@@ -235,7 +254,8 @@ const isPlain = (line: OpenLine): boolean =>
   line.discount === undefined &&
   line.listPrice === undefined &&
   line.note === undefined &&
-  line.seller === undefined;
+  line.seller === undefined &&
+  line.ordered === undefined;
 
 const isSameList = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((each, at) => b[at] === each);
@@ -297,8 +317,25 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
   if (isPaidIn(line)) return { ok: false, refusal: { code: 'slip/paid-in', name: line.name } };
   const refusal = quantityRefusal(quantity, line);
   if (refusal !== null) return { ok: false, refusal };
-  const lines = slip.lines.map((each) => (each.key === key ? { ...each, quantity } : each));
+  const { ordered, name } = line;
+  if (ordered !== undefined && quantity > ordered.of - ordered.before)
+    return {
+      ok: false,
+      refusal: { code: 'slip/ordered-most', name, most: ordered.of - ordered.before },
+    };
+  const now = ordered === undefined ? { ...line, quantity } : asAgreed(line, ordered, quantity);
+  const lines = slip.lines.map((each) => (each.key === key ? now : each));
   return { ok: true, slip: { ...slip, lines, touched: key } };
+}
+
+/** So much of an ordered line, with its share of what was agreed to be off. */
+function asAgreed(
+  { discount: _off, ...line }: OpenLine,
+  ordered: NonNullable<OpenLine['ordered']>,
+  quantity: number,
+): OpenLine {
+  const amount = offNext(ordered, quantity);
+  return { ...line, quantity, ...(amount === 0 ? {} : { discount: { amount } }) };
 }
 
 /**
@@ -308,6 +345,7 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
 export function setPrice(slip: OpenSlip, key: string, price: number, reason: string): SlipOutcome {
   return changeLine(slip, key, (line) => {
     if (isPaidIn(line)) return { code: 'slip/paid-in', name: line.name };
+    if (line.ordered !== undefined) return { code: 'slip/ordered', name: line.name };
     if (!Number.isSafeInteger(price) || price < 0) return { code: 'slip/price-wrong', price };
     const { listPrice = line.price, reason: _reason, otherPrice, listOther, ...rest } = line;
     const other = line.listPrice === undefined ? otherPrice : listOther;
@@ -327,11 +365,14 @@ export const sayOfLine = (
   key: string,
   said: Partial<Pick<OpenLine, 'discount' | 'note' | 'seller' | 'person' | 'taxes'>>,
 ): SlipOutcome =>
-  changeLine(slip, key, (line) =>
-    isPaidIn(line) && (said.discount !== undefined || said.taxes !== undefined)
-      ? { code: 'slip/paid-in', name: line.name }
-      : { ...line, ...said },
-  );
+  changeLine(slip, key, (line) => {
+    const isFixed = said.discount !== undefined || said.taxes !== undefined;
+    if (isFixed && isPaidIn(line)) return { code: 'slip/paid-in', name: line.name };
+    // Taken back with undefined, what is off would be gone as well.
+    return 'discount' in said && line.ordered !== undefined
+      ? { code: 'slip/ordered', name: line.name }
+      : { ...line, ...said };
+  });
 
 /** What can be said of the whole slip; undefined takes it back. */
 export const sayOfSlip = (
@@ -377,15 +418,17 @@ const isFull = (lines: readonly OpenLine[]): boolean =>
  * The customer's and the group's standing discounts stay.
  */
 export function withoutFavours(slip: OpenSlip): OpenSlip {
-  const lines = slip.lines.map(({ discount: _off, listPrice, listOther, reason: _why, ...line }) =>
-    listPrice === undefined
+  const lines = slip.lines.map((whole) => {
+    if (whole.ordered !== undefined) return whole;
+    const { discount: _off, listPrice, listOther, reason: _why, ...line } = whole;
+    return listPrice === undefined
       ? line
       : {
           ...line,
           price: listPrice,
           ...(listOther === undefined ? {} : { otherPrice: listOther }),
-        },
-  );
+        };
+  });
   const { back: _back, ...bare } = slip;
   return { ...bare, lines, discount: undefined, lent: undefined, isUpliftWaived: undefined };
 }
@@ -400,9 +443,10 @@ export const favoursOn = ({
   ...back.map(({ sale, comesTo }) => `back ${sale} ${String(comesTo)}`),
   ...(discount === undefined ? [] : [`whole ${JSON.stringify(discount)}`]),
   ...(isUpliftWaived === true ? ['uplift'] : []),
-  ...lines.flatMap(({ key, discount: off, listPrice, price }) => [
-    ...(off === undefined ? [] : [`${key} ${JSON.stringify(off)}`]),
-    ...(listPrice === undefined ? [] : [`${key} price ${String(price)}`]),
+  // What was agreed of an order was allowed then.
+  ...lines.flatMap(({ key, discount: off, listPrice, price, ordered }) => [
+    ...(off === undefined || ordered !== undefined ? [] : [`${key} ${JSON.stringify(off)}`]),
+    ...(listPrice === undefined || ordered !== undefined ? [] : [`${key} price ${String(price)}`]),
   ]),
 ];
 
@@ -418,7 +462,10 @@ export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
   const lines = slip.lines.filter((line) => line.key !== key);
   if (lines.length === slip.lines.length)
     return { ok: false, refusal: { code: 'slip/no-such-line' } };
-  return { ok: true, slip: { ...slip, lines, touched: null } };
+  const { handsOver, ...rest } = slip;
+  const isOrder = lines.some(({ ordered }) => ordered !== undefined);
+  const of = handsOver === undefined || !isOrder ? {} : { handsOver };
+  return { ok: true, slip: { ...rest, ...of, lines, touched: null } };
 }
 
 /** Nothing is on it, nothing was paid of it, and nobody else has it on a list. */
@@ -434,7 +481,9 @@ export function putBackOn(slip: OpenSlip, before: OpenSlip): OpenSlip {
   const known = new Set(before.lines.map(({ key }) => key));
   const added = slip.lines.filter(({ key }) => !known.has(key));
   const lines = [...before.lines.map((line) => now.get(line.key) ?? line), ...added];
-  const said = slip.lines.length === 0 ? { ...before, id: slip.id } : slip;
+  const whole = slip.lines.length === 0 ? { ...before, id: slip.id } : slip;
+  const { handsOver } = before;
+  const said = handsOver === undefined ? whole : { ...whole, handsOver };
   return { ...said, lines, touched: before.touched };
 }
 

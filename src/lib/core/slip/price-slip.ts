@@ -87,6 +87,8 @@ export function priceSlip(
       ...(line.otherPrice === undefined ? {} : { otherSidePrice: line.otherPrice }),
       // The same on both sides, and never less.
       ...(isPaidIn(line) ? { otherSidePrice: line.price, noDiscount: true } : {}),
+      // What was agreed of an order has every discount already.
+      ...(line.ordered === undefined ? {} : { noDiscount: true }),
       ...(line.extras === undefined ? {} : { extras: line.extras }),
       ...(line.discount === undefined ? {} : { discount: line.discount }),
     })),

@@ -51,6 +51,7 @@ import {
   eventBody,
   START,
 } from './made-up-business';
+import { ORDER_DOES, orderDrafts, type OrderStep } from './order-drafts';
 import { HELD_DOES, heldDrafts, type HeldStep } from './held-drafts';
 import { cameBack, corrected, exchanged, refunded, voided, type Writer } from './put-right-drafts';
 
@@ -128,6 +129,7 @@ export type Step =
   | { readonly does: 'bank'; readonly which: (typeof BANK)[number]; readonly n: number }
   | { readonly does: 'cash rules'; readonly above: number }
   | HeldStep
+  | OrderStep
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
 
@@ -323,6 +325,15 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
   {
     weight: 2,
     arbitrary: fc.record({
+      does: fc.constant('order' as const),
+      what: fc.constantFrom(...ORDER_DOES),
+      n: fc.integer({ min: 1, max: 2 }),
+      quantity: fc.integer({ min: 1, max: 9 }),
+    }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({
       does: fc.constant('held' as const),
       what: fc.constantFrom(...HELD_DOES),
       on: fc.constantFrom('customer' as const, 'credit' as const, 'voucher' as const),
@@ -413,6 +424,8 @@ export class DeviceWriter implements Writer {
         return this.sale(what.goods, what.over, now);
       case 'parts':
         return this.parts(what, now);
+      case 'order':
+        return orderDrafts(this, what, null, now);
       case 'held':
         return heldDrafts(this, what, null, now);
       case 'card': {

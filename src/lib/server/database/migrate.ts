@@ -35,6 +35,7 @@ import { makersMail } from './migrations/0029-makers-mail';
 import { returns } from './migrations/0030-returns';
 import { refunds } from './migrations/0033-refunds';
 import { held } from './migrations/0035-held';
+import { orders } from './migrations/0036-orders';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -75,6 +76,7 @@ const migrations: readonly Migration[] = [
   refunds,
   find,
   held,
+  orders,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

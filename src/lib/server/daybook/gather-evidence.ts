@@ -196,6 +196,9 @@ async function gatherRows(
   await put('heldSums', 'account', references.held);
   await put('vouchers', 'number', references.vouchers);
   await put('voucherStates', 'id', references.vouchers);
+  await put('orders', 'id', references.orders);
+  await put('orderSums', 'order', references.orders);
+  await put('ordersPaid', 'order', references.orders);
   await put('devices', 'id', devices);
   if (asksAboutCarried)
     await put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' });

@@ -40,6 +40,8 @@ export interface References {
   /** Accounts that somebody holds and it moves something on, and numbers of vouchers among them. */
   readonly held: Set<string>;
   readonly vouchers: Set<string>;
+  /** Orders of customers: agreed, handed over, paid for. */
+  readonly orders: Set<string>;
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -80,6 +82,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     saleNumbers: new Set(),
     held: new Set(),
     vouchers: new Set(),
+    orders: new Set(),
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -92,13 +95,14 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
   return found;
 }
 
-function noteHeld(entry: KnownEntry, { held, vouchers, setUp }: References): void {
+function noteHeld(entry: KnownEntry, { held, vouchers, orders, setUp }: References): void {
   if (entry.kind === 'voucher.set') vouchers.add(entry.body.number);
   for (const { account } of journalOf(entry).postings) {
     const parts = heldParts(account);
     if (parts === null) continue;
     held.add(account);
     if (parts.head === 'voucher') vouchers.add(parts.id);
+    else if (parts.head === 'deposit') orders.add(parts.id);
     else setUp['customer.set'].add(parts.id);
   }
 }
@@ -110,8 +114,9 @@ function note(entry: KnownEntry, found: References): void {
       const { lines, service, customer, payments } = entry.body;
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       if (customer !== undefined) setUp['customer.set'].add(customer);
-      for (const { item, tax } of lines) {
+      for (const { item, tax, ordered } of lines) {
         if (item !== null) setUp['item.set'].add(item);
+        if (ordered !== undefined) found.orders.add(ordered.order);
         for (const id of Object.keys(tax)) setUp['tax.set'].add(id);
       }
       for (const id of Object.keys(service?.tax ?? {})) setUp['tax.set'].add(id);
@@ -282,6 +287,23 @@ function note(entry: KnownEntry, found: References): void {
       found.devices.add(entry.body.id);
       return;
     // These speak of nothing else.
+    case 'order.set':
+      found.orders.add(entry.body.id);
+      setUp['customer.set'].add(entry.body.customer);
+      if (entry.event !== null) setUp['event.set'].add(entry.event);
+      for (const { item } of entry.body.lines) if (item !== null) setUp['item.set'].add(item);
+      return;
+    case 'order.terms':
+      found.orders.add(entry.body.order);
+      if (entry.body.collectAt !== null) setUp['event.set'].add(entry.body.collectAt);
+      return;
+    case 'order.stage':
+      found.orders.add(entry.body.order);
+      return;
+    case 'order.paid':
+      found.orders.add(entry.body.order);
+      setUp['way.set'].add(entry.body.way);
+      return;
     case 'voucher.set':
     case 'held.moved':
     case 'bank.set':

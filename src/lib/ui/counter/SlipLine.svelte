@@ -62,6 +62,7 @@
           )} a {line.unit}{/if}
         {#each line.extras ?? [] as extra (extra.name)}<span class="block">with {extra.name}</span
           >{/each}
+        {#if line.ordered !== undefined}<span class="block">as it was agreed</span>{/if}
         {#if line.person !== undefined}<span class="block">for {line.person}</span>{/if}
         {#if line.note !== undefined}<span class="block">“{line.note}”</span>{/if}
         {#if line.listPrice !== undefined}<span class="block"

@@ -16,6 +16,7 @@ export const kindWords: Readonly<Record<DocumentKind | 'sale', KindWords>> = {
   count: { one: 'Count', many: 'Counts' },
   event: { one: 'Event', many: 'Events' },
   customer: { one: 'Customer', many: 'Customers' },
+  order: { one: 'Order', many: 'Quotes and orders' },
   voucher: { one: 'Voucher', many: 'Vouchers' },
   item: { one: 'Goods', many: 'Goods' },
   supplier: { one: 'Supplier', many: 'Suppliers' },

@@ -15,6 +15,7 @@ export const HELD_NAMES: Readonly<Record<string, string>> = {
   account: 'On account',
   credit: 'Credit',
   voucher: 'Voucher',
+  deposit: 'Deposit',
 };
 
 /** What lines of a slip are called that are paid in. */
@@ -22,25 +23,40 @@ export const HELD_LINES = {
   customer: 'Paid on account',
   credit: 'Credit paid in',
   voucher: 'Voucher',
+  deposit: 'Deposit',
 } as const;
 
 /** What a customer has and owes, beside their name; empty where that is nothing. */
-export function holdsWords({ owes, credit, limit }: CustomerHolds, money: MoneyWords): string {
+export function holdsWords(
+  { owes, credit, limit, orders, deposits }: CustomerHolds,
+  money: MoneyWords,
+): string {
   const isOver = limit !== null && owes > limit;
   return [
     owes > 0 ? `owes ${money.text(owes)}${isOver ? ', over their limit' : ''}` : '',
     owes < 0 ? `has paid ${money.text(-owes)} too much` : '',
     credit > 0 ? `has ${money.text(credit)} credit` : '',
     credit < 0 ? `has spent ${money.text(-credit)} more credit than they had` : '',
+    orders === 0 ? '' : orders === 1 ? 'an order is kept' : `${String(orders)} orders are kept`,
+    deposits > 0 ? `${money.text(deposits)} deposit` : '',
   ]
     .filter((part) => part !== '')
     .join(' · ');
 }
 
+const USED_UP: Readonly<Record<HeldHead, string>> = {
+  customer: 'Nothing is left there.',
+  credit: 'No credit is kept for this customer.',
+  voucher: 'Nothing is left on this voucher.',
+  deposit: 'No deposit is left on this order.',
+};
+
 export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): string {
   switch (refusal.code) {
     case 'held/no-customer':
       return 'Put the customer on the slip first: it is theirs to pay or to owe.';
+    case 'held/no-order':
+      return 'A deposit pays for what is handed over of its order: take the order to the counter first.';
     case 'held/no-number':
       return 'Type or scan the voucher’s number: letters and figures, four at least.';
     case 'held/mistyped':
@@ -54,9 +70,7 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
     case 'held/out-of-date':
       return `${voucherText(refusal.number)} could be spent until ${shortDayWords(refusal.until, money.locale)}.`;
     case 'held/used-up':
-      return refusal.of === 'credit'
-        ? 'No credit is kept for this customer.'
-        : 'Nothing is left on this voucher.';
+      return USED_UP[refusal.of];
     case 'held/less':
       return `Only ${money.text(refusal.left)} is left there; take that, and the rest another way.`;
     case 'held/offline-most':
@@ -156,7 +170,7 @@ export const standsWords = (stands: VoucherStands): string => STANDS[stands];
 export function heldAtEventWords(head: HeldHead, amount: number, money: MoneyWords): string {
   const much = money.text(Math.abs(amount));
   if (amount === 0)
-    return `${{ customer: 'Customers’ accounts', credit: 'Credit', voucher: 'Vouchers' }[head]}: as much was paid in as was taken.`;
+    return `${{ customer: 'Customers’ accounts', credit: 'Credit', voucher: 'Vouchers', deposit: 'Deposits' }[head]}: as much was paid in as was taken.`;
   switch (head) {
     case 'customer':
       return amount > 0
@@ -170,5 +184,9 @@ export function heldAtEventWords(head: HeldHead, amount: number, money: MoneyWor
       return amount < 0
         ? `${much} more is owed on vouchers.`
         : `${much} of vouchers was spent here that others had paid for before.`;
+    case 'deposit':
+      return amount < 0
+        ? `${much} more was paid in as deposits than was spent of them.`
+        : `${much} of deposits that had been paid before was spent here.`;
   }
 }

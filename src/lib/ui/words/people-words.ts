@@ -57,6 +57,8 @@ export const actWords: Readonly<Record<Act, string>> = {
   'event.settled': 'Event settled',
   'voucher.set': 'Voucher blocked or extended',
   'held.moved': 'Moved between accounts',
+  'order.off': 'Order called off',
+  'order.paid': 'Order paid where it was made',
   'sale.voided': 'Sale voided',
   'void.undone': 'Void taken back',
   'return.made': 'Goods taken back',

@@ -7,7 +7,7 @@ import type { KeepRefusal } from '../../core/set-aside/kept-slips';
 import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
 import { heldRefusalWords } from './held-words';
-import type { MoneyWords } from './money-words';
+import { quantityWords, type MoneyWords } from './money-words';
 import { returnRefusalWords } from './return-words';
 
 export type AnyRefusal =
@@ -107,12 +107,19 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
       return 'Give the tab a name: the bench, the table, the group.';
     case 'slip/paid-in':
       return `${refusal.name} is an amount that is paid in: take it off, and put it on again with another.`;
+    case 'slip/not-blank':
+      return 'Something is on the slip already: ring it up or set it aside first.';
+    case 'slip/ordered':
+      return `${refusal.name} was ordered at what it is here: take it off to sell it otherwise.`;
+    case 'slip/ordered-most':
+      return `Only ${quantityWords(refusal.most, '')} of ${refusal.name} are left of the order; put more on as a line of its own.`;
     case 'slip/paid-in-twice':
       return `${refusal.name} is on the slip already, for the same account.`;
     case 'slip/paid-in-wrong':
       return 'Type an amount above zero, such as 20.00.';
     case 'held/no-customer':
     case 'held/no-number':
+    case 'held/no-order':
     case 'held/mistyped':
     case 'held/other-business':
     case 'held/unknown':

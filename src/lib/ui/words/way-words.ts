@@ -16,6 +16,7 @@ export const METHOD_WORDS: Readonly<Record<Method, string>> = {
   account: 'on account: the customer owes it',
   credit: 'credit that is kept for the customer',
   voucher: 'a voucher',
+  deposit: 'the deposit of an order that is handed over',
 };
 
 /** What a way is called, also one that nobody set up. */

@@ -58,13 +58,15 @@
     const read = readDiscount(discount, money.currency);
     say('discount', read.ok ? slip.sayOfLine(line.key, { discount: read.discount }) : read.refusal);
   }
+  /** An amount and nothing else, or as it was agreed of an order. */
+  const isFixed = $derived(isPaidIn(line) || line.ordered !== undefined);
   const isPriceTouched = $derived(
     line.listPrice !== undefined || price.trim() !== money.plain(line.price),
   );
 </script>
 
 <div class="grid grid-cols-2 gap-2 pb-3">
-  {#if !isPaidIn(line)}<label class="grid gap-0.5 text-sm">
+  {#if !isFixed}<label class="grid gap-0.5 text-sm">
       Price{line.listPrice === undefined ? '' : `, was ${money.figure(line.listPrice)}`}
       <input
         class={['input figure w-full', where === 'price' && '!border-error']}
@@ -88,7 +90,7 @@
       />
     </label>
   {/if}
-  {#if isPriceTouched && !isPaidIn(line)}
+  {#if isPriceTouched && !isFixed}
     <label class="col-span-2 grid gap-0.5 text-sm">
       Why another price
       <span class="flex gap-2">

@@ -8,6 +8,7 @@
   import { useStall } from '../stall.svelte';
   import CustomerPicker from './CustomerPicker.svelte';
   import { setAside } from './keep-slip';
+  import KeepOrder from './KeepOrder.svelte';
   import PaidIn from './PaidIn.svelte';
 
   interface Props {
@@ -130,6 +131,13 @@
     </label>
 
     <PaidIn
+      ondone={(says) => {
+        dialog?.close();
+        toast(says);
+      }}
+    />
+
+    <KeepOrder
       ondone={(says) => {
         dialog?.close();
         toast(says);

@@ -164,6 +164,7 @@
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-quiet" href="/customers">Customers</a>
       <a class="btn btn-quiet" href="/vouchers">Vouchers</a>
+      <a class="btn btn-quiet" href="/orders">Quotes and orders</a>
     </div>
   </section>
 

@@ -2,11 +2,22 @@
 import { BASE, SUPPLIERS, type Row } from '$lib/core/books/tables';
 import { isRecent, recentSince } from '$lib/core/event/recent';
 import { isKnown } from '$lib/core/event/todays-event';
-import { keptByLists, linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
+import { reservedByOrders, type OrderNow } from '$lib/core/order/order-state';
+import {
+  keptByLists,
+  keptKey,
+  linesNow,
+  type Kept,
+  type WholeList,
+} from '$lib/core/stock/list-state';
+import { allOrders } from '$lib/device/orders';
 import { allPlaces } from '$lib/core/stock/places';
 import { itemName } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
 import { useStall, type Stall } from '../stall.svelte';
+
+/** A draft keeps nothing back, and one that was called off no more. */
+const isLoading = (stage: string): boolean => stage === 'approved' || stage === 'done';
 
 /** To be made while a component is; each part is read only once it is asked for by the component that makes it. */
 export class Goods {
@@ -15,6 +26,7 @@ export class Goods {
   readonly #places: Live<Row<'places'>[]>;
   readonly #suppliers: Live<Row<'suppliers'>[]>;
   readonly #lists: Live<readonly WholeList[]>;
+  readonly #orders: Live<readonly OrderNow[]>;
 
   constructor(readonly stall: Stall = useStall()) {
     const { db } = stall;
@@ -23,6 +35,10 @@ export class Goods {
     this.#supplies = live(() => () => books.supplies.toArray(), []);
     this.#places = live(() => () => books.places.toArray(), []);
     this.#suppliers = live(() => () => books.suppliers.toArray(), []);
+    this.#orders = live(() => {
+      const { today } = stall;
+      return () => allOrders(db, today);
+    }, []);
     this.#lists = live(
       () => async () => {
         const lists = (await books.lists.toArray()).filter(isKnown);
@@ -44,7 +60,8 @@ export class Goods {
   }
 
   get isRead(): boolean {
-    return this.#items.isRead && this.#places.isRead && this.#lists.isRead;
+    const { isRead } = this.#orders;
+    return isRead && this.#items.isRead && this.#places.isRead && this.#lists.isRead;
   }
   readonly items: ReadonlyMap<string, Row<'items'>> = $derived.by(
     () => new Map(this.#items.value.filter(isKnown).map((item) => [item.id, item])),
@@ -62,11 +79,28 @@ export class Goods {
   readonly suppliers: readonly Row<'suppliers'>[] = $derived.by(() =>
     this.#suppliers.value.filter(isKnown).toSorted((a, b) => (a.name < b.name ? -1 : 1)),
   );
+  /** Orders of customers. */
+  get orders(): readonly OrderNow[] {
+    return this.#orders.value;
+  }
   /** Every list; those that have ended without their lines. */
   get lists(): readonly WholeList[] {
     return this.#lists.value;
   }
-  readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => keptByLists(this.lists));
+  /** What lists keep back, and orders of customers. */
+  readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => {
+    const kept = new Map(keptByLists(this.lists));
+    const loads = this.lists.filter(({ list }) => list.use === 'load');
+    const loaded = new Set(
+      loads.flatMap(({ list }) => (isLoading(list.stage) ? (list.event ?? []) : [])),
+    );
+    const isLoaded = (event: string): boolean => loaded.has(event);
+    for (const [key, more] of reservedByOrders(this.orders, keptKey, isLoaded)) {
+      const { reserved = 0, onOrder = 0 } = kept.get(key) ?? {};
+      kept.set(key, { reserved: reserved + more, onOrder });
+    }
+    return kept;
+  });
 
   nameOf = (item: string): string => {
     const known = this.items.get(item);

@@ -11,6 +11,7 @@
   import { takeUpSlip } from '../counter/keep-slip';
   import { useStall } from '../stall.svelte';
   import HeldCards from './HeldCards.svelte';
+  import WaitingOrders from './WaitingOrders.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -123,5 +124,6 @@
       {/if}
     {/each}
   </ul>
+  <WaitingOrders {typed} />
   <HeldCards />
 </div>

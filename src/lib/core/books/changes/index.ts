@@ -10,6 +10,7 @@ import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
 import { heldMoved, heldMoves, voucherSet } from './held';
+import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
 import { receiptAsked } from './receipt';
@@ -130,6 +131,10 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'hold.decided': holdDecided,
   'voucher.set': voucherSet,
   'held.moved': heldMoved,
+  'order.set': orderSet,
+  'order.terms': orderTerms,
+  'order.stage': orderStage,
+  'order.paid': orderPaid,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

@@ -82,6 +82,7 @@ function lineOf(entry: Sale, line: Line, at: number): Change {
     standing: line.standing ?? 0,
     account: line.account ?? null,
     until: line.until ?? '',
+    ordered: line.ordered ?? null,
   });
 }
 

@@ -111,6 +111,8 @@ export type Act =
   | 'return.made'
   | 'voucher.set'
   | 'held.moved'
+  | 'order.off'
+  | 'order.paid'
   | 'sale.corrected'
   | 'refund.made'
   | 'hold.decided'

@@ -29,6 +29,7 @@ export const slipAndSaleTables = {
         service: json<Service | null>(null),
         note: text(500),
         back: json<BodyOf<'slip.set'>['back']>([]),
+        handsOver: json<BodyOf<'slip.set'>['handsOver']>(null),
       },
       /** Whether it is open, taken up by a device, or gone. */
       state: {
@@ -108,6 +109,8 @@ export const slipAndSaleTables = {
       /** What it was paid in on, where it is no goods; of a voucher until when it can be spent. */
       account: textOrNull(60),
       until: text(10),
+      /** The line of an order that was handed over with it. */
+      ordered: json<{ readonly order: string; readonly line: string } | null>(null),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),

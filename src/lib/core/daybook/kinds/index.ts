@@ -38,6 +38,7 @@ import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
 import { heldMoved, voucherSet } from './held';
+import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { placeSet } from './place-set';
 import { receiptAsked } from './receipt-asked';
 import { slipGone } from './slip-gone';
@@ -133,6 +134,10 @@ export const kinds = {
   'hold.decided': holdDecided,
   'voucher.set': voucherSet,
   'held.moved': heldMoved,
+  'order.set': orderSet,
+  'order.terms': orderTerms,
+  'order.stage': orderStage,
+  'order.paid': orderPaid,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

@@ -55,6 +55,8 @@ const line = z.strictObject({
   account: heldAccount.optional(),
   /** Of a voucher: the last day on which it can be spent. */
   until: day.optional(),
+  /** The line of an order that is handed over with it. */
+  ordered: z.strictObject({ order: recordId, line: recordId }).optional(),
 });
 
 /** A charge beside the goods: for service, or what cards paid above the cash price. */
@@ -65,10 +67,11 @@ const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, am
 /**
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
  * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
- * parts paid by card bring above the cash price, version 4 lines that are paid in on an account.
+ * parts paid by card bring above the cash price, version 4 lines that are paid in on an account,
+ * version 5 lines of orders.
  */
 export const saleRung = kind(
-  4,
+  5,
   z
     .strictObject({
       slip: recordId,
@@ -106,12 +109,22 @@ export const saleRung = kind(
       path: ['lines'],
       message: 'what is paid in on an account is no goods, and has no tax',
     })
+    .refine(
+      ({ lines }) => lines.every((each) => each.ordered === undefined || isHandedOver(each)),
+      {
+        path: ['lines'],
+        message: 'what is handed over of an order is goods, and some of them',
+      },
+    )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
-  { 1: (body) => body, 2: (body) => body, 3: (body) => body },
+  { 1: (body) => body, 2: (body) => body, 3: (body) => body, 4: (body) => body },
 );
+
+const isHandedOver = ({ account, quantity: of }: z.infer<typeof line>): boolean =>
+  account === undefined && of > 0;
 
 /** An amount and nothing else: above nothing, not discounted, of nothing that could be on a shelf. */
 function isPaidIn({

@@ -1,5 +1,16 @@
 import { z } from 'zod';
-import { amount, cost, day, heldAccount, kind, name, percent, quantity, recordId } from '../kind';
+import {
+  amount,
+  amountFromZero,
+  cost,
+  day,
+  heldAccount,
+  kind,
+  name,
+  percent,
+  quantity,
+  recordId,
+} from '../kind';
 
 const discount = z.union([
   z.strictObject({ percent }),
@@ -35,11 +46,22 @@ export const openLine = z.strictObject({
   /** What is paid in on an account, since version 3; of a voucher until when it can be spent. */
   account: heldAccount.optional(),
   until: day.optional(),
+  /** The line of an order that it hands over, since version 4. */
+  ordered: z
+    .strictObject({
+      order: recordId,
+      line: recordId,
+      /** What was agreed to be off, of how much of it, and how much was handed over before. */
+      off: amountFromZero,
+      of: quantity,
+      before: quantity,
+    })
+    .optional(),
 });
 
 /** A line of a kept slip, as it now is; null takes it off. */
 export const slipLine = kind(
-  3,
+  4,
   z.strictObject({
     id: recordId,
     slip: recordId,

@@ -12,10 +12,11 @@ const discount = z.union([
 /**
  * A slip that is kept for later: set aside for a customer who will be back, or a tab that a group
  * runs up. Its lines are entries of their own, so that what two devices add both stays. Setting it
- * again puts it back for everybody. Version 2 brought what comes back and is to pay for it.
+ * again puts it back for everybody. Version 2 brought what comes back and is to pay for it, version 3
+ * the order that it hands over.
  */
 export const slipSet = kind(
-  2,
+  3,
   z.strictObject({
     id: recordId,
     sort: z.enum(['aside', 'tab']),
@@ -52,6 +53,10 @@ export const slipSet = kind(
         }),
       )
       .max(20),
+    /** The order that it hands over, as it was when it was taken to the counter. */
+    handsOver: z
+      .strictObject({ id: recordId, number: z.string().max(40), customer: recordId })
+      .nullable(),
   }),
-  { 1: (body) => ({ ...body, back: [] }) },
+  { 1: (body) => ({ ...body, back: [] }), 2: (body) => ({ ...body, handsOver: null }) },
 );

@@ -28,6 +28,9 @@
   const isVoucher = $derived(way.method === 'voucher');
   const customer = $derived(stall.slip.current.customer ?? null);
 
+  /** The order that is handed over, whose deposit it can be. */
+  const order = $derived(stall.slip.current.handsOver);
+
   let number = $state('');
   let typed = $state('');
   let isScanning = $state(false);
@@ -38,21 +41,24 @@
 
   const facts = live(
     () => {
-      const [method, who] = [way.method, { customer: customer?.id ?? null, reference: number }];
+      const { method } = way;
+      const who = { customer: customer?.id ?? null, reference: number, order };
       return () => heldFacts(stall.db, method, who);
     },
     undefined as HeldFacts | undefined,
   );
   const day = $derived(localTime(Date.now(), stall.event?.timeZone ?? stall.business.timeZone).day);
   /** Nothing is said of a number while it is being typed. */
-  const isNamed = $derived(isVoucher ? voucherNumber(number).length >= 4 : customer !== null);
+  const isNamed = $derived(
+    isVoucher ? voucherNumber(number).length >= 4 : way.method === 'deposit' || customer !== null,
+  );
   const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
   /** What would be taken, as it will be; more than was agreed somebody with the right to it lets them owe. */
   const part = $derived(
     facts.value === undefined
       ? null
       : heldPart({
-          ...{ method: way.method, customer: customer?.id ?? null, reference: number },
+          ...{ method: way.method, customer: customer?.id ?? null, reference: number, order },
           ...{ amount: read?.ok === true ? read.amount : null, left: paying.left, tip: paying.tip },
           ...{ facts: facts.value, mayOweMore: true, business: stall.identity.business, day },
           most: stall.isOutOfTouch ? way.offlineMost : null,
@@ -90,7 +96,7 @@
     if (taken?.isOverLimit !== true) void take();
   }}
 >
-  {#if !isVoucher}<CustomerPicker />{/if}
+  {#if !isVoucher && way.method !== 'deposit'}<CustomerPicker />{/if}
   <div class="flex flex-wrap items-end gap-3">
     {#if isVoucher}
       <label class="grid min-w-44 flex-1 gap-1 font-[560]">

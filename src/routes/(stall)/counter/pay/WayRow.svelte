@@ -5,6 +5,7 @@
   import HandCoins from '@lucide/svelte/icons/hand-coins';
   import Landmark from '@lucide/svelte/icons/landmark';
   import NotebookPen from '@lucide/svelte/icons/notebook-pen';
+  import PiggyBank from '@lucide/svelte/icons/piggy-bank';
   import PhoneCall from '@lucide/svelte/icons/phone-call';
   import TicketCheck from '@lucide/svelte/icons/ticket-check';
   import ScrollText from '@lucide/svelte/icons/scroll-text';
@@ -48,6 +49,7 @@
     account: NotebookPen,
     credit: HandCoins,
     voucher: TicketCheck,
+    deposit: PiggyBank,
   };
   const method = $derived(way.method);
   const Icon = $derived(ICONS[method]);
@@ -76,6 +78,7 @@
     if (isCash) return 'type it';
     if (method === 'card' && reader === null) return 'no reader here';
     if (method === 'voucher') return 'by its number';
+    if (method === 'deposit') return 'of the order that is handed over';
     if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
     return '';
   });

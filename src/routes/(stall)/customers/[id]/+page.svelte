@@ -4,6 +4,7 @@
   import { useStall } from '../../stall.svelte';
   import Account from './Account.svelte';
   import CardOnFile from './CardOnFile.svelte';
+  import CustomerOrders from './CustomerOrders.svelte';
   import Consent from './Consent.svelte';
   import CustomerForm from './CustomerForm.svelte';
   import Forget from './Forget.svelte';
@@ -37,6 +38,7 @@
   {:else}
     <h1>{customer.name}</h1>
     <Account {customer} />
+    <CustomerOrders customer={customer.id} />
     {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}
     <Consent {customer} />
     <CardOnFile {customer} />

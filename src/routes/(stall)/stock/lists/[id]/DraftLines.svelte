@@ -12,6 +12,7 @@
     fromPar,
     shortOnLists,
   } from '$lib/core/stock/fill-list';
+  import { wantedAt } from '$lib/core/order/order-state';
   import { freeOf, keptKey, type LineNow } from '$lib/core/stock/list-state';
   import { setLines, typedQuantity, type Wanted } from '$lib/core/stock/set-list';
   import { readListLines, type Planned } from '$lib/core/formats/goods-table';
@@ -163,6 +164,13 @@
         true;
     await fill(wanted.filter(isSold), 'Nothing is short on an open load list.');
   }
+  /** What customers collect at the event is wanted beside what is for sale: the more of it, the more goes on. */
+  async function whatIsOrdered(): Promise<void> {
+    const ordered = [...wantedAt(list.event ?? '', goods.orders)].map(([item, wanted]) => ({
+      ...{ item, wanted },
+    }));
+    await fill(ordered, 'Nothing is ordered for this event that is not on the list already.');
+  }
   async function allThere(): Promise<void> {
     const wanted = [...here]
       .filter(([item, quantity]) => quantity > 0 && goods.items.has(item))
@@ -218,6 +226,11 @@
     {#if list.use === 'load' && lastTime !== undefined}
       <button type="button" class="btn btn-quiet" disabled={isBusy} onclick={asLastTime}
         >As sold last time</button
+      >
+    {/if}
+    {#if list.use === 'load' && list.event !== null}
+      <button type="button" class="btn btn-quiet" disabled={isBusy} onclick={whatIsOrdered}
+        >What is ordered for it</button
       >
     {/if}
     {#if list.use === 'load' || list.use === 'transfer'}

@@ -1,0 +1,36 @@
+/** What was agreed of an order's lines, and what of it is still to be handed over. Minor units and thousandths. */
+import type { Row } from '../books/tables';
+import type { BodyOf } from '../daybook/kinds';
+import { fraction, roundToMinor } from '../money/fraction';
+import { sum } from '../money/units';
+import type { OpenLine } from '../slip/open-slip';
+
+export type OrderLine = BodyOf<'order.set'>['lines'][number];
+
+/** A share of an amount: `R(amount × quantity / of)`. */
+export const shareOf = (amount: number, quantity: number, of: number): number =>
+  of === 0 ? 0 : roundToMinor(fraction(BigInt(amount) * BigInt(quantity), of));
+
+/** What is off the next so many of a line, so that all of it together comes to what was agreed. */
+export const offNext = (
+  { off, of, before }: NonNullable<OpenLine['ordered']>,
+  quantity: number,
+): number => shareOf(off, before + quantity, of) - shareOf(off, before, of);
+
+/** How much of each line was handed over; thousandths, by the line's id. */
+export type HandedOver = ReadonlyMap<string, number>;
+
+export const handedOf = (sums: readonly Pick<Row<'orderSums'>, 'line' | 'handed'>[]): HandedOver =>
+  new Map(sums.map(({ line, handed }) => [line, handed]));
+
+/** What is still to be handed over; nothing where more was than had been ordered. */
+export const restOf = ({ id, quantity }: OrderLine, handed: HandedOver): number =>
+  Math.max(0, quantity - (handed.get(id) ?? 0));
+
+/** What all of it comes to, with tax, on the cash side. */
+export const totalOf = (lines: readonly OrderLine[]): number =>
+  sum(lines.map(({ total }) => total));
+
+/** What of that is still to be handed over comes to. */
+export const restValueOf = (lines: readonly OrderLine[], handed: HandedOver): number =>
+  sum(lines.map((line) => shareOf(line.total, restOf(line, handed), line.quantity)));

@@ -1,0 +1,140 @@
+<!-- The slip becomes a quote, or goods that are kept for whoever is on it. -->
+<script lang="ts">
+  import { readAmount } from '$lib/core/money/amount-text';
+  import { lastDay } from '$lib/core/event/todays-event';
+  import type { OrderSort } from '$lib/core/order/set-order';
+  import { lenderOf } from '$lib/core/slip/open-slip';
+  import { BASE } from '$lib/core/books/tables';
+  import { keepAsOrder } from '$lib/device/orders';
+  import Field from '$lib/ui/forms/Field.svelte';
+  import { orderRefusalWords } from '$lib/ui/words/order-words';
+  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { useStall } from '../stall.svelte';
+  import { deskOf } from './keep-slip';
+  import { putDeposit } from './take-order';
+
+  interface Props {
+    /** Called with what was done. */
+    ondone: (says: string) => void;
+  }
+  const { ondone }: Props = $props();
+  const stall = useStall();
+  const { slip } = stall;
+  const money = $derived(stall.money);
+  const SORTS: readonly (readonly [OrderSort, string])[] = [
+    ['quote', 'Quote'],
+    ['kept', 'Keep it for them'],
+    ['collect', 'Order to collect'],
+  ];
+
+  let sort = $state<OrderSort | null>(null);
+  let until = $state('');
+  let deposit = $state('');
+  let collectAt = $state('');
+  let isReady = $state(true);
+  let note = $state('');
+  let wrong = $state('');
+  let isBusy = $state(false);
+  const events = $derived(stall.events.filter((event) => lastDay(event) >= stall.today));
+
+  async function keep(): Promise<void> {
+    if (sort === null || isBusy) return;
+    const asked = deposit.trim() === '' ? null : readAmount(deposit, money.currency);
+    if (asked?.ok === false) {
+      wrong = refusalWords(asked.refusal, money);
+      return;
+    }
+    if (stall.slipLacks.length > 0) {
+      wrong = refusalWords({ code: 'right/lacking' }, money);
+      return;
+    }
+    const { customer } = slip.current;
+    const { business: pricing, taxes, today, event } = stall;
+    isBusy = true;
+    try {
+      const kept = await keepAsOrder(
+        deskOf(stall),
+        stall.identity.number,
+        {
+          ...{ sort, until, note, pricing, taxes, today, swaps: event?.swaps ?? [] },
+          ...{ deposit: asked?.amount ?? 0, stage: isReady ? 'ready' : 'waiting' },
+          collectAt: collectAt === '' ? null : collectAt,
+          // What is here is kept here, if it is collected here; all else where goods are at home.
+          place: isReady && event !== undefined && collectAt === event.id ? event.id : BASE,
+        },
+        lenderOf(slip.current),
+      );
+      wrong = kept.ok ? '' : orderRefusalWords(kept.refusal, money);
+      if (!kept.ok || customer === undefined) return;
+      const { id, number } = kept;
+      const paysNow = sort !== 'quote' && (asked?.amount ?? 0) > 0;
+      if (paysNow) putDeposit(stall, { id, number, customer }, asked?.amount ?? 0);
+      sort = null;
+      ondone(
+        paysNow
+          ? `${number} is kept for ${customer.name}; its deposit is on the slip.`
+          : `${number} is written down for ${customer.name}.`,
+      );
+    } finally {
+      isBusy = false;
+    }
+  }
+</script>
+
+<section class="grid gap-3" aria-labelledby="for-them">
+  <h3 id="for-them" class="text-lg">For a customer</h3>
+  <div class="flex flex-wrap gap-2" role="group" aria-label="What it is">
+    {#each SORTS as [each, name] (each)}
+      <button
+        type="button"
+        class={['btn btn-quiet', sort === each && '!border-primary !border-3']}
+        aria-pressed={sort === each}
+        disabled={slip.isEmpty}
+        onclick={() => {
+          sort = sort === each ? null : each;
+          wrong = '';
+          collectAt = each === 'collect' ? (stall.event?.id ?? '') : '';
+        }}>{name}</button
+      >
+    {/each}
+  </div>
+  {#if sort !== null}
+    <form
+      class="grid grid-cols-2 items-end gap-3"
+      aria-label="For a customer"
+      onsubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <Field
+        label={sort === 'quote' ? 'It holds until' : 'Last day, if any'}
+        bind:value={until}
+        type="date"
+      />
+      {#if sort !== 'quote'}
+        <Field label="Deposit" bind:value={deposit} inputmode="decimal" autocomplete="off" />
+        <label class="grid gap-1 font-[560]">
+          They collect it at
+          <select class="select min-h-12 w-full" bind:value={collectAt}>
+            <option value="">any event</option>
+            {#each events as { id, name, days } (id)}
+              <option value={id}>{name}, {days[0]?.date ?? ''}</option>
+            {/each}
+          </select>
+        </label>
+        <label class="flex min-h-12 items-center gap-2 font-[560]">
+          <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isReady} />
+          The goods are there
+        </label>
+      {/if}
+      <div class="col-span-2">
+        <Field label="Note" bind:value={note} maxlength={500} autocomplete="off" />
+      </div>
+      <button class="btn btn-main col-span-2 justify-self-start" disabled={isBusy}
+        >Write it down</button
+      >
+    </form>
+  {/if}
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+</section>
