@@ -10,6 +10,7 @@ import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../src/lib/core/sl
 import { saleDocument } from '../src/lib/server/books/find-sales';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { newId } from './demo-device';
+import { WEB_SHOP } from './orders';
 import type { DemoItem } from './goods';
 import { recordIdOf } from './ids';
 import type { PuttingRight, PutRight } from './putting-right';
@@ -143,10 +144,13 @@ export type HeldWay = Pick<BodyOf<'way.set'>, 'name' | 'method'> & Partial<BodyO
 
 /** As the demo sets them up: with no network not more than a few goods' worth is taken of what may be spent elsewhere. */
 export const heldWays = (
-  names: { readonly [M in Exclude<Method, 'cash'>]: string },
+  names: { readonly [M in Exclude<Method, 'cash'> | 'deposit']: string },
   offlineMost: number,
 ): readonly HeldWay[] => [
   { name: names.account, method: 'account', needsCustomer: true },
   { name: names.credit, method: 'credit', needsCustomer: true, offlineMost },
   { name: names.voucher, method: 'voucher', offlineMost },
+  { name: names.deposit, method: 'deposit' },
+  // Only orders that were made there are paid so.
+  { name: WEB_SHOP, method: 'own', isActive: false },
 ];

@@ -98,7 +98,10 @@ export const larkmoss: DemoBusiness = {
       account: 'Larkmoss current account',
     },
     { name: 'Town tokens', method: 'own', ledger: '1090' },
-    ...heldWays({ account: 'On account', credit: 'Credit', voucher: 'Voucher' }, 3000),
+    ...heldWays(
+      { account: 'On account', credit: 'Credit', voucher: 'Voucher', deposit: 'Deposit' },
+      3000,
+    ),
   ]),
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   bank: { name: 'Market account', number: 'GB33BUKB20201555555555' },

@@ -48,7 +48,10 @@ export const pinwheel: DemoBusiness = {
       reference: 'Terminal slip',
       surchargeFixed: 0,
     },
-    ...heldWays({ account: 'On account', credit: 'Credit', voucher: 'Voucher' }, 5000),
+    ...heldWays(
+      { account: 'On account', credit: 'Credit', voucher: 'Voucher', deposit: 'Deposit' },
+      5000,
+    ),
   ]),
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   bank: { name: 'Fair account', number: '000123456789' },

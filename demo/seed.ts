@@ -25,6 +25,7 @@ import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
 import { heldMatters } from './held';
+import { keptWithDeposit, todaysOrders } from './orders';
 import { putRight } from './putting-right';
 import { settleEdition } from './settling';
 import { carriedAndDeclined, draftsOf, salesOfDay } from './trading-day';
@@ -88,6 +89,7 @@ export async function seed(
   if (!events.some(({ days }) => days.some((day) => day.date === date))) {
     prepare(desk, demo, today, now);
     await desk.send();
+    if (!isThere) await todaysOrders(desk, demo, today, now);
   }
   return files;
 }
@@ -295,9 +297,16 @@ async function pastEdition(
           },
           next: (of) => nextNumber(desk, of),
         });
+  const kept =
+    before !== 1
+      ? null
+      : await keptWithDeposit({
+          ...{ desk, demo, owner: ownerOf(demo), event, drawer, at: closes + 900_000 },
+          next: (of) => nextNumber(desk, of),
+        });
   for (const { item, quantity } of [...(right?.goods ?? []), ...(matters?.goods ?? [])])
     left.set(item, (left.get(item) ?? 0) + quantity);
-  const back = (gave?.amount ?? 0) + (right?.gave ?? 0) + (matters?.gave ?? 0);
+  const back = (gave?.amount ?? 0) + (right?.gave ?? 0) + (matters?.gave ?? 0) + (kept?.gave ?? 0);
   const taken = { drawer, parts: 0, handed, change, rounding: 0, back };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {

@@ -227,9 +227,11 @@ export function takePart(asIs: TakePart): PartOutcome {
   };
 }
 
-/** A voucher's number as it is kept; anything else as it was typed. */
-const referenceOf = ({ way, reference = '' }: TakePart): string =>
-  (way.method === 'voucher' ? voucherNumber(reference) : reference.trim()).slice(0, 80);
+/** A voucher's number as it is kept; of a deposit the order's; anything else as it was typed. */
+function referenceOf({ way, slip, reference = '' }: TakePart): string {
+  if (way.method === 'deposit') return slip.handsOver?.number ?? '';
+  return (way.method === 'voucher' ? voucherNumber(reference) : reference.trim()).slice(0, 80);
+}
 
 /** As many parts as a sale can name. */
 export const MOST_PARTS = 50;

@@ -34,7 +34,7 @@ export const standsOf = ({ goods, money }: Pick<OrderNow, 'goods' | 'money'>): s
     : `${GOODS_WORDS[goods]}, ${MONEY_WORDS[money]}`;
 
 export function orderRefusalWords(
-  refusal: OrderRefusal | { readonly code: 'slip/gone' | 'slip/ended' },
+  refusal: OrderRefusal | { readonly code: 'slip/gone' | 'slip/ended' | 'order/no-way' },
   money: MoneyWords,
 ): string {
   switch (refusal.code) {
@@ -56,6 +56,8 @@ export function orderRefusalWords(
       return 'Give the number that the order has where it was made.';
     case 'order/no-reason':
       return 'Say why it is called off, in a few words.';
+    case 'order/no-way':
+      return 'No way to pay is a deposit yet: add one under Set-up, Ways to pay, and it can be spent when the order is handed over.';
     case 'order/ended':
       return 'All of it has been handed over already.';
     case 'slip/ended':

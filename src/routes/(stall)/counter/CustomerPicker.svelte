@@ -5,6 +5,7 @@
   import { holdsWords } from '$lib/ui/words/held-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import CustomersOpen from './CustomersOpen.svelte';
 
   const stall = useStall();
   const { slip, db } = stall;
@@ -44,6 +45,7 @@
         >Remove the customer</button
       >
     </p>
+    <CustomersOpen customer={open.customer.id} />
   {:else}
     <label class="grid gap-1 font-[560]">
       Customer

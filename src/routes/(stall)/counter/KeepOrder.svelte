@@ -11,7 +11,7 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
   import { deskOf } from './keep-slip';
-  import { putDeposit } from './take-order';
+  import { isDepositWay, putDeposit } from './take-order';
 
   interface Props {
     /** Called with what was done. */
@@ -42,6 +42,10 @@
     const asked = deposit.trim() === '' ? null : readAmount(deposit, money.currency);
     if (asked?.ok === false) {
       wrong = refusalWords(asked.refusal, money);
+      return;
+    }
+    if (sort !== 'quote' && (asked?.amount ?? 0) > 0 && !stall.wayRows.some(isDepositWay)) {
+      wrong = orderRefusalWords({ code: 'order/no-way' }, money);
       return;
     }
     if (stall.slipLacks.length > 0) {
@@ -108,7 +112,7 @@
       }}
     >
       <Field
-        label={sort === 'quote' ? 'It holds until' : 'Last day, if any'}
+        label={sort === 'quote' ? 'It holds until' : 'Kept until, if any'}
         bind:value={until}
         type="date"
       />

@@ -50,11 +50,12 @@
   }, undefined);
   /** What was said of the whole slip, in a line. */
   const said = $derived.by(() => {
-    const { customer, group, discount, note } = slip.current;
+    const { customer, group, discount, note, handsOver } = slip.current;
     const service = quote?.serviceCharge ?? 0;
     const holds = held.value === undefined ? '' : holdsWords(held.value, money);
     return [
       [customer?.name ?? '', holds].filter((part) => part !== '').join(' '),
+      handsOver === undefined ? '' : `hands over ${handsOver.number}`,
       group === undefined ? '' : `${group.name}, ${group.percent} % off`,
       discount === undefined
         ? ''

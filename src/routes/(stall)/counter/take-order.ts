@@ -1,4 +1,5 @@
 /** Orders of customers at this counter: handed over, and paid for in advance. */
+import type { Row } from '$lib/core/books/tables';
 import type { OrderNow } from '$lib/core/order/order-state';
 import type { OrderRefusal } from '$lib/core/order/set-order';
 import type { KeepRefusal } from '$lib/core/set-aside/kept-slips';
@@ -8,6 +9,11 @@ import type { SlipOver } from '$lib/device/slip-acts';
 import { HELD_LINES } from '$lib/ui/words/held-words';
 import type { Stall } from '../stall.svelte';
 import { setAside } from './keep-slip';
+
+/** Nobody has set up that deposits pay for anything. */
+export interface NoDepositWay {
+  readonly code: 'order/no-way';
+}
 
 export type TakeRefusal = OrderRefusal | KeepRefusal | SlipOver | SlipRefusal;
 
@@ -25,12 +31,17 @@ export async function takeOrder(
   return stall.slip.takeOrder(made.slip);
 }
 
+export const isDepositWay = ({ method, isActive }: Row<'ways'>): boolean =>
+  method === 'deposit' && isActive;
+
 /** A deposit, or an instalment of it, as a line of the slip. @returns Why not, or null. */
 export function putDeposit(
-  { slip }: Pick<Stall, 'slip'>,
+  { slip, wayRows }: Pick<Stall, 'slip' | 'wayRows'>,
   { id, number, customer }: { id: string; number: string; customer: SlipCustomer },
   amount: number,
-): SlipRefusal | null {
+): SlipRefusal | NoDepositWay | null {
+  // It could not be spent.
+  if (!wayRows.some(isDepositWay)) return { code: 'order/no-way' };
   const said = slip.current.customer?.id === customer.id ? null : slip.say({ customer });
   return (
     said ??

@@ -71,7 +71,7 @@
     </select>
   </label>
   <Field
-    label={sort === 'quote' ? 'It holds until' : 'Last day, if any'}
+    label={sort === 'quote' ? 'It holds until' : 'Kept until, if any'}
     bind:value={until}
     type="date"
   />

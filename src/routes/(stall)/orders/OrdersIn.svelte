@@ -17,9 +17,8 @@
   let way = $state('');
   const events = $derived(stall.events.filter((event) => lastDay(event) >= stall.today));
   const ways = $derived(
-    stall.wayRows.filter(
-      ({ method, isActive }) => isActive && (method === 'own' || method === 'transfer'),
-    ),
+    // One that is only used elsewhere is put away at the counter.
+    stall.wayRows.filter(({ method }) => method === 'own' || method === 'transfer'),
   );
 
   async function read(text: string): Promise<readonly Planned[] | string> {

@@ -70,14 +70,16 @@
                 ><b class="text-lg">{nameOf(now)}</b>
                 <span class="soft">{now.order.number}, {SORT_WORDS[now.order.sort]}</span></span
               >
-              <span class="amount text-xl">{money.text(now.due)}</span>
+              {#if now.due > 0}<span class="amount text-xl">{money.text(now.due)}</span>{/if}
             </span>
             <span class="flex flex-wrap gap-x-4"><OrderStands {now} /></span>
             <span class="soft truncate text-sm"
               >{[
                 isHere(now) ? 'collected here' : '',
                 now.order.until === '' ? '' : `until ${shortDayWords(now.order.until, locale)}`,
-                ...now.order.lines.map(({ name }) => name),
+                ...now.order.lines.map(({ name, detail }) =>
+                  detail === '' ? name : `${name}, ${detail}`,
+                ),
               ]
                 .filter((part) => part !== '')
                 .join(' · ')}</span

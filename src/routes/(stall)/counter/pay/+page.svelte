@@ -3,6 +3,7 @@
   import { onDestroy } from 'svelte';
   import { goto } from '$app/navigation';
   import { likelyCash } from '$lib/core/payment/cash-handed';
+  import { isDepositWay } from '../take-order';
   import { CASH_WAY } from '$lib/core/payment/ways';
   import { thingsOn } from '$lib/core/slip/open-slip';
   import ChangeDue from '$lib/ui/cash/ChangeDue.svelte';
@@ -45,6 +46,13 @@
   const due = $derived(paying.cashDue);
   const likely = $derived(likelyCash(due, money.currency));
   const things = $derived(thingsOn(slip.current));
+  /** A deposit pays for what is handed over of its order, at any event, and for nothing else. */
+  const ways = $derived.by(() => {
+    const others = stall.ways.filter(({ method }) => method !== 'deposit');
+    return stall.slip.current.handsOver === undefined
+      ? others
+      : [...stall.wayRows.filter(isDepositWay), ...others];
+  });
   const hasCash = $derived(stall.ways.some(({ id }) => id === CASH_WAY.id));
   const isBlocked = $derived(paying.isBusy || card.isUnderWay || stall.slipLacks.length > 0);
   const hasUplift = $derived(
@@ -224,7 +232,7 @@
         <p class="sheet text-error border-error border-l-8" role="alert">{paying.wrong}</p>
       {/if}
       <div class="grid grid-flow-dense items-start gap-3 lg:grid-cols-2" data-testid="ways">
-        {#each card.isUnderWay || isExchanged ? [] : stall.ways as way (way.id)}
+        {#each card.isUnderWay || isExchanged ? [] : ways as way (way.id)}
           <WayRow
             {way}
             {paying}

@@ -90,8 +90,14 @@
           read.amount,
         )
       : read.refusal;
-    wrong = refusal === null ? '' : refusalWords(refusal, money);
-    if (refusal === null) void goto('/counter');
+    if (refusal === null) {
+      void goto('/counter');
+      return;
+    }
+    wrong =
+      refusal.code === 'order/no-way'
+        ? orderRefusalWords(refusal, money)
+        : refusalWords(refusal, money);
   }
   /** What was agreed and has not been paid in yet; after that all that is due. */
   const asks = $derived(
