@@ -8,6 +8,7 @@ import {
   agreedLines,
   changeOrder,
   keepOrder,
+  termsDraft,
   type OrderSort,
 } from '../src/lib/core/order/set-order';
 import { totalOf } from '../src/lib/core/order/agreed';
@@ -19,6 +20,9 @@ import type { DemoBusiness } from './business';
 import { newId, type DemoDevice } from './demo-device';
 import { recordIdOf } from './ids';
 import type { PuttingRight, PutRight } from './putting-right';
+
+/** Nothing of the demo is anybody's. */
+const SALT = 'nobody-is-in-here';
 
 export const WEB_SHOP = 'Web shop';
 
@@ -67,7 +71,7 @@ function agree(
 ): string {
   const kept = keepOrder({
     ...{ newId, slip, pricing: demo.business, taxes: demo.taxes, swaps: [], place: BASE },
-    ...{ ...agreed, stage: 'ready', today: day, event },
+    ...{ ...agreed, stage: 'ready', today: day, event, salt: SALT },
   });
   if (!kept.ok) throw new Error(kept.refusal.code);
   desk.write(kept.drafts, at, by);
@@ -125,10 +129,15 @@ export async function todaysOrders(
   desk.write(
     [
       draft('order.set', newId(), null, { ...order, lines, standingName: '' }),
-      draft('order.terms', newId(), null, {
-        ...{ order: id, sort: 'collect', deposit: 0, collectAt: event.id, place: BASE },
-        ...{ until: '', note: 'Rings before they come' },
-      }),
+      termsDraft(
+        newId,
+        null,
+        { order: id, customer: order.customer },
+        {
+          ...{ sort: 'collect', deposit: 0, collectAt: event.id, place: BASE, until: '' },
+          ...{ note: 'Rings before they come', salt: SALT },
+        },
+      ),
       draft('order.stage', newId(), null, { order: id, stage: 'ready', reason: '' }),
       ...(way === undefined
         ? []
@@ -145,7 +154,8 @@ export async function todaysOrders(
 }
 
 function collectedAt(order: Row<'orders'>, event: string, today: string) {
-  const changed = changeOrder({ ...order, newId, order, collectAt: event, today, event: null });
+  const said = { ...order, collectAt: event, event: null, salt: SALT };
+  const changed = changeOrder({ ...said, newId, order, today });
   if (!changed.ok) throw new Error(changed.refusal.code);
   return changed.drafts;
 }

@@ -114,7 +114,15 @@ async function kept(
       swaps: [],
       number: `K1-${newId().slice(-4)}`,
     },
-    ...{ sort: 'kept', deposit: 0, collectAt: EVENT, place: 'base', until: '', note: '' },
+    ...{
+      sort: 'kept',
+      deposit: 0,
+      collectAt: EVENT,
+      place: 'base',
+      until: '',
+      note: '',
+      salt: 'sixteen-letters-',
+    },
     ...{ stage: 'ready', today: '2026-11-22', event: EVENT },
     ...said,
   });
@@ -313,15 +321,13 @@ describe('an order of a customer', () => {
     });
     assert.deepEqual(await push([nobody]), ['order/customer']);
     const terms = {
-      order: id,
-      sort: 'kept',
-      deposit: 0,
-      place: null,
-      until: '',
-      note: '',
+      ...{ order: id, customer: customerId(1), sort: 'kept', deposit: 0 },
+      ...{ place: null, until: '', collectAt: null },
     } as const;
-    const nowhere = { ...terms, collectAt: newId() };
-    assert.deepEqual(await push([draft('order.terms', newId(), null, nowhere)]), ['order/event']);
+    const said = (more: object): Draft =>
+      draft('order.terms', newId(), null, { ...terms, sort: 'kept', ...more });
+    assert.deepEqual(await push([said({ collectAt: newId() })]), ['order/event']);
+    assert.deepEqual(await push([said({ customer: customerId(2) })]), ['order/customer']);
   });
 
   it('is not paid from another’s deposit, nor with more than there is', async () => {
@@ -369,6 +375,23 @@ describe('an order of a customer', () => {
     assert.equal(sold.slip, null);
     assert.deepEqual(await push(sold.drafts), []);
     assert.equal(await balanceOf(id), 0);
+  });
+
+  it('is forgotten with its customer, as far as it is personal; what was ordered stays', async () => {
+    const { id } = await kept({ note: 'for the blue door' });
+    const noted = async (): Promise<string | undefined> =>
+      (await books.rows(BUSINESS, 'orders', { id }))[0]?.note;
+    assert.equal(await noted(), 'for the blue door');
+    assert.deepEqual(
+      await push([draft('customer.erased', newId(), null, { customer: customerId(1) })]),
+      [],
+    );
+    assert.equal(await noted(), '');
+    const [stored] = await t.database.sequelize.query(
+      "SELECT COUNT(*) AS many FROM daybook_entries WHERE entry LIKE '%blue door%'",
+    );
+    assert.equal(Number((stored as { many: unknown }[])[0]?.many), 0);
+    assert.deepEqual(await push([customer(1)]), []);
   });
 
   it('stands in the settling: what was paid in and not handed over yet is owed', async () => {

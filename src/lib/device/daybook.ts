@@ -25,7 +25,7 @@ import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
 import { isBlank, type OpenSlip } from '../core/slip/open-slip';
 import type { DeviceDatabase, Head, KeptSlip, Meta, MetaRow, OwnBlock } from './database';
-import { erasePrivate } from './erase';
+import { erasePrivate, personalTables } from './erase';
 
 /** What a command needs to know of the daybook it will be written in. */
 export interface Next {
@@ -308,7 +308,7 @@ export class DeviceDaybook {
       const changes = entries.flatMap((entry) => changesIn(becomes(entry, { evidence: null })));
       const books = touchedBy(changes).map((table) => db.table(table));
       const erased = erasedBy(entries);
-      const erasing = erased.length > 0 ? [db.entries, db.received, db.kept, db.books.payers] : [];
+      const erasing = erased.length > 0 ? personalTables(db) : [];
       await db.transaction('rw', [db.meta, ...erasing, ...books], async () => {
         // Another window may have been faster: then there is nothing of this left to do.
         if (((await db.read('applied')) ?? 0) !== applied) return;

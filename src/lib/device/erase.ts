@@ -4,7 +4,13 @@ import { forgetting } from '../core/customer/erased';
 import type { Entry } from '../core/daybook/entry';
 import type { DeviceDatabase } from './database';
 
-/** Within a transaction over `meta`, `entries`, `received`, `kept` and `payers`. */
+/** Where something personal stands beside the customers themselves. */
+export const personalTables = (db: DeviceDatabase) => [
+  ...[db.entries, db.received, db.kept],
+  ...[db.books.payers, db.books.orders],
+];
+
+/** Within a transaction over `meta` and `personalTables`. */
 export async function erasePrivate(
   db: DeviceDatabase,
   customers: readonly string[],
@@ -19,6 +25,11 @@ export async function erasePrivate(
     .where('customer')
     .anyOf([...customers])
     .delete();
+  const orders = await db.books.orders
+    .where('customer')
+    .anyOf([...customers])
+    .toArray();
+  await db.books.orders.bulkPut(orders.map((order) => ({ ...order, note: '' })));
   await rewrite(db.entries, ofBlock);
   await rewrite(db.received, ofBlock);
   await rewrite(db.kept, (row) => {

@@ -10,7 +10,7 @@ import type { BodyFault } from '../core/daybook/read-entry';
 import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { DeviceDatabase, KeptRow, Standing } from './database';
-import { erasePrivate } from './erase';
+import { erasePrivate, personalTables } from './erase';
 
 export const NO_STANDING: Standing = { sent: 0, position: 0, received: {}, clock: CLOCK_AT_REST };
 
@@ -51,7 +51,7 @@ export async function receive(
   const others = entries.filter(({ device }) => device !== own);
   const read = new Map(others.map((entry) => [entry.id, reading(entry)]));
   const books = touchedBy([...read.values()].flatMap(({ changes }) => changes));
-  const touched = [db.meta, db.entries, db.received, db.kept, db.books.payers];
+  const touched = [db.meta, ...personalTables(db)];
   return await db.transaction(
     'rw',
     [...touched, ...books.map((table) => db.table(table))],

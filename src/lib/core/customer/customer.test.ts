@@ -180,6 +180,16 @@ describe('finding and handing over', () => {
           ...{ kind: 'payment.taken', amount: 1950, sale: 's', number: 'D1-1' },
         },
       ],
+      [
+        {
+          ...{ number: 'K1-1', at: '2026-11-22T10:00:00.000Z', sort: 'kept', note: 'blue door' },
+          lines: [{ total: 450 }, { total: 50 }],
+        } as unknown as Row<'orders'>,
+      ],
+    );
+    assert.deepEqual(
+      file.orders.map(({ number, total, note }) => [number, total, note]),
+      [['K1-1', 500, 'blue door']],
     );
     assert.deepEqual(
       file.account.map(({ on, number, amount }) => [on, number, amount]),

@@ -10,6 +10,7 @@ const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
   'customer.card': 'customer',
   'payment.taken': 'customer',
   'receipt.asked': 'customer',
+  'order.terms': 'customer',
 };
 
 /** Whose personal data an entry holds, or null. */

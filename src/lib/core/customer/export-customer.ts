@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { CardOnFile } from '../daybook/kinds/customer-card';
 import { inOrder, type HeldMove } from '../held/statement';
+import { totalOf } from '../order/agreed';
 import { signaturePath } from '../payment/signature';
 import { cardOf } from './card-on-file';
 
@@ -26,6 +27,15 @@ export interface CustomerFile {
     readonly at: string;
     /** Minor units. */
     readonly total: number;
+  }[];
+  /** What was quoted to them, kept for them, or is theirs to collect. */
+  readonly orders: readonly {
+    readonly number: string;
+    readonly at: string;
+    readonly sort: string;
+    /** Minor units. */
+    readonly total: number;
+    readonly note: string;
   }[];
   /** What moved on what they owe and on their credit; what they owe is above nothing. Minor units. */
   readonly account: readonly {
@@ -62,6 +72,7 @@ export function customerFile(
   sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
   payers: readonly Row<'payers'>[],
   moves: readonly HeldMove[],
+  orders: readonly Row<'orders'>[],
 ): CustomerFile {
   const card = cardOf(row);
   return {
@@ -74,6 +85,9 @@ export function customerFile(
     })),
     consents: byTime(consents).map(({ at, isGiven, way }) => ({ at, isGiven, way })),
     sales: byTime(sales).map(({ number, at, total }) => ({ number, at, total })),
+    orders: byTime(orders).map(({ number, at, sort, lines, note }) => ({
+      ...{ number, at, sort, total: totalOf(lines), note },
+    })),
     account: inOrder(moves).map(({ at, account, kind, number, amount }) => ({
       ...{ at, kind, number, amount },
       on: account.startsWith('credit:') ? ('credit' as const) : ('owed' as const),

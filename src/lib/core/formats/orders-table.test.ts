@@ -67,7 +67,8 @@ describe('a file of orders from elsewhere', () => {
     );
     assert.equal(body?.customer, customerId(1));
     assert.equal(bodyOf(order, 'customer.set'), undefined);
-    const { sort, collectAt, until, note } = bodyOf(order, 'order.terms')!;
+    const { sort, collectAt, until } = bodyOf(order, 'order.terms')!;
+    const note = order?.drafts.find(({ kind }) => kind === 'order.terms')?.private?.data['note'];
     assert.deepEqual(
       [sort, collectAt, until, note],
       ['collect', EVENT, '2026-12-24', 'rings first'],

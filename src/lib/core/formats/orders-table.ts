@@ -9,7 +9,7 @@ import { outsideId } from '../daybook/outside-id';
 import { isDate } from '../event/event-days';
 import { itemName } from '../goods/item-name';
 import { readAmount } from '../money/amount-text';
-import { agreedLines } from '../order/set-order';
+import { agreedLines, termsDraft } from '../order/set-order';
 import { totalOf } from '../order/agreed';
 import type { SlipTax } from '../pricing/slip';
 import { emptySlip, type OpenLine } from '../slip/open-slip';
@@ -172,10 +172,15 @@ function orderOf(
       draft('order.set', newId(), null, {
         ...{ id, number, source, customer: customer.id, lines: agreed, standingName: '' },
       }),
-      draft('order.terms', newId(), null, {
-        ...{ order: id, sort: 'collect', deposit: 0, collectAt, place, until },
-        note: firstOf(lines, 'note').slice(0, 500),
-      }),
+      termsDraft(
+        newId,
+        null,
+        { order: id, customer: customer.id },
+        {
+          ...{ sort: 'collect', deposit: 0, collectAt, place, until },
+          ...{ note: firstOf(lines, 'note'), salt: context.newSalt() },
+        },
+      ),
       draft('order.stage', newId(), null, { order: id, stage: 'waiting', reason: '' }),
       ...more,
     ],

@@ -31,8 +31,10 @@ export function judgeTerms(
   { body }: EntryOf<'order.terms'>,
   { books, history }: Evidence,
 ): Doubt | null {
-  const { order, collectAt } = body;
-  if (books.row('orders', order) === undefined) return { code: 'order/unknown', found: order };
+  const { order, customer, collectAt } = body;
+  const known = books.row('orders', order);
+  if (known === undefined) return { code: 'order/unknown', found: order };
+  if (known.customer !== customer) return { code: 'order/customer', found: customer };
   return collectAt === null || history.knows('event.set', collectAt)
     ? null
     : { code: 'order/event', found: collectAt };

@@ -32,11 +32,14 @@ export function orderEnds(
         return [{ looseEnd: `order:${id}-${until}`, now, why: 'day' }];
       const event = collectAt === null ? undefined : byId.get(collectAt);
       return event !== undefined && isOver(event, today)
-        ? [{ looseEnd: `order:${id}-${event.id}`, now, why: 'event' }]
+        ? [{ looseEnd: uncollectedName(id, event.id), now, why: 'event' }]
         : [];
     })
     .filter(({ looseEnd }) => !settled.has(looseEnd));
 }
+
+/** Of an order that was not collected at an event. */
+export const uncollectedName = (order: string, event: string): string => `order:${order}-${event}`;
 
 const isOver = (event: Row<'events'>, today: string): boolean =>
   lastDay(event) < today || ['counted', 'settled'].includes(stageOf(event));

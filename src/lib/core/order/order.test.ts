@@ -61,7 +61,13 @@ const keep = (said: Partial<KeepOrder> = {}): OrderOutcome =>
   keepOrder({
     ...{ newId, slip, pricing: PRICING, taxes: [VAT], swaps: [], number: 'K1-1' },
     ...{ sort: 'kept', deposit: 300, collectAt: EVENT, place: 'base', until: '2026-12-12' },
-    ...{ note: ' by the door ', stage: 'ready', today: TODAY, event: EVENT },
+    ...{
+      note: ' by the door ',
+      salt: 'sixteen-letters-',
+      stage: 'ready',
+      today: TODAY,
+      event: EVENT,
+    },
     ...said,
   });
 const refusal = (outcome: OrderOutcome): string => (outcome.ok ? 'done' : outcome.refusal.code);
@@ -144,7 +150,7 @@ describe('keeping a slip for a customer', () => {
     const kept = keep();
     const order = written(kept);
     const change = (said: Partial<Parameters<typeof changeOrder>[0]>) =>
-      changeOrder({ newId, order, today: TODAY, ...order, ...said });
+      changeOrder({ newId, order, salt: 'sixteen-letters-', today: TODAY, ...order, ...said });
     assert.equal(refusal(change({ until: '2026-12-31' })), 'done');
     assert.equal(refusal(change({ today: '2027-01-01' })), 'done');
     assert.equal(refusal(change({ today: '2027-01-01', until: '2026-12-30' })), 'order/day-over');
@@ -156,7 +162,8 @@ describe('keeping a slip for a customer', () => {
   it('makes a quote goods that are kept, and says that they are there', () => {
     const quote = keep({ sort: 'quote' });
     const order = written(quote);
-    const kept = changeOrder({ newId, today: TODAY, ...order, order, sort: 'kept' });
+    const salt = 'sixteen-letters-';
+    const kept = changeOrder({ newId, today: TODAY, salt, ...order, order, sort: 'kept' });
     assert.deepEqual([written(quote, kept).sort, written(quote, kept).stage], ['kept', 'ready']);
   });
 

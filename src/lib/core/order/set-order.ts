@@ -1,7 +1,7 @@
 /** Agreeing something with a customer, and what becomes of it: commands. Minor units and thousandths. */
 import type { Row, TaxSwap } from '../books/tables';
 import type { Draft } from '../daybook/chain';
-import { draft, type BodyOf } from '../daybook/kinds';
+import { draft, privateDraft, type BodyOf } from '../daybook/kinds';
 import { isDate } from '../event/event-days';
 import type { SlipTax } from '../pricing/slip';
 import type { OpenSlip } from '../slip/open-slip';
@@ -30,7 +30,11 @@ export type OrderOutcome =
   | { readonly ok: false; readonly refusal: OrderRefusal };
 
 /** What is said of an order beside its goods. */
-export type OrderSaid = Omit<BodyOf<'order.terms'>, 'order'>;
+export interface OrderSaid extends Omit<BodyOf<'order.terms'>, 'order' | 'customer'> {
+  readonly note: string;
+  /** Random text of at least 16 characters, to keep the note apart by. */
+  readonly salt: string;
+}
 
 export interface KeepOrder extends OrderSaid {
   readonly newId: () => string;
@@ -66,7 +70,7 @@ export function keepOrder(command: KeepOrder): OrderOutcome {
         ...{ id, lines, number, source: '', customer: slip.customer.id },
         standingName: standing !== null && standing === slip.group ? standing.name : '',
       }),
-      termsDraft(newId, event, id, command),
+      termsDraft(newId, event, { order: id, customer: slip.customer.id }, command),
       ...(command.sort === 'quote' ? [] : [stageDraft(newId, event, id, stage, '')]),
     ],
   };
@@ -128,17 +132,20 @@ function faultOf(
     : null;
 }
 
-const termsDraft = (
+export function termsDraft(
   newId: () => string,
   event: string | null,
-  order: string,
-  { sort, deposit, collectAt, place, until, note }: OrderSaid,
-): Draft =>
-  draft('order.terms', newId(), event, {
-    ...{ order, sort, collectAt, until, note: note.trim().slice(0, 500) },
-    deposit: sort === 'quote' ? 0 : deposit,
-    place: sort === 'quote' ? null : place,
-  });
+  of: { readonly order: string; readonly customer: string },
+  { sort, deposit, collectAt, place, until, note: said, salt }: OrderSaid,
+): Draft {
+  const isQuote = sort === 'quote';
+  const terms = { deposit: isQuote ? 0 : deposit, place: isQuote ? null : place };
+  const body = { ...of, sort, collectAt, until, ...terms };
+  const note = said.trim().slice(0, 500);
+  return note === ''
+    ? draft('order.terms', newId(), event, body)
+    : privateDraft('order.terms', newId(), body, salt, { note }, event);
+}
 
 export interface ChangeOrder extends OrderSaid {
   readonly newId: () => string;
@@ -160,7 +167,7 @@ export function changeOrder(command: ChangeOrder): OrderOutcome {
     ok: true,
     id,
     drafts: [
-      termsDraft(newId, event, id, command),
+      termsDraft(newId, event, { order: id, customer: order.customer }, command),
       ...(isFirst ? [stageDraft(newId, event, id, 'ready', '')] : []),
     ],
   };

@@ -4,10 +4,12 @@
  */
 import { outsideId } from '../daybook/outside-id';
 import { bagsOf, type Bag } from '../drawer/move-cash';
+import { stageOf } from '../event/stage';
 import { momentOf } from '../event/local-time';
 import { byAmount } from '../loose-end/by-amount';
 import { lateCashes, lateCashName } from '../loose-end/late-cash';
 import { offDays } from '../loose-end/off-day';
+import { uncollectedName } from '../loose-end/order-ends';
 import { openCardEnds, type CardLooseEnd } from '../payment/card-state';
 import { refundState, type RefundState } from '../payment/refund-state';
 import type { CardsSettled, OddLine, SettledCard } from './cards';
@@ -32,6 +34,10 @@ export type EventEnd =
   | End<'device/not-sent', { readonly device: SettlingDevice; readonly entries: number }>
   | End<'device/not-heard', { readonly device: SettlingDevice }>
   | End<'slip/waiting', { readonly slip: string; readonly name: string; readonly sort: string }>
+  | End<
+      'order/uncollected',
+      { readonly order: string; readonly number: string; readonly deposit: number }
+    >
   | End<'slip/owing', { readonly slip: string; readonly amount: number }>
   | End<'slip/twice', { readonly slip: string; readonly numbers: readonly string[] }>
   | End<
@@ -176,7 +182,24 @@ function drawerEnds({ drawers, drawerSums, drawerReads }: SettlingRows): EventEn
   ];
 }
 
-const slipEnds = ({ waiting, owing, soldTwice }: SettlingRows): EventEnd[] => [
+const isOver = (event: SettlingRows['event'], now: number): boolean =>
+  now > endOf(event) || ['counted', 'settled'].includes(stageOf(event));
+
+const slipEnds = ({
+  waiting,
+  uncollected,
+  owing,
+  soldTwice,
+  event,
+  now,
+}: SettlingRows): EventEnd[] => [
+  // Until it is over they may still come.
+  ...(isOver(event, now) ? uncollected : []).map((order): EventEnd => ({
+    // As the list of loose ends has it (loose-end/order-ends.ts).
+    looseEnd: uncollectedName(order.order, event.id),
+    code: 'order/uncollected',
+    ...order,
+  })),
   ...waiting.map(({ slip: { id, name, sort } }): EventEnd => ({
     looseEnd: `waiting:${id}`,
     code: 'slip/waiting',

@@ -46,6 +46,12 @@ export interface SettlingRows {
     readonly slip: Pick<Row<'slips'>, 'id' | 'name' | 'sort' | 'at' | 'by'>;
     readonly items: readonly { readonly item: string | null; readonly quantity: number }[];
   }[];
+  /** Orders that were to be collected at it, and were not, as a whole; what is left of their deposits in minor units. */
+  readonly uncollected: readonly {
+    readonly order: string;
+    readonly number: string;
+    readonly deposit: number;
+  }[];
   /** Slips that were rung up and not paid, or paid and not rung up; minor units, above nothing for owed to us. */
   readonly owing: readonly { readonly slip: string; readonly amount: number }[];
   /** Entries of the event that are doubted, barred or not understood, and not settled. */

@@ -114,6 +114,12 @@ const faults: readonly Fault[] = [
       ),
   },
   {
+    name: 'an order was not collected',
+    code: 'order/uncollected',
+    after: ({ world }) =>
+      world.uncollected.push({ order: idOf(34, 1), number: 'K1-1', deposit: 0 }),
+  },
+  {
     name: 'a part was taken and the slip never rung up',
     code: 'slip/owing',
     trading: ({ world }) =>

@@ -77,7 +77,12 @@ export function orderDrafts(
     case 'terms': {
       const kept = { sort: 'kept', collectAt: EVENT, place: 'base', until: '2027-11-22' } as const;
       return [
-        draft('order.terms', newId(), EVENT, { ...kept, order, deposit: quantity, note: '' }),
+        draft('order.terms', newId(), EVENT, {
+          ...kept,
+          order,
+          customer: customerId(n),
+          deposit: quantity,
+        }),
       ];
     }
     case 'off': {

@@ -48,6 +48,7 @@ export class SettlingWorld {
   readonly others: SettlingDevice[] = [];
   readonly kept: SettlingRows['kept'][number][] = [];
   readonly soldTwice: SettlingRows['soldTwice'][number][] = [];
+  readonly uncollected: SettlingRows['uncollected'][number][] = [];
   /** What the acquirer charged, by payment. */
   readonly charged = new Map<string, { readonly amount: number; readonly at: string }>();
   #sales = 0;
@@ -242,6 +243,7 @@ export class SettlingWorld {
         .rows('slips')
         .filter(({ event, state }) => event === EVENT && state !== 'gone')
         .map((slip) => ({ slip, items: [] })),
+      uncollected: this.uncollected,
       owing: this.#owing(off),
       kept: this.kept,
       soldTwice: this.soldTwice,

@@ -10,6 +10,7 @@ import { takingsOfPart } from '../../core/payment/part-sums';
 import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';
+import { isOpen, ordersNow } from '../../core/order/order-state';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
@@ -118,6 +119,7 @@ export async function settlingRows(
       ),
       counted: await books.rows(business, 'countsAccepted', { place: id }, transaction),
       waiting: await waitingSlips(reading),
+      uncollected: await uncollectedOrders(reading),
       owing: await owingSlips(reading, accounts, off),
       kept: await keptOf(reading),
       soldTwice: await soldTwiceOf(reading, sold, off),
@@ -198,6 +200,26 @@ async function waitingSlips({
       of === slip.id && line !== null ? [{ item: line.item, quantity: line.quantity }] : [],
     ),
   }));
+}
+
+/** Orders that were to be collected here, and of which something is still to be handed over. */
+async function uncollectedOrders({
+  books,
+  business,
+  event,
+  transaction,
+}: Reading): Promise<SettlingRows['uncollected']> {
+  const where = { collectAt: event, stage: { [Op.ne]: 'off' } };
+  const orders = await books.rows(business, 'orders', where, transaction);
+  if (orders.length === 0) return [];
+  const ids = orders.map(({ id }) => id);
+  const sums = await books.rows(business, 'orderSums', { order: ids }, transaction);
+  const accounts = ids.map((id) => `deposit:${id}`);
+  const held = await books.rows(business, 'heldSums', { account: accounts }, transaction);
+  const balances = new Map(held.map(({ account, amount }) => [account, amount]));
+  return ordersNow(orders, sums, balances, '')
+    .filter((now) => now.order.sort !== 'quote' && isOpen(now))
+    .map(({ order, deposit }) => ({ order: order.id, number: order.number, deposit }));
 }
 
 /** Only where the event's slips do not come to nothing: then each is looked at. */

@@ -37,6 +37,10 @@ export async function eraseAll(
       replacements: [business, customer],
       transaction,
     });
+    await database.sequelize.query(
+      "UPDATE books_orders SET note = '' WHERE business = ? AND customer = ?",
+      { replacements: [business, customer], transaction },
+    );
     await eraseStored(database, business, customer, transaction);
     await eraseAside(database, business, customer, transaction);
   }

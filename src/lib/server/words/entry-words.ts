@@ -103,7 +103,8 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'sale/order': 'it hands over something of an order that is not known, or has no such line',
   'sale/order-price': 'what was agreed of the order is another price',
   'sale/order-off': 'the order that it hands over had been called off',
-  'sale/order-more': 'more was handed over of the order than was left: it may have been done on two devices',
+  'sale/order-more':
+    'more was handed over of the order than was left: it may have been done on two devices',
   'order/unknown': 'there is no such order',
   'order/customer': 'there is no such customer',
   'order/event': 'there is no such event',

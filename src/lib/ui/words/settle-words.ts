@@ -72,6 +72,13 @@ export function endWords(end: EventEnd, names: SettleNames): EndWords {
         '/waiting',
         'Waiting slips',
       );
+    case 'order/uncollected':
+      return there(
+        `${end.number} was not collected`,
+        `Ask them, and name another event, or call it off.${end.deposit === 0 ? '' : ` ${money.text(end.deposit)} was paid for it in advance.`}`,
+        `/orders/${end.order}`,
+        'Open it',
+      );
     case 'slip/owing':
       return here(
         end.amount > 0

@@ -5,6 +5,7 @@
   import type { OrderSort } from '$lib/core/order/set-order';
   import { lenderOf } from '$lib/core/slip/open-slip';
   import { BASE } from '$lib/core/books/tables';
+  import { newSalt } from '$lib/device/new-id';
   import { keepAsOrder } from '$lib/device/orders';
   import Field from '$lib/ui/forms/Field.svelte';
   import { orderRefusalWords } from '$lib/ui/words/order-words';
@@ -60,7 +61,16 @@
         deskOf(stall),
         stall.identity.number,
         {
-          ...{ sort, until, note, pricing, taxes, today, swaps: event?.swaps ?? [] },
+          ...{
+            sort,
+            until,
+            note,
+            salt: newSalt(),
+            pricing,
+            taxes,
+            today,
+            swaps: event?.swaps ?? [],
+          },
           ...{ deposit: asked?.amount ?? 0, stage: isReady ? 'ready' : 'waiting' },
           collectAt: collectAt === '' ? null : collectAt,
           // What is here is kept here, if it is collected here; all else where goods are at home.

@@ -32,7 +32,9 @@
         ...event,
         ends: event.ends.filter(
           (end) =>
-            endWords(end, names).href !== '/loose-ends' && hands?.isShown(end.looseEnd) !== false,
+            end.code !== 'order/uncollected' &&
+            endWords(end, names).href !== '/loose-ends' &&
+            hands?.isShown(end.looseEnd) !== false,
         ),
       }))
       .filter(({ ends }) => ends.length > 0),

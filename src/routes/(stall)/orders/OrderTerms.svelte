@@ -6,7 +6,7 @@
   import { BASE } from '$lib/core/books/tables';
   import type { OrderNow } from '$lib/core/order/order-state';
   import { changeOrder, type OrderSort } from '$lib/core/order/set-order';
-  import { newId } from '$lib/device/new-id';
+  import { newId, newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { orderRefusalWords, SORT_WORDS } from '$lib/ui/words/order-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -40,9 +40,10 @@
       wrong = refusalWords(asked.refusal, money);
       return;
     }
+    const salt = newSalt();
     const made = await stall.daybook.append(() =>
       changeOrder({
-        ...{ newId, order, sort, until, note, place, today: stall.today },
+        ...{ newId, order, sort, until, note, salt, place, today: stall.today },
         deposit: asked?.amount ?? 0,
         collectAt: collectAt === '' ? null : collectAt,
         event: stall.event?.id ?? null,

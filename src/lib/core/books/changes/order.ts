@@ -11,9 +11,11 @@ export const orderSet = (entry: EntryOf<'order.set'>): Change[] => {
   ];
 };
 
-export const orderTerms = ({ body, stamp }: EntryOf<'order.terms'>): Change[] => {
-  const { order, ...terms } = body;
-  return [merge('orders', order, 'terms', stamp, terms)];
+/** What was noted may be personal, and goes with whom it is of. */
+export const orderTerms = (entry: EntryOf<'order.terms'>): Change[] => {
+  const { order, customer: _whose, ...terms } = entry.body;
+  const note = entry.private?.data.note ?? '';
+  return [merge('orders', order, 'terms', entry.stamp, { ...terms, note })];
 };
 
 /** Calling one off is looked at later: goods are free again, and money may have to go back. */

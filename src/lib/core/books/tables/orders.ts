@@ -25,7 +25,7 @@ export const orderTables = {
       },
       stage: { stage: word<BodyOf<'order.stage'>['stage']>(8), reason: text(200) },
     },
-    { indexes: ['customer'] },
+    { indexes: ['customer', 'collectAt'] },
   ),
   /** How much of each line was handed over, by sales. */
   orderSums: sumsBy('orderSums', { order: id(), line: id() }, { indexes: ['order'] }),

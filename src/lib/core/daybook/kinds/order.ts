@@ -79,6 +79,8 @@ export const orderTerms = kind(
   1,
   z.strictObject({
     order: recordId,
+    /** Whose it is, as it says itself. */
+    customer: recordId,
     sort: z.enum(['quote', 'kept', 'collect']),
     /** What is asked for in advance, at least. Minor units. */
     deposit: amountFromZero,
@@ -88,8 +90,9 @@ export const orderTerms = kind(
     place: placeId.nullable(),
     /** The last day; empty for any. */
     until: z.union([z.literal(''), day]),
-    note,
   }),
+  {},
+  z.strictObject({ note: note.min(1) }),
 );
 
 /** How far its goods are: still to be made or bought, ready, or called off. */

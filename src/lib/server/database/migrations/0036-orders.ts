@@ -30,7 +30,8 @@ export const orders: Migration = {
       \`reason\` VARCHAR(200) NOT NULL DEFAULT '',
       \`stageStamp\` VARCHAR(60) NOT NULL DEFAULT '',
       PRIMARY KEY (business, \`id\`),
-      KEY by_customer (business, \`customer\`)
+      KEY by_customer (business, \`customer\`),
+      KEY by_collect_at (business, \`collectAt\`)
     )`,
     `CREATE TABLE IF NOT EXISTS books_order_sums (
       business CHAR(36) NOT NULL,

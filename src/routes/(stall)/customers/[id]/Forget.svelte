@@ -35,7 +35,9 @@
     const accounts = [`customer:${customer.id}`, `credit:${customer.id}`] as const;
     const { moves } = await ownMoves(db, accounts);
     const older = (await olderMoves(stall.transport, accounts)) ?? [];
-    const file = customerFile(customer, consents, sales, payers, joinedMoves(moves, older));
+    const orders = await db.books.orders.where('customer').equals(customer.id).toArray();
+    const all = joinedMoves(moves, older);
+    const file = customerFile(customer, consents, sales, payers, all, orders);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 
