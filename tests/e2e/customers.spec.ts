@@ -47,6 +47,27 @@ test('a customer is added with no network, handed their data, and forgotten ever
   await expect(standing(seller)).toHaveText('All sent');
 
   await owner.goto(`${till.origin}/customers`);
+  // A file of customers: what it will do is said first, and a line that is wrong is left out.
+  await owner.getByText('As a file').click();
+  const cards = ['BEGIN:VCARD', 'VERSION:4.0', 'FN:Alma Reed', 'TEL:01632 960555', 'END:VCARD'];
+  await owner.getByLabel('A file of customers').setInputFiles({
+    ...{ name: 'friends.vcf', mimeType: 'text/vcard' },
+    buffer: Buffer.from(cards.join('\r\n')),
+  });
+  await owner.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(owner.getByTestId('customers')).toContainText('Alma Reed');
+  const saved = owner.waitForEvent('download');
+  await owner.getByRole('button', { name: 'Save as a table' }).click();
+  const table = readFileSync(await (await saved).path(), 'utf8');
+  expect(table).toContain('Alma Reed');
+  await owner.getByLabel('A file of customers').setInputFiles({
+    ...{ name: 'customers.csv', mimeType: 'text/csv' },
+    buffer: Buffer.from(table.replace('01632 960555', '01632 960556')),
+  });
+  await expect(owner.getByRole('button', { name: 'Take 1 in' })).toBeVisible();
+  await owner.getByRole('button', { name: 'Take 1 in' }).click();
+  await expect(owner.getByTestId('customers')).toContainText('01632 960556');
+
   await owner.getByLabel('Name, company, e-mail or phone').fill('linden');
   await owner.getByRole('link', { name: /Linden Marsh/ }).click();
   await expect(owner.getByTestId('consents')).toContainText('Yes, said so');

@@ -143,7 +143,7 @@ test('an order is handed over in part, and the rest on two tills at once: that i
   await more(one).getByRole('button', { name: 'Order to collect' }).click();
   await more(one).getByRole('checkbox', { name: 'The goods are there' }).uncheck();
   await more(one).getByRole('button', { name: 'Write it down' }).click();
-  await openWaiting(one, /^Corin Wray C\d+-/);
+  await openWaiting(one, /^Corin Wray K\d+-/);
   await expect(stands(one)).toContainText('waiting for goods');
   await one.getByRole('button', { name: 'The goods are there' }).click();
   await expect(stands(one)).toContainText('ready');
@@ -163,7 +163,7 @@ test('an order is handed over in part, and the rest on two tills at once: that i
   await expect(standing(one)).toHaveText('All sent');
 
   for (const page of [one, two]) {
-    await openWaiting(page, /^Corin Wray C\d+-/);
+    await openWaiting(page, /^Corin Wray K\d+-/);
     await expect(stands(page)).toContainText('handed over in part');
     await goOffline(page);
     await page.getByRole('button', { name: 'Hand over' }).click();
@@ -176,7 +176,7 @@ test('an order is handed over in part, and the rest on two tills at once: that i
   }
   await one.getByRole('link', { name: 'Set-up', exact: true }).click();
   await one.getByRole('link', { name: 'Loose ends', exact: true }).click();
-  await expect(one.getByRole('article', { name: /^Order C\d+-/ })).toContainText(
+  await expect(one.getByRole('article', { name: /^Order K\d+-/ })).toContainText(
     'More of it was handed over than was ordered',
   );
 });
@@ -246,10 +246,26 @@ test('a quote is sold as it was quoted, goods are ordered elsewhere, and what is
   await page.getByLabel('Why').fill('moved away');
   await page.getByRole('button', { name: 'Call it off' }).click();
   await expect(stands(page)).toContainText('called off');
-  await page.getByRole('button', { name: 'Keep £9.00 as credit' }).click();
-  await expect(page.getByRole('button', { name: 'Keep £9.00 as credit' })).toHaveCount(0);
+  // A fee is kept of it, with its tax and a receipt; the rest is theirs.
+  await page.getByLabel('Fee that we keep').fill('2');
+  await page
+    .getByRole('form', { name: 'Keep a fee' })
+    .getByRole('button', { name: 'To the counter' })
+    .click();
+  await expect(page.getByTestId('to-pay')).toHaveText('£2.00');
+  await toPayment(page);
+  const deposit = wayRow(page, /^Deposit/);
+  await deposit.getByRole('button', { name: /^Deposit/ }).click();
+  await deposit.getByRole('button', { name: 'Take £2.00' }).click();
+  await expect(page.getByTestId('last-sale')).toContainText('£2.00');
+  await waiting(page);
+  await page.getByRole('link', { name: 'All of them' }).click();
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await row.getByRole('link').click();
+  await page.getByRole('button', { name: 'Keep £7.00 as credit' }).click();
+  await expect(page.getByRole('button', { name: 'Keep £7.00 as credit' })).toHaveCount(0);
   await order(page).getByRole('link', { name: 'Rowan Fell' }).click();
-  await expect(page.getByTestId('holds')).toContainText('£9.00');
+  await expect(page.getByTestId('holds')).toContainText('£7.00');
   await expect(page.getByTestId('customer-orders')).toContainText('2001');
   await expect(standing(page)).toHaveText('All sent');
 });

@@ -196,19 +196,18 @@ const stageDraft = (
   reason: string,
 ): Draft => draft('order.stage', newId(), event, { order, stage, reason });
 
-/** The next number that a device gives an order: Q of a quote, K of what is kept, C of what is collected. */
+/** The next number that a device gives an order: Q of a quote, K of goods that are kept or collected. */
 export function nextOrderNumber(
   sort: OrderSort,
   deviceNumber: number,
   orders: readonly Pick<Row<'orders'>, 'number' | 'source'>[],
 ): string {
-  const own = new RegExp(`^[QKC]${String(deviceNumber)}-(\\d+)$`);
+  const own = new RegExp(`^[QK]${String(deviceNumber)}-(\\d+)$`);
   const taken = orders.flatMap(({ number, source }) => {
     const found = source === '' ? own.exec(number) : null;
     return found === null ? [] : [Number(found[1])];
   });
-  const letter = { quote: 'Q', kept: 'K', collect: 'C' }[sort];
-  return `${letter}${String(deviceNumber)}-${String(Math.max(0, ...taken) + 1)}`;
+  return `${sort === 'quote' ? 'Q' : 'K'}${String(deviceNumber)}-${String(Math.max(0, ...taken) + 1)}`;
 }
 
 const refuse = (refusal: OrderRefusal): OrderOutcome => ({ ok: false, refusal });

@@ -3,7 +3,14 @@ import type { Row } from '$lib/core/books/tables';
 import type { OrderNow } from '$lib/core/order/order-state';
 import type { OrderRefusal } from '$lib/core/order/set-order';
 import type { KeepRefusal } from '$lib/core/set-aside/kept-slips';
-import { isBlank, type SlipCustomer, type SlipRefusal } from '$lib/core/slip/open-slip';
+import {
+  emptySlip,
+  isBlank,
+  putUnlisted,
+  type SlipCustomer,
+  type SlipRefusal,
+} from '$lib/core/slip/open-slip';
+import { newId } from '$lib/device/new-id';
 import { slipOfOrder } from '$lib/device/orders';
 import type { SlipOver } from '$lib/device/slip-acts';
 import { HELD_LINES } from '$lib/ui/words/held-words';
@@ -29,6 +36,28 @@ export async function takeOrder(
     if (!aside.ok) return aside.refusal;
   }
   return stall.slip.takeOrder(made.slip);
+}
+
+/** A fee for an order that was called off, as a slip that its deposit pays for. @returns Why not, or null. */
+export function putFee(
+  { slip, taxes }: Pick<Stall, 'slip' | 'taxes'>,
+  { id, number }: Row<'orders'>,
+  { id: customer, name }: Row<'customers'>,
+  price: number,
+): SlipRefusal | null {
+  const line = {
+    name: `Fee, ${number} called off`,
+    price,
+    taxes: taxes.slice(0, 1).map((tax) => tax.id),
+  };
+  const made = putUnlisted(emptySlip(newId()), line, newId());
+  if (!made.ok) return made.refusal;
+  return slip.takeOrder({
+    ...made.slip,
+    // Nobody's standing discount is on a fee.
+    customer: { id: customer, name, discount: '0' },
+    handsOver: { id, number, customer },
+  });
 }
 
 export const isDepositWay = ({ method, isActive }: Row<'ways'>): boolean =>

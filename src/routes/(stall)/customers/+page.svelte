@@ -2,6 +2,7 @@
   import { findCustomers } from '$lib/core/customer/find-customers';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../stall.svelte';
+  import CustomersAsFile from './CustomersAsFile.svelte';
 
   const { db } = useStall();
   const AT_MOST = 100;
@@ -43,4 +44,5 @@
   {#if found.length > AT_MOST}
     <p class="soft">{found.length - AT_MOST} more; type a little more of the name.</p>
   {/if}
+  <CustomersAsFile customers={all.value} />
 </div>

@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import { vcardsOf } from '$lib/core/formats/vcard';
   import { customerFile } from '$lib/core/customer/export-customer';
   import { eraseCustomer } from '$lib/core/customer/set-customer';
   import { customerHolds } from '$lib/device/held-accounts';
@@ -56,6 +57,12 @@
   <h2 id="data">Their data</h2>
   <div class="flex flex-wrap gap-2">
     <button type="button" class="btn btn-quiet" onclick={hand}>Save all of it as a file</button>
+    <button
+      type="button"
+      class="btn btn-quiet"
+      onclick={() => saveFile(`${customer.name}.vcf`, 'text/vcard', vcardsOf([customer]))}
+      >Save as a vCard</button
+    >
     {#if !isAsking}
       <button type="button" class="btn btn-quiet" onclick={() => (isAsking = true)}
         >Forget them …</button

@@ -21,6 +21,7 @@
   import { putDeposit, takeOrder } from '../../counter/take-order';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
+  import DepositLeft from '../DepositLeft.svelte';
   import OrderMoves from '../OrderMoves.svelte';
   import OrderPaper from '../OrderPaper.svelte';
   import OrderStands from '../OrderStands.svelte';
@@ -268,21 +269,8 @@
         <button class="btn btn-quiet">To the counter</button>
       </form>
     {/if}
-    {#if now.deposit > 0 && !isOpen(now) && isThere}
-      <section class="sheet grid gap-3" aria-label="Deposit left">
-        <p>
-          {money.text(now.deposit)} of the deposit is left. It goes back by way of the sale that took
-          it, or is kept for them.
-        </p>
-        <div>
-          <RightButton
-            right="voucher.set"
-            look="btn-quiet"
-            label={`Keep ${money.text(now.deposit)} as credit`}
-            onGo={asCredit}
-          />
-        </div>
-      </section>
+    {#if now.deposit > 0 && !isOpen(now) && isThere && customer !== undefined}
+      <DepositLeft {now} {customer} onCredit={asCredit} />
     {/if}
     <OrderMoves order={id} />
     {#if now.goods !== 'handed over'}
