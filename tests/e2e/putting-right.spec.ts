@@ -202,5 +202,18 @@ test('a sale that this device does not know is given back for with no network, a
   await expect(
     page.getByRole('article', { name: 'Money given back without a sale' }),
   ).toContainText('more than what is left of the sale');
+
+  // Or it is kept for a customer: no money goes.
+  await page.goto('/refund');
+  await page.getByRole('button', { name: 'Only an amount' }).click();
+  await page.getByLabel('Amount').fill('3');
+  await page.getByLabel('Given back').selectOption('credit');
+  await page.getByLabel('Why').fill('a torn bag');
+  await page.getByRole('button', { name: 'Give back £3.00' }).click();
+  await expect(page.getByRole('alert')).toContainText('Choose whose credit');
+  await page.getByLabel('Customer', { exact: true }).fill('corin');
+  await page.getByRole('button', { name: /^Corin Wray/ }).click();
+  await page.getByRole('button', { name: 'Give back £3.00' }).click();
+  await expect(page.getByTestId('document')).toContainText('a torn bag');
   await Promise.all(contexts.map((each) => each.close()));
 });

@@ -101,6 +101,22 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
   ],
   ['payment', async () => void (await page.goto('/counter/pay'))],
   ['ways to pay', async () => void (await page.goto('/ways'))],
+  [
+    'what is for customers, with a file to take in',
+    async () => {
+      await page.goto('/orders');
+      await page.getByText('Orders from elsewhere').click();
+      await expect(page.getByTestId('orders')).toContainText('1042');
+    },
+  ],
+  [
+    'an order that is kept',
+    async () => {
+      await page.goto('/orders');
+      await page.getByTestId('orders').getByRole('link', { name: 'K1-1' }).click();
+      await expect(page.getByTestId('deposit-moves')).toContainText('Paid in');
+    },
+  ],
   ['a way to pay', async () => void (await page.goto('/ways/new'))],
   [
     'categories, one wrong',

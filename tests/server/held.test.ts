@@ -8,6 +8,7 @@ import { moveHeld, replaceVoucher, setVoucher } from '../../src/lib/core/held/se
 import type { HeldFacts } from '../../src/lib/core/held/spend';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
+import { makeRefund } from '../../src/lib/core/sale/make-refund';
 import { takePart, type TakePart } from '../../src/lib/core/sale/take-part';
 import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
@@ -369,3 +370,26 @@ async function takenBack(
   assert.ok(outcome.ok, JSON.stringify(outcome));
   return outcome.drafts;
 }
+
+describe('money that would go back without a sale', () => {
+  it('becomes the credit of a customer that there is, and of nobody else', async () => {
+    const account = `credit:${customerId(2)}` as const;
+    const balance = async (): Promise<number> =>
+      (await books.rows(BUSINESS, 'heldSums', { account }))[0]?.amount ?? 0;
+    const before = await balance();
+    const back = (onto: HeldAccount): readonly Draft[] => {
+      const made = makeRefund({
+        ...{ newId, pricing: PRICING, taxes: [VAT], now: NOW, timeZone: 'Europe/London' },
+        lines: [{ item: item(1, 450), quantity: '1', each: '4.50', to: 'stock' }],
+        ...{ event: { id: EVENT, swaps: [] }, saleNumber: '', reason: 'from the spring' },
+        ...{ way: heldWay('credit').id, drawer: null, account: onto, reference: '' },
+        ...{ deviceNumber: 1, number: (returns += 1), before: 0, most: null },
+      });
+      assert.ok(made.ok);
+      return made.drafts;
+    };
+    assert.deepEqual(await push(back(account)), []);
+    assert.equal(await balance(), before - 450);
+    assert.deepEqual(await push(back(`credit:${newId()}`)), ['return/account']);
+  });
+});

@@ -8,6 +8,7 @@
   import HourChart from '$lib/ui/event/HourChart.svelte';
   import { dayWords, timeWords } from '$lib/ui/words/date-words';
   import NextStep from './NextStep.svelte';
+  import TodaysOrders from './TodaysOrders.svelte';
   import { useStall } from './stall.svelte';
 
   const stall = useStall();
@@ -87,6 +88,7 @@
       </p>
     {/if}
     <NextStep {event} />
+    <TodaysOrders event={event.id} />
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[1.2fr_1fr]">
       <section class="sheet" aria-labelledby="so-far">

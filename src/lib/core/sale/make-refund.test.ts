@@ -7,7 +7,8 @@ import { journalOf } from '../journal';
 import { imbalance } from '../journal/posting';
 import { PRICING, VAT } from '../testing/a-sale';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
-import { CARD_WAY, DRAWER, EVENT, item, itemId } from '../testing/made-up-business';
+import { heldWay } from '../testing/held-drafts';
+import { CARD_WAY, customerId, DRAWER, EVENT, item, itemId } from '../testing/made-up-business';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { makeRefund, refundOwed, type MakeRefund, type TypedRefund } from './make-refund';
 
@@ -47,6 +48,15 @@ describe('money given back without a sale', () => {
     assert.equal(books.rows('drawerSums')[0]!.back, 1000);
     const [row] = books.rows('refunds');
     assert.deepEqual([row!.number, row!.total, row!.drawer], ['D1-B4', 1000, DRAWER]);
+  });
+
+  it('becomes somebody’s credit, and no money goes', () => {
+    const account = `credit:${customerId(1)}` as const;
+    const made = refund({ way: heldWay('credit').id, drawer: null, account });
+    assert.ok(made.ok);
+    const books = booksOf(writer.append(made.drafts, 1));
+    assert.equal(books.row('heldSums', account)?.amount, -450);
+    assert.deepEqual(books.rows('drawerSums'), []);
   });
 
   it('adds up whatever is typed, in the coins that there are', () => {

@@ -6,6 +6,7 @@ import { localTime } from '../event/local-time';
 import { readAmount } from '../money/amount-text';
 import { readQuantity } from '../money/typed';
 import { sum } from '../money/units';
+import type { HeldAccount } from '../held/held-account';
 import type { Person } from '../people/rights';
 import type { SlipTax } from '../pricing/slip';
 import { pricedBy, priceSlip } from '../slip/price-slip';
@@ -30,6 +31,8 @@ export interface MakeRefund {
   readonly reason: string;
   readonly way: string;
   readonly drawer: string | null;
+  /** The customer's credit that it becomes, by a way that is paid so; null where money goes back. */
+  readonly account?: HeldAccount | null;
   readonly reference: string;
   readonly pricing: Pricing;
   readonly taxes: readonly SlipTax[];
@@ -156,6 +159,7 @@ export function makeRefund(command: MakeRefund): RefundOutcome {
     money: {
       ...{ way, drawer, amount, rounding: amount - owed },
       reference: command.reference.trim().slice(0, 80),
+      ...(command.account == null ? {} : { account: command.account }),
     },
   };
   return {

@@ -234,22 +234,25 @@ function mostBack({ card, account, payments, refunds, before }: MakeReturn): num
 }
 
 /**
- * What can go back on an account: what was paid from it and has not gone back; null for credit, which any of it becomes.
- * Minor units.
+ * What can go back on an account: what was paid from it and has not gone back; null for credit, which any of it becomes;
+ * nothing on a deposit, since what it paid for was handed over. Minor units.
  */
 export const mostOnAccount = (
   account: HeldAccount,
   payments: SoldSale['payments'],
   before: SoldSale['before'],
-): number | null =>
-  headOfAccount(account) === 'credit'
-    ? null
-    : sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
-      sum(
-        before.flatMap(({ money = [] }) =>
-          money.flatMap((each) => (each.account === account ? each.amount : [])),
-        ),
-      );
+): number | null => {
+  const head = headOfAccount(account);
+  if (head === 'credit' || head === 'deposit') return head === 'credit' ? null : 0;
+  return (
+    sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
+    sum(
+      before.flatMap(({ money = [] }) =>
+        money.flatMap((each) => (each.account === account ? each.amount : [])),
+      ),
+    )
+  );
+};
 
 /** What a card paid and has not gone back to it, nor is to go. Minor units. */
 export const leftOnCard = (

@@ -28,7 +28,11 @@
           href="/customers/{id}"
         >
           <span><b class="text-lg">{name}</b>{company === '' ? '' : `, ${company}`}</span>
-          <span class="soft">{phone}{mayKeep ? '' : ' · has not agreed to be kept'}</span>
+          <span class="soft"
+            >{[phone, mayKeep ? '' : 'has not agreed to be kept']
+              .filter((part) => part !== '')
+              .join(' · ')}</span
+          >
         </a>
       </li>
     {:else}

@@ -4,7 +4,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { itemName } from '$lib/core/goods/item-name';
-  import { isHeldMethod } from '$lib/core/held/held-account';
+  import { asCredit, isHeldMethod } from '$lib/core/held/held-account';
   import { allWays } from '$lib/core/payment/ways';
   import { givenFor, type ChosenBack } from '$lib/core/sale/make-return';
   import { refundMostOf, refundOwed } from '$lib/core/sale/make-refund';
@@ -16,6 +16,7 @@
   import GoesTo from '../GoesTo.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import WhoseCredit from './WhoseCredit.svelte';
 
   interface Line {
     item: string | null;
@@ -56,6 +57,10 @@
   $effect(() => {
     if (by === '' && drawers[0] !== undefined) by = `drawer ${(stall.drawer ?? drawers[0]).id}`;
   });
+  /** Where credit is a way to pay, it can become somebody's. */
+  let customer = $state('');
+  const credit = $derived(customer === '' ? null : asCredit(stall.wayRows, customer));
+  const hasCredit = $derived(asCredit(stall.wayRows, '') !== null);
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
   const asked = $derived({
     lines: lines.map(({ item, ...line }) => ({ ...line, item: itemOf(item) })),
@@ -79,11 +84,17 @@
   }
 
   async function go(lentBy?: string): Promise<void> {
+    const onto = by === 'credit' ? credit : null;
+    if (by === 'credit' && onto === null) {
+      wrong = 'Choose whose credit it becomes.';
+      return;
+    }
     // Whoever lends the right answers for the amount.
     const who = stall.staff.find(({ id }) => id === (lentBy ?? stall.seller?.id));
     const outcome = await refundOnce(stall.daybook, {
       ...{ ...asked, saleNumber, reason, reference, drawer, lentBy },
-      way: by.startsWith('way ') ? by.slice('way '.length) : 'cash',
+      way: onto?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
+      account: onto?.account ?? null,
       timeZone: stall.event?.timeZone ?? stall.business.timeZone,
       deviceNumber: stall.identity.number,
       by: stall.seller?.id ?? null,
@@ -95,7 +106,11 @@
       return;
     }
     const [draft] = outcome.drafts;
-    toast(`Give back ${money.text(gives ?? 0)}.`);
+    toast(
+      onto === null
+        ? `Give back ${money.text(gives ?? 0)}.`
+        : `${money.text(gives ?? 0)} is their credit now.`,
+    );
     await goto(`/documents/${draft?.id ?? ''}`, { replaceState: true });
   }
 </script>
@@ -161,8 +176,10 @@
         {#each ways as { id, name } (id)}
           <option value="way {id}">by {name}, done there by hand</option>
         {/each}
+        {#if hasCredit}<option value="credit">as credit of a customer</option>{/if}
       </select>
     </label>
+    {#if by === 'credit'}<WhoseCredit bind:customer />{/if}
     {#if by.startsWith('way ')}
       <Field label="Reference, if there is one" bind:value={reference} maxlength={80} />
     {/if}

@@ -36,7 +36,7 @@
         <a
           class={[
             'hover:bg-base-200 grid min-h-14 min-w-0 flex-[1_1_14rem] content-center rounded-lg px-3 py-2',
-            !way.isActive && 'opacity-75',
+            !way.isActive && 'border-base-300 border border-dashed',
           ]}
           href="/ways/{way.id}"
         >
