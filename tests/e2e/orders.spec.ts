@@ -10,6 +10,7 @@ import {
   tag,
   useDrawer,
 } from '../support/at-the-stall';
+import { more, putCustomer } from '../support/at-the-slip';
 import { openSale } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
@@ -27,7 +28,6 @@ test.afterEach(async () => {
 });
 test.afterAll(() => till.end());
 
-const more = (page: Page) => page.getByRole('dialog', { name: 'This slip' });
 const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
 const waiting = (page: Page) => page.getByRole('link', { name: 'Waiting', exact: true }).click();
 const order = (page: Page) => page.getByTestId('order');
@@ -40,12 +40,6 @@ async function device(browser: Browser, seller: string): Promise<Page> {
   const page = await context.newPage();
   await enrol(page, till, seller);
   return page;
-}
-
-async function putCustomer(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'More …' }).click();
-  await more(page).getByRole('textbox', { name: 'Customer' }).fill(name.slice(0, 5));
-  await more(page).getByTestId('found-customers').getByRole('button', { name }).click();
 }
 
 /** Opens what waits for a customer under a number that begins so. */

@@ -12,6 +12,7 @@ import {
   tag,
   useDrawer,
 } from '../support/at-the-stall';
+import { more, withCustomer } from '../support/at-the-slip';
 import { back, openSale } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
@@ -29,7 +30,6 @@ test.afterEach(async () => {
 });
 test.afterAll(() => till.end());
 
-const more = (page: Page) => page.getByRole('dialog', { name: 'This slip' });
 const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
 const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
 
@@ -58,13 +58,6 @@ async function spendVoucher(page: Page, number: string): Promise<void> {
   await row.getByLabel('Number').fill(number);
   await expect(row.getByTestId('held-says')).toContainText('is left');
   await row.getByRole('button', { name: /^Take £/ }).click();
-}
-
-async function putCustomer(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'More …' }).click();
-  await more(page).getByRole('textbox', { name: 'Customer' }).fill(name.slice(0, 5));
-  await more(page).getByTestId('found-customers').getByRole('button', { name }).click();
-  await more(page).getByRole('button', { name: 'Done' }).click();
 }
 
 test('a voucher is sold, spent in part, and with no network on two devices at once: that is found', async ({
@@ -146,7 +139,7 @@ test('a customer buys on account, more than was agreed by right alone, and pays 
   await expect(page.getByTestId('last-sale')).toContainText('£4.50');
 
   // What she owes stands beside her name, and is paid in with the next slip.
-  await putCustomer(page, 'Ottilie');
+  await withCustomer(page, 'Ottilie');
   await expect(page.getByTestId('slip-said')).toContainText('Ottilie owes £4.50');
   await page.getByRole('button', { name: 'More …' }).click();
   const paying = more(page).getByRole('form', { name: 'Take a payment' });
@@ -176,7 +169,7 @@ test('a customer buys on account, more than was agreed by right alone, and pays 
 
   // Her credit pays for a part; the money that came in is no takings.
   await counter(page);
-  await putCustomer(page, 'Ottilie');
+  await withCustomer(page, 'Ottilie');
   await tag(page, 'Lavender').click();
   await toPayment(page);
   const credit = wayRow(page, /^Credit/);
@@ -229,7 +222,7 @@ test('goods that come back are kept as credit, which pays for others with no net
   const page = await device(browser, 'Tobin');
   await useDrawer(page);
   await counter(page);
-  await putCustomer(page, 'Hazel Birk');
+  await withCustomer(page, 'Hazel Birk');
   await tag(page, 'Rosemary').click();
   const number = await payExactly(page);
   await expect(standing(page)).toHaveText('All sent');
@@ -242,7 +235,7 @@ test('goods that come back are kept as credit, which pays for others with no net
   await back(page).getByRole('button', { name: 'Give back £5.85' }).click();
   await expect(page.getByTestId('returned')).toContainText('Rosemary');
   await counter(page);
-  await putCustomer(page, 'Hazel Birk');
+  await withCustomer(page, 'Hazel Birk');
   await expect(page.getByTestId('slip-said')).toContainText('has £5.85 credit');
   await tag(page, 'Lavender').click();
   await toPayment(page);

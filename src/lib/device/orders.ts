@@ -3,16 +3,8 @@ import type { Row } from '../core/books/tables';
 import { handOver, type HandOverOutcome } from '../core/order/hand-over';
 import { handedOf } from '../core/order/agreed';
 import { orderNow, ordersNow, type OrderNow } from '../core/order/order-state';
-import {
-  keepOrder,
-  nextOrderNumber,
-  type KeepOrder,
-  type OrderRefusal,
-} from '../core/order/set-order';
-import { slipEnded } from '../core/set-aside/slip-ended';
 import type { DeviceDatabase } from './database';
 import { newId } from './new-id';
-import type { SlipDesk, SlipOver } from './slip-acts';
 
 /** All of them, the latest first. @param today The local day, ISO 8601. */
 export async function allOrders(
@@ -25,6 +17,22 @@ export async function allOrders(
     books.heldSums.where('account').startsWith('deposit:').toArray(),
   ]);
   return ordersNow(orders, sums, balancesIn(balances), today);
+}
+
+export interface NamedOrders {
+  readonly orders: readonly OrderNow[];
+  /** What customers are called, by their ids. */
+  readonly names: ReadonlyMap<string, string>;
+}
+export const NO_ORDERS: NamedOrders = { orders: [], names: new Map() };
+
+/** All of them, and whom they are for. */
+export async function namedOrders(db: DeviceDatabase, today: string): Promise<NamedOrders> {
+  const [orders, customers] = await Promise.all([
+    allOrders(db, today),
+    db.books.customers.toArray(),
+  ]);
+  return { orders, names: new Map(customers.map(({ id, name }) => [id, name])) };
 }
 
 /** Those of one customer. */
@@ -60,42 +68,6 @@ export async function oneOrder(
 
 const balancesIn = (rows: readonly Row<'heldSums'>[]): ReadonlyMap<string, number> =>
   new Map(rows.map(({ account, amount }) => [account, amount]));
-
-export type OrderKept =
-  | { readonly ok: true; readonly id: string; readonly number: string }
-  | { readonly ok: false; readonly refusal: OrderRefusal | SlipOver };
-
-/** The open slip becomes an order, and is gone; nothing is if it cannot. */
-export async function keepAsOrder(
-  { daybook, slip, event }: SlipDesk,
-  deviceNumber: number,
-  said: Omit<KeepOrder, 'newId' | 'slip' | 'number' | 'event'>,
-  lentBy: string | undefined,
-): Promise<OrderKept> {
-  let number = '';
-  const outcome = await slip.act<OrderKept>(async ({ slip: open, revision }) => {
-    const written = await daybook.decide(
-      () => daybook.db.books.orders.toArray(),
-      (orders) => {
-        number = nextOrderNumber(said.sort, deviceNumber, orders);
-        const made = keepOrder({ ...said, newId, slip: open, number, event });
-        if (!made.ok || open.kept === undefined) return made;
-        return { ...made, drafts: [...made.drafts, slipEnded(newId, event, open, 'emptied')] };
-      },
-      {
-        ...(revision === 0 ? {} : { settles: open.id, revision }),
-        ...(lentBy === undefined ? {} : { lentBy }),
-      },
-    );
-    if (!written.ok) return { result: written };
-    return { result: { ok: true, id: written.id, number }, left: null };
-  });
-  if (outcome.acted) return outcome.result;
-  return {
-    ok: false,
-    refusal: { code: outcome.why === 'ended' ? 'slip/ended' : 'slip/gone' },
-  };
-}
 
 /** What is still to be handed over of an order, as a slip; what its goods are is as it is set up now. */
 export async function slipOfOrder(

@@ -19,7 +19,7 @@ export const vcardsOf = (customers: readonly Customer[]): string =>
 function cardOf({ id, name, company, email, phone, address, note }: Customer): Component {
   const card = new ICAL.Component('vcard');
   const put = (property: string, value: string | readonly string[]): void => {
-    if (value !== '') card.addPropertyWithValue(property, value as string);
+    if (value !== '') card.addPropertyWithValue(property, value);
   };
   put('version', '4.0');
   put('uid', `urn:uuid:${id}`);

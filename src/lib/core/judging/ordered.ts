@@ -3,8 +3,12 @@ import type { Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
 import { offNext, shareOf } from '../order/agreed';
 import type { Evidence } from './evidence';
-import type { Agreed } from './sale-lines';
 import type { Doubt } from './verdict';
+
+/** What was agreed of a line before, in an order: it is sold for that, whatever the goods cost by now. */
+export interface Agreed {
+  readonly otherPrice: number | undefined;
+}
 
 type Line = EntryOf<'sale.rung'>['body']['lines'][number];
 
@@ -43,10 +47,7 @@ function isAsAgreed(
   of: Row<'orders'>['lines'][number],
   before: number,
 ): boolean {
-  const next = offNext(
-    { order: '', line: of.id, off: of.discount, of: of.quantity, before },
-    quantity,
-  );
+  const next = offNext({ off: of.discount, of: of.quantity, before }, quantity);
   const most = Math.max(next, shareOf(of.discount, quantity, of.quantity) + 1);
   const added = of.extras ?? [];
   return (

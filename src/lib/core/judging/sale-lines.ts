@@ -7,7 +7,7 @@ import { priceOn } from '../pricing/two-prices';
 import { lineAmount } from '../slip/line-amount';
 import type { Evidence } from './evidence';
 import { paidInDoubt } from './held';
-import { agreedIn } from './ordered';
+import { agreedIn, type Agreed } from './ordered';
 import type { Doubt } from './verdict';
 
 type Line = Pick<
@@ -33,10 +33,6 @@ interface Selling {
   readonly stamp: string;
   readonly customer: string | undefined;
   readonly standingName: string | undefined;
-}
-/** What was agreed of a line before, in an order: it is sold for that, whatever the goods cost by now. */
-export interface Agreed {
-  readonly otherPrice: number | undefined;
 }
 
 export function linesDoubt(entry: EntryOf<'sale.rung'>, evidence: Evidence): Doubt | null {

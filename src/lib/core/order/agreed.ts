@@ -3,9 +3,18 @@ import type { Row } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
-import type { OpenLine } from '../slip/open-slip';
 
 export type OrderLine = BodyOf<'order.set'>['lines'][number];
+
+/** The line of an order that a line of a slip hands over. */
+export interface Ordered {
+  readonly order: string;
+  readonly line: string;
+  /** What was agreed to be off, of how much of it, and how much was handed over before. */
+  readonly off: number;
+  readonly of: number;
+  readonly before: number;
+}
 
 /** A share of an amount: `R(amount × quantity / of)`. */
 export const shareOf = (amount: number, quantity: number, of: number): number =>
@@ -13,7 +22,7 @@ export const shareOf = (amount: number, quantity: number, of: number): number =>
 
 /** What is off the next so many of a line, so that all of it together comes to what was agreed. */
 export const offNext = (
-  { off, of, before }: NonNullable<OpenLine['ordered']>,
+  { off, of, before }: Pick<Ordered, 'off' | 'of' | 'before'>,
   quantity: number,
 ): number => shareOf(off, before + quantity, of) - shareOf(off, before, of);
 

@@ -215,7 +215,7 @@ describe('handing an order over', () => {
           let all = 0;
           for (const part of [...parts, quantity]) {
             const next = Math.min(part * 1000, of - before);
-            all += offNext({ order: '', line: '', off, of, before }, next);
+            all += offNext({ off, of, before }, next);
             before += next;
           }
           assert.equal(all, off);

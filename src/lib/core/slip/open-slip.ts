@@ -7,7 +7,7 @@ import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import type { HeldAccount } from '../held/held-account';
-import { offNext } from '../order/agreed';
+import { offNext, type Ordered } from '../order/agreed';
 import { LARGEST_AMOUNT } from '../money/amount-text';
 import { thousandths } from '../money/units';
 import type { Discount } from '../pricing/slip';
@@ -48,16 +48,7 @@ export interface OpenLine {
   /** It is no goods: what it comes to is paid in on this account; of a voucher until when it can be spent. */
   readonly account?: HeldAccount | undefined;
   readonly until?: string | undefined;
-  /** The line of an order that it hands over: what was agreed to be off, of how much, and how much went before. */
-  readonly ordered?:
-    | {
-        readonly order: string;
-        readonly line: string;
-        readonly off: number;
-        readonly of: number;
-        readonly before: number;
-      }
-    | undefined;
+  readonly ordered?: Ordered | undefined;
 }
 
 /** Paid in on an account: nothing is sold, taxed or discounted by it. */
@@ -331,7 +322,7 @@ export function setQuantity(slip: OpenSlip, key: string, quantity: number): Slip
 /** So much of an ordered line, with its share of what was agreed to be off. */
 function asAgreed(
   { discount: _off, ...line }: OpenLine,
-  ordered: NonNullable<OpenLine['ordered']>,
+  ordered: Ordered,
   quantity: number,
 ): OpenLine {
   const amount = offNext(ordered, quantity);

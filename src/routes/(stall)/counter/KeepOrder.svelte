@@ -1,16 +1,16 @@
 <!-- The slip becomes a quote, or goods that are kept for whoever is on it. -->
 <script lang="ts">
   import { readAmount } from '$lib/core/money/amount-text';
-  import { lastDay } from '$lib/core/event/todays-event';
   import type { OrderSort } from '$lib/core/order/set-order';
   import { lenderOf } from '$lib/core/slip/open-slip';
   import { BASE } from '$lib/core/books/tables';
   import { newSalt } from '$lib/device/new-id';
-  import { keepAsOrder } from '$lib/device/orders';
+  import { keepAsOrder } from '$lib/device/keep-order';
   import Field from '$lib/ui/forms/Field.svelte';
   import { orderRefusalWords } from '$lib/ui/words/order-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
+  import CollectAt from '../orders/CollectAt.svelte';
   import { deskOf } from './keep-slip';
   import { isDepositWay, putDeposit } from './take-order';
 
@@ -36,7 +36,6 @@
   let note = $state('');
   let wrong = $state('');
   let isBusy = $state(false);
-  const events = $derived(stall.events.filter((event) => lastDay(event) >= stall.today));
 
   async function keep(): Promise<void> {
     if (sort === null || isBusy) return;
@@ -128,15 +127,7 @@
       />
       {#if sort !== 'quote'}
         <Field label="Deposit" bind:value={deposit} inputmode="decimal" autocomplete="off" />
-        <label class="grid gap-1 font-[560]">
-          They collect it at
-          <select class="select min-h-12 w-full" bind:value={collectAt}>
-            <option value="">any event</option>
-            {#each events as { id, name, days } (id)}
-              <option value={id}>{name}, {days[0]?.date ?? ''}</option>
-            {/each}
-          </select>
-        </label>
+        <CollectAt bind:value={collectAt} />
         <label class="flex min-h-12 items-center gap-2 font-[560]">
           <input type="checkbox" class="checkbox size-6 !rounded-md" bind:checked={isReady} />
           The goods are there

@@ -2,7 +2,6 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
   import { orderEnds, type OrderEnd } from '$lib/core/loose-end/order-ends';
-  import type { OrderNow } from '$lib/core/order/order-state';
   import { allOrders } from '$lib/device/orders';
   import { live } from '$lib/device/live.svelte';
   import { orderEndWords } from '$lib/ui/words/order-words';
@@ -18,25 +17,15 @@
   const { settlements, isShown, onFound }: Props = $props();
   const stall = useStall();
   const { db } = stall;
-  const found = live(
-    () => {
-      const { today } = stall;
-      return async () => ({
-        orders: await allOrders(db, today),
-        events: await db.books.events.toArray(),
-      });
-    },
-    { orders: [], events: [] } as {
-      readonly orders: readonly OrderNow[];
-      readonly events: readonly Row<'events'>[];
-    },
-  );
-  const ends = $derived(
-    orderEnds(found.value.orders, found.value.events, settlements, stall.today),
-  );
+  const orders = live(() => {
+    const { today } = stall;
+    return () => allOrders(db, today);
+  }, []);
+  const events = live(() => () => db.books.events.toArray(), []);
+  const ends = $derived(orderEnds(orders.value, events.value, settlements, stall.today));
   $effect(() => onFound(ends.length));
   const eventOf = ({ now }: OrderEnd): string =>
-    found.value.events.find(({ id }) => id === now.order.collectAt)?.name ?? 'an event';
+    events.value.find(({ id }) => id === now.order.collectAt)?.name ?? 'an event';
 </script>
 
 {#each ends.filter(({ looseEnd }) => isShown(looseEnd)) as end (end.looseEnd)}

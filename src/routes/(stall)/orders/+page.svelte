@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Column } from '$lib/core/list/list-view';
   import { isOpen, type OrderNow } from '$lib/core/order/order-state';
-  import { allOrders } from '$lib/device/orders';
+  import { namedOrders, NO_ORDERS } from '$lib/device/orders';
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
@@ -14,22 +14,10 @@
   const money = $derived(stall.money);
   const { locale } = $derived(stall.business);
   let isAll = $state(false);
-  const found = live(
-    () => {
-      const { today } = stall;
-      return async () => {
-        const [orders, customers] = await Promise.all([
-          allOrders(db, today),
-          db.books.customers.toArray(),
-        ]);
-        return { orders, names: new Map(customers.map(({ id, name }) => [id, name])) };
-      };
-    },
-    { orders: [], names: new Map() } as {
-      readonly orders: readonly OrderNow[];
-      readonly names: ReadonlyMap<string, string>;
-    },
-  );
+  const found = live(() => {
+    const { today } = stall;
+    return () => namedOrders(db, today);
+  }, NO_ORDERS);
   const shown = $derived(isAll ? found.value.orders : found.value.orders.filter(isOpen));
   const nameOf = ({ order }: OrderNow): string => found.value.names.get(order.customer) ?? '';
   const eventOf = ({ order }: OrderNow): string =>

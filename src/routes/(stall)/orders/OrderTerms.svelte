@@ -1,7 +1,6 @@
 <!-- What an order is, until when, and where it is collected. -->
 <script lang="ts">
   import { toast } from 'svelte-sonner';
-  import { lastDay } from '$lib/core/event/todays-event';
   import { readAmount } from '$lib/core/money/amount-text';
   import { BASE } from '$lib/core/books/tables';
   import type { OrderNow } from '$lib/core/order/order-state';
@@ -12,6 +11,7 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { Goods } from '../stock/goods.svelte';
   import { useStall } from '../stall.svelte';
+  import CollectAt from './CollectAt.svelte';
 
   interface Props {
     now: OrderNow;
@@ -24,15 +24,11 @@
   const { order } = now;
   let sort = $state<OrderSort>(order.sort);
   let until = $state(order.until);
-  // svelte-ignore state_referenced_locally
   let deposit = $state(order.deposit === 0 ? '' : stall.money.plain(order.deposit));
   let collectAt = $state(order.collectAt ?? '');
   let place = $state(order.place ?? BASE);
   let note = $state(order.note);
   let wrong = $state('');
-  const events = $derived(
-    stall.events.filter((event) => lastDay(event) >= stall.today || event.id === order.collectAt),
-  );
 
   async function save(): Promise<void> {
     const asked = deposit.trim() === '' ? null : readAmount(deposit, money.currency);
@@ -77,15 +73,7 @@
     type="date"
   />
   {#if sort !== 'quote'}
-    <label class="grid gap-1 font-[560]">
-      They collect it at
-      <select class="select min-h-12 w-full" bind:value={collectAt}>
-        <option value="">any event</option>
-        {#each events as { id, name, days } (id)}
-          <option value={id}>{name}, {days[0]?.date ?? ''}</option>
-        {/each}
-      </select>
-    </label>
+    <CollectAt bind:value={collectAt} />
     <label class="grid gap-1 font-[560]">
       The goods are kept at
       <select class="select min-h-12 w-full" bind:value={place}>

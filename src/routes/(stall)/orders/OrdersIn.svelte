@@ -1,7 +1,6 @@
 <!-- Orders that were made elsewhere, taken in from a file. -->
 <script lang="ts">
   import { BASE } from '$lib/core/books/tables';
-  import { lastDay } from '$lib/core/event/todays-event';
   import { ordersFromJson, readOrders, ORDER_COLUMNS } from '$lib/core/formats/orders-table';
   import type { Planned } from '$lib/core/formats/goods-table';
   import { readCsv } from '$lib/device/csv';
@@ -9,13 +8,13 @@
   import Field from '$lib/ui/forms/Field.svelte';
   import TakeFileIn from '../forms/TakeFileIn.svelte';
   import { useStall } from '../stall.svelte';
+  import CollectAt from './CollectAt.svelte';
 
   const stall = useStall();
   const { books } = stall.db;
   let source = $state('');
   let collectAt = $state('');
   let way = $state('');
-  const events = $derived(stall.events.filter((event) => lastDay(event) >= stall.today));
   const ways = $derived(
     // One that is only used elsewhere is put away at the counter.
     stall.wayRows.filter(({ method }) => method === 'own' || method === 'transfer'),
@@ -61,15 +60,7 @@
         autocomplete="off"
         placeholder="our web shop"
       />
-      <label class="grid gap-1 font-[560]">
-        They collect it at
-        <select class="select min-h-12 w-full" bind:value={collectAt}>
-          <option value="">any event</option>
-          {#each events as { id, name, days } (id)}
-            <option value={id}>{name}, {days[0]?.date ?? ''}</option>
-          {/each}
-        </select>
-      </label>
+      <CollectAt bind:value={collectAt} />
       <label class="grid gap-1 font-[560]">
         Paid there by
         <select class="select min-h-12 w-full" bind:value={way}>

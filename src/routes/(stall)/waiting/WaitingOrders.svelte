@@ -2,7 +2,7 @@
 <script lang="ts">
   import { hasWords, wordsIn } from '$lib/core/entry-line/words';
   import { isOpen, type OrderNow } from '$lib/core/order/order-state';
-  import { allOrders } from '$lib/device/orders';
+  import { namedOrders, NO_ORDERS } from '$lib/device/orders';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { SORT_WORDS } from '$lib/ui/words/order-words';
@@ -19,28 +19,16 @@
   const money = $derived(stall.money);
   const { locale } = $derived(stall.business);
   const AT_MOST = 30;
-  const found = live(
-    () => {
-      const { today } = stall;
-      return async () => {
-        const [orders, customers] = await Promise.all([
-          allOrders(db, today),
-          db.books.customers.toArray(),
-        ]);
-        const names = new Map(customers.map(({ id, name }) => [id, name]));
-        return { open: orders.filter(isOpen), names };
-      };
-    },
-    { open: [], names: new Map() } as {
-      readonly open: readonly OrderNow[];
-      readonly names: ReadonlyMap<string, string>;
-    },
-  );
+  const found = live(() => {
+    const { today } = stall;
+    return () => namedOrders(db, today);
+  }, NO_ORDERS);
+  const open = $derived(found.value.orders.filter(isOpen));
   const nameOf = ({ order }: OrderNow): string => found.value.names.get(order.customer) ?? '';
   const isHere = ({ order }: OrderNow): boolean =>
     order.collectAt !== null && order.collectAt === stall.event?.id;
   const fitting = $derived(
-    found.value.open
+    open
       .filter((now) =>
         hasWords(
           [now.order.number, nameOf(now), ...now.order.lines.map(({ name }) => name)],
@@ -55,7 +43,7 @@
   };
 </script>
 
-{#if found.value.open.length > 0}
+{#if open.length > 0}
   <section class="grid gap-2" aria-labelledby="for-customers">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <h2 id="for-customers">For customers</h2>

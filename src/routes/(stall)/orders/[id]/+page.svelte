@@ -19,10 +19,9 @@
   import { changeWords, orderRefusalWords, SORT_WORDS } from '$lib/ui/words/order-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { putDeposit, takeOrder } from '../../counter/take-order';
-  import RightButton from '../../RightButton.svelte';
+  import HeldMoves from '../../HeldMoves.svelte';
   import { useStall } from '../../stall.svelte';
   import DepositLeft from '../DepositLeft.svelte';
-  import OrderMoves from '../OrderMoves.svelte';
   import OrderPaper from '../OrderPaper.svelte';
   import OrderStands from '../OrderStands.svelte';
   import OrderTerms from '../OrderTerms.svelte';
@@ -38,7 +37,9 @@
       const now = await oneOrder(db, wanted, today);
       if (now === undefined) return undefined;
       const items = await db.books.items.bulkGet(now.order.lines.map(({ item }) => item ?? ''));
-      return { now, items, customer: await db.books.customers.get(now.order.customer) };
+      const sum = await db.books.heldSums.get(`deposit:${wanted}`);
+      const customer = await db.books.customers.get(now.order.customer);
+      return { now, items, customer, isPaidIn: sum !== undefined };
     };
   }, undefined);
   const now = $derived(found.value?.now);
@@ -272,7 +273,12 @@
     {#if now.deposit > 0 && !isOpen(now) && isThere && customer !== undefined}
       <DepositLeft {now} {customer} onCredit={asCredit} />
     {/if}
-    <OrderMoves order={id} />
+    {#if found.value?.isPaidIn === true}
+      <section class="sheet grid gap-3" aria-labelledby="deposit-moves">
+        <h2 id="deposit-moves">Paid in advance</h2>
+        <HeldMoves account="deposit:{id}" testid="deposit-moves" />
+      </section>
+    {/if}
     {#if now.goods !== 'handed over'}
       {#key `${order.termsStamp} ${order.stageStamp}`}<OrderTerms {now} />{/key}
       <section class="sheet grid gap-3" aria-labelledby="call-off">

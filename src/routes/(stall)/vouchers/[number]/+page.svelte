@@ -5,8 +5,6 @@
   import { toast } from 'svelte-sonner';
   import { localTime } from '$lib/core/event/local-time';
   import { replaceVoucher, setVoucher, type SetHeldOutcome } from '$lib/core/held/set-held';
-  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
-  import { statementOf, type HeldMove } from '$lib/core/held/statement';
   import { voucherList } from '$lib/core/held/voucher-list';
   import { voucherText } from '$lib/core/held/voucher-number';
   import { heldFacts } from '$lib/device/held-accounts';
@@ -14,7 +12,8 @@
   import { newId, newVoucher } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { moveWords, setHeldWords, standsWords } from '$lib/ui/words/held-words';
+  import { setHeldWords, standsWords } from '$lib/ui/words/held-words';
+  import HeldMoves from '../../HeldMoves.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
 
@@ -22,7 +21,6 @@
   const { db } = stall;
   const money = $derived(stall.money);
   const { timeZone, locale } = $derived(stall.business);
-  const dayOf = (at: string): string => localTime(Date.parse(at), timeZone).day;
   const number = $derived(page.params['number'] ?? '');
   const found = live(() => {
     const wanted = number;
@@ -37,29 +35,9 @@
         sums,
         localTime(Date.now(), timeZone).day,
       );
-      return { row, own: await ownMoves(db, [`voucher:${wanted}`]) };
+      return { row };
     };
   }, undefined);
-  let older = $state.raw<readonly HeldMove[] | null>([]);
-  $effect(() => {
-    const wanted = number;
-    let isOld = false;
-    void olderMoves(stall.transport, [`voucher:${wanted}`]).then((all) => {
-      if (!isOld) older = all;
-    });
-    return () => (isOld = true);
-  });
-  const statement = $derived(
-    found.value === undefined
-      ? undefined
-      : statementOf(
-          joinedMoves(found.value.own.moves, older ?? []),
-          found.value.own.balances[0] ?? 0,
-          '',
-          '',
-          dayOf,
-        ),
-  );
   const voucher = $derived(found.value?.row);
 
   let reason = $state('');
@@ -122,34 +100,7 @@
           ? 'It can be spent on any day.'
           : `It can be spent until ${shortDayWords(voucher.until, locale)}.`}
       </p>
-      {#if statement !== undefined}
-        <table class="rows" data-testid="spent">
-          <thead
-            ><tr
-              ><th scope="col">Day</th><th scope="col" class="!text-left">What</th><th
-                scope="col"
-                class="text-right">Amount</th
-              ><th scope="col" class="text-right">Left</th></tr
-            ></thead
-          >
-          <tbody>
-            {#each statement.lines as line (line.id)}
-              <tr>
-                <td>{shortDayWords(dayOf(line.at), locale)}</td>
-                <td class="!text-left"
-                  >{moveWords(line)}{#if line.sale !== ''}, <a
-                      class="plain"
-                      href="/sales/{line.sale}">{line.number}</a
-                    >{/if}</td
-                >
-                <td class="figure text-right">{money.figure(-line.amount)}</td>
-                <td class="figure text-right">{money.figure(-line.balance)}</td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      {/if}
-      {#if older === null}<p class="soft">No network: what this device has.</p>{/if}
+      <HeldMoves account="voucher:{voucher.number}" testid="spent" />
     </section>
     <section class="sheet grid gap-3" aria-labelledby="change">
       <h2 id="change">Block, extend, replace</h2>

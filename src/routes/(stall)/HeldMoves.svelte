@@ -1,0 +1,74 @@
+<!-- All that moved on an account that is kept for somebody: what is left after each, and the sale that it was. -->
+<script lang="ts">
+  import type { HeldAccount } from '$lib/core/held/held-account';
+  import { localTime } from '$lib/core/event/local-time';
+  import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import { live } from '$lib/device/live.svelte';
+  import { shortDayWords } from '$lib/ui/words/date-words';
+  import { moveWords } from '$lib/ui/words/held-words';
+  import { useStall } from './stall.svelte';
+
+  interface Props {
+    account: HeldAccount;
+    testid: string;
+  }
+  const { account, testid }: Props = $props();
+  const stall = useStall();
+  const { db } = stall;
+  const money = $derived(stall.money);
+  const { timeZone, locale } = $derived(stall.business);
+  const dayOf = (at: string): string => localTime(Date.parse(at), timeZone).day;
+  const own = live(() => {
+    const wanted = account;
+    return () => ownMoves(db, [wanted]);
+  }, undefined);
+  let older = $state.raw<readonly HeldMove[] | null>([]);
+  $effect(() => {
+    const wanted = account;
+    let isOld = false;
+    void olderMoves(stall.transport, [wanted]).then((all) => {
+      if (!isOld) older = all;
+    });
+    return () => (isOld = true);
+  });
+  const statement = $derived(
+    own.value === undefined
+      ? undefined
+      : statementOf(
+          joinedMoves(own.value.moves, older ?? []),
+          own.value.balances[0] ?? 0,
+          '',
+          '',
+          dayOf,
+        ),
+  );
+</script>
+
+{#if statement !== undefined && statement.lines.length > 0}
+  <table class="rows" data-testid={testid}>
+    <thead
+      ><tr
+        ><th scope="col">Day</th><th scope="col" class="!text-left">What</th><th
+          scope="col"
+          class="text-right">Amount</th
+        ><th scope="col" class="text-right">Left</th></tr
+      ></thead
+    >
+    <tbody>
+      {#each statement.lines as line (line.id)}
+        <tr>
+          <td>{shortDayWords(dayOf(line.at), locale)}</td>
+          <td class="!text-left"
+            >{moveWords(line)}{#if line.sale !== ''}, <a class="plain" href="/sales/{line.sale}"
+                >{line.number}</a
+              >{/if}</td
+          >
+          <td class="figure text-right">{money.figure(-line.amount)}</td>
+          <td class="figure text-right">{money.figure(-line.balance)}</td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+{/if}
+{#if older === null}<p class="soft">No network: what this device has.</p>{/if}
