@@ -1,7 +1,7 @@
 /** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, goOffline, mirrorOf, PINS, standing } from '../support/at-the-stall';
+import { enrol, goOffline, lend, mirrorOf, standing } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -9,12 +9,6 @@ test.beforeAll(async () => {
   till = await RunningTill.start();
 });
 test.afterAll(() => till.end());
-
-const lend = async (page: Page, name: string): Promise<void> => {
-  await page.getByRole('button', { name, exact: true }).click();
-  await page.getByLabel(`PIN of ${name}`).fill(PINS[name]!);
-  await page.getByRole('button', { name: 'Allow it this once' }).click();
-};
 
 test('a customer is added with no network, handed their data, and forgotten everywhere', async ({
   browser,

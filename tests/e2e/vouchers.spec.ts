@@ -5,6 +5,7 @@ import {
   enrol,
   goOffline,
   goOnline,
+  lend,
   openDrawer,
   payExactly,
   signIn,
@@ -259,6 +260,8 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await page.getByRole('link', { name: 'Set-up', exact: true }).click();
   await page.getByRole('link', { name: 'Vouchers', exact: true }).click();
   await page.getByTestId('vouchers').getByRole('link', { name: /^V/ }).first().click();
+  // Not the heading of the list that it is opened from.
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^V\w{3} \w{4} /);
   const old = (await page.getByRole('heading', { level: 1 }).textContent()) ?? '';
   await page.getByRole('button', { name: 'Replace it by a fresh one' }).click();
   await expect(page.getByRole('alert')).toContainText('Say why');
@@ -277,6 +280,34 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await row.getByLabel('Number').fill(fresh.toLowerCase());
   await row.getByRole('button', { name: 'Take £6.50' }).click();
   await expect(page.getByTestId('last-sale')).toContainText('£6.50');
+  // Its paper has the code that is scanned.
+  await page.goto('/vouchers');
+  await page.getByTestId('vouchers').getByRole('link', { name: fresh }).click();
+  const saving = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save it with its code as a PDF' }).click();
+  expect(readFileSync(await (await saving).path(), 'latin1')).toMatch(/^%PDF-/);
+  // It runs out: what is left is owed no more.
+  await page.getByLabel('Why').fill('as it was printed');
+  await page.getByLabel('Last day; empty is any').fill('2020-01-31');
+  await page.getByRole('button', { name: 'Set its last day' }).click();
+  await expect(page.getByTestId('voucher')).toContainText('Out of date');
+  await page.getByRole('button', { name: 'Write £13.50 off: it ran out' }).click();
+  await expect(page.getByTestId('voucher')).toContainText('Used up');
+  await expect(page.getByTestId('spent')).toContainText('Ran out');
+  // How long the next ones last, where nobody says otherwise.
+  await page.goto('/ways');
+  await page
+    .getByTestId('ways')
+    .getByRole('link', { name: /^Voucher/ })
+    .click();
+  await page.getByLabel('Usually lasts, in days').fill('365');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await lend(page, 'Maren');
+  await expect(page.getByRole('heading', { name: 'Ways to pay' })).toBeVisible();
+  await counter(page);
+  await page.getByRole('button', { name: 'More …' }).click();
+  await expect(more(page).getByLabel('Last day, if any')).toHaveValue(/^\d{4}-\d\d-\d\d$/);
+  await more(page).getByRole('button', { name: 'Done' }).click();
   // A helper may not.
   await page.goto('/who');
   await signIn(page, 'Oriel');

@@ -214,6 +214,26 @@ describe('a voucher', () => {
     assert.deepEqual(await push(unknown.drafts), ['voucher/unknown']);
   });
 
+  it('that ran out is written off whole by whoever may, and not before', async () => {
+    assert.deepEqual(await push(paidIn('voucher:CARD07', 300)), []);
+    const lapsed = (amount: number, number = 'CARD07'): Draft =>
+      draft('voucher.lapsed', newId(), null, { number, amount });
+    assert.deepEqual(await push([lapsed(300)]), ['voucher/not-over']);
+    const until = setVoucher({
+      ...{ newId, number: 'CARD07', isBlocked: false, until: '2026-11-01', reason: 'as printed' },
+    });
+    assert.ok(until.ok);
+    assert.deepEqual(await push(until.drafts), []);
+    assert.deepEqual(await push([lapsed(300)], HELPER), ['right/missing']);
+    assert.deepEqual(await push([lapsed(200)]), ['voucher/not-over']);
+    assert.deepEqual(await push([lapsed(300, 'NOSUCH')]), ['voucher/unknown']);
+    assert.equal(await standsOn('voucher:CARD07'), -300);
+    assert.deepEqual(await push([lapsed(300)]), []);
+    assert.equal(await standsOn('voucher:CARD07'), 0);
+    // Twice is once.
+    assert.deepEqual(await push([lapsed(300)]), ['voucher/not-over']);
+  });
+
   it('that was spent cannot be given back as if it had not been', async () => {
     const sold = paidIn('voucher:CARD06', 300);
     assert.deepEqual(await push(sold), []);

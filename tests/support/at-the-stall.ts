@@ -24,6 +24,13 @@ export async function signIn(page: Page, name: string, pin = PINS[name] ?? ''): 
   if (pin === PINS[name]) await expect(page.getByLabel(`PIN of ${name}`)).toHaveCount(0);
 }
 
+/** Somebody with the right to it lends it, by their PIN. */
+export async function lend(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByLabel(`PIN of ${name}`).fill(PINS[name]!);
+  await page.getByRole('button', { name: 'Allow it this once' }).click();
+}
+
 export async function enrol(page: Page, till: RunningTill, seller = 'Ines'): Promise<void> {
   await page.goto(till.enrolAddress());
   await signIn(page, seller);

@@ -57,6 +57,9 @@ try {
   await phone.getByRole('button', { name: 'More …' }).click();
   await phone.getByLabel('What to call it').fill('Terrarium bench');
   await phone.getByRole('button', { name: 'Open as a tab' }).click();
+  await phone.goto('/waiting');
+  await phone.getByTestId('waiting-orders').getByText('Hazel Birk').waitFor();
+  await take(phone, 'waiting-phone');
   await phone.goto('/stock/lists');
   await phone.getByRole('link', { name: /^Load list L/ }).click();
   await phone.getByTestId('crates').waitFor();
@@ -68,9 +71,6 @@ try {
   await fillSlip(desk);
   await entryLine(desk).fill('3 lav');
   await take(desk, 'counter-desk');
-  await theme(desk, 'full-sun');
-  await take(desk, 'counter-sun');
-  await theme(desk, 'daylight');
   await desk.goto('/counter/pay');
   await payPart(desk, 'Cheque', '10', '000417');
   await desk.locator('[data-way]').filter({ hasText: 'Card' }).getByRole('button').first().click();
@@ -166,14 +166,6 @@ async function payPart(page: Page, way: string, amount: string, reference: strin
   await row.getByLabel('Cheque number').fill(reference);
   await row.getByRole('button', { name: /^Take/ }).click();
   await page.getByTestId('stubs').first().waitFor();
-}
-
-async function theme(page: Page, chosen: string): Promise<void> {
-  for (let turns = 0; turns < 3; turns += 1) {
-    if ((await page.locator('html').getAttribute('data-theme')) === chosen) return;
-    await page.getByRole('button', { name: /^(Daylight|Full sun|Night)/ }).click();
-  }
-  throw new Error(`no theme ${chosen}`);
 }
 
 async function take(page: Page, name: string): Promise<void> {

@@ -5,7 +5,7 @@ import { sum } from '../money/units';
 import { heldPart } from './held-part';
 import { isHeld, type HeldAccount } from './held-account';
 import { overspends } from './overspends';
-import { moveHeld, paidInFor, replaceVoucher, setVoucher } from './set-held';
+import { lapseVouchers, moveHeld, paidInFor, replaceVoucher, setVoucher } from './set-held';
 import { lastDayOf, spendable, voucherFault, type HeldFacts } from './spend';
 import { newVoucherNumber, numberFault, voucherNumber, voucherText } from './voucher-number';
 
@@ -206,6 +206,24 @@ describe('what is moved and paid in', () => {
         },
       ),
     );
+  });
+
+  it('writes off what is left on vouchers that ran out, and on no others', () => {
+    const row = (number: string, until: string, left: number) => ({ number, until, left });
+    const lapse = (...vouchers: ReturnType<typeof row>[]) =>
+      lapseVouchers(newId, vouchers, '2026-11-28');
+    const done = lapse(row('OLD1', '2026-11-27', 500), row('OLD2', '2025-01-01', 0));
+    assert.deepEqual(done.ok && done.drafts.map(({ kind, body }) => [kind, body]), [
+      ['voucher.lapsed', { number: 'OLD1', amount: 500 }],
+    ]);
+    for (const [until, code] of [
+      ['2026-11-28', 'held/not-over'],
+      ['', 'held/not-over'],
+      ['2025-01-01', 'held/nothing-there'],
+    ] as const) {
+      const made = lapse(row('OLD1', until, 0));
+      assert.equal(made.ok ? 'done' : made.refusal.code, code);
+    }
   });
 
   it('replaces a voucher: all that is left goes on the fresh one, and the old one is blocked', () => {

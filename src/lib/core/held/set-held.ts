@@ -4,10 +4,13 @@ import type { Draft } from '../daybook/chain';
 import { isDate } from '../event/event-days';
 import { headOfAccount, type HeldAccount } from './held-account';
 import { lastDayOf, type HeldFacts } from './spend';
+import type { VoucherRow } from './voucher-list';
 
 export type SetHeldRefusal =
   | { readonly code: 'held/no-reason' }
   | { readonly code: 'held/day-wrong'; readonly typed: string }
+  /** It can still be spent. */
+  | { readonly code: 'held/not-over'; readonly until: string }
   | { readonly code: 'held/nothing-there' }
   | { readonly code: 'held/less-there'; readonly left: number };
 
@@ -62,6 +65,23 @@ export function replaceVoucher({
   if (!moved.ok) return moved;
   const set = setVoucher({ newId, number, isBlocked: true, until, reason });
   return set.ok ? { ok: true, drafts: [...moved.drafts, ...set.drafts] } : set;
+}
+
+/**
+ * What is left on vouchers that ran out is owed no more.
+ * @param today The local day, ISO 8601.
+ */
+export function lapseVouchers(
+  newId: () => string,
+  vouchers: readonly Pick<VoucherRow, 'number' | 'until' | 'left'>[],
+  today: string,
+): SetHeldOutcome {
+  const [early] = vouchers.filter(({ until }) => until === '' || until >= today);
+  if (early !== undefined) return refuse({ code: 'held/not-over', until: early.until });
+  const drafts = vouchers
+    .filter(({ left }) => left > 0)
+    .map(({ number, left }) => draft('voucher.lapsed', newId(), null, { number, amount: left }));
+  return drafts.length === 0 ? refuse({ code: 'held/nothing-there' }) : { ok: true, drafts };
 }
 
 export interface MoveHeld {

@@ -35,6 +35,8 @@ export const ACCOUNTS = {
   rounding: null,
   /** Counted against should-be. */
   'drawer-difference': null,
+  /** What was left on vouchers that ran out. */
+  breakage: null,
   /** What goods that were sold had cost. */
   cost: null,
   /** What acquirers keep of what cards paid. */

@@ -1,4 +1,4 @@
-/** What moving money between accounts that somebody holds moves. */
+/** What moves on accounts that somebody holds without a sale: from one to another, and what ran out. */
 import type { EntryOf } from '../daybook/kinds';
 import { minus, money, type Posting } from './posting';
 
@@ -6,4 +6,10 @@ import { minus, money, type Posting } from './posting';
 export const heldPostings = ({ body }: EntryOf<'held.moved'>): Posting[] => [
   ...money(body.from, body.amount),
   ...money(body.to, minus(body.amount)),
+];
+
+/** What was left on a voucher is owed no more. Minor units. */
+export const lapsedPostings = ({ body }: EntryOf<'voucher.lapsed'>): Posting[] => [
+  ...money(`voucher:${body.number}`, body.amount),
+  ...money('breakage', minus(body.amount)),
 ];

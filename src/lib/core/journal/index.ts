@@ -5,7 +5,7 @@
 import { NOBODY } from '../books/names';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
-import { heldPostings } from './held';
+import { heldPostings, lapsedPostings } from './held';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
@@ -97,6 +97,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'payment.reversed': ({ body, by }) => withWriter(postingsOf([body.takes]), by),
   'hold.decided': nothing,
   'voucher.set': nothing,
+  'voucher.lapsed': lapsedPostings,
   'held.moved': heldPostings,
   // What was agreed moves nothing; sales hand it over.
   'order.set': nothing,

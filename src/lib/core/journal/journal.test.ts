@@ -195,6 +195,7 @@ describe('the journal of any daybook', () => {
       for (const { id, held, charge } of books.rows('payments'))
         if (held != null && !gone.has(id)) say(held.account, charge);
       for (const { kind, body } of entries) {
+        if (kind === 'voucher.lapsed') say(`voucher:${body.number}`, body.amount);
         if (kind === 'order.paid') say(`deposit:${body.order}`, -body.amount);
         if (kind !== 'held.moved') continue;
         say(body.from, body.amount);

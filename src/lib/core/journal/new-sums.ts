@@ -12,7 +12,7 @@ export type SumsMade = Readonly<Record<string, string>>;
  * Accounts that came later than the sums which add them: nothing that a store has added up could have been on one, so
  * that the sums of before go on as they are. (Worked out anew, a device would forget what it has let go of.)
  */
-const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set(['deposit']);
+const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set(['deposit', 'breakage']);
 
 /** How they are declared now. */
 export const declaredSums = (): SumsMade =>

@@ -80,6 +80,24 @@ export function judgeVoucher({ body }: EntryOf<'voucher.set'>, { books }: Eviden
   return isThere ? null : { code: 'voucher/unknown', found: body.number };
 }
 
+/** It ran out days ago wherever it is written, and all that is left of it is taken off. */
+export function judgeLapsed(
+  { at, body }: EntryOf<'voucher.lapsed'>,
+  evidence: Evidence,
+): Doubt | null {
+  const { number, amount } = body;
+  const { books } = evidence;
+  const sold = books.rows('vouchers').filter((each) => each.number === number);
+  if (sold.length === 0) return { code: 'voucher/unknown', found: number };
+  const until = lastDayOf({ sold, state: books.row('voucherStates', number) });
+  const left = 0 - standsOn(evidence, `voucher:${number}`);
+  // Zones of clocks are a day apart at most.
+  const isOver = until !== '' && until < new Date(Date.parse(at) + DAY).toISOString().slice(0, 10);
+  return isOver && amount === left
+    ? null
+    : { code: 'voucher/not-over', found: amount, wanted: isOver ? left : 0 };
+}
+
 /** What is moved goes to an account that there is, or makes a voucher that there was not. */
 export function judgeHeldMoved({ body }: EntryOf<'held.moved'>, evidence: Evidence): Doubt | null {
   // Of a customer's account goes only what they paid too much.

@@ -16,7 +16,7 @@ import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
 import { judgeOrder, judgeOrderPaid, judgeOrderStage, judgeTerms } from './order';
-import { judgeHeldMoved, judgeVoucher, overspent } from './held';
+import { judgeHeldMoved, judgeLapsed, judgeVoucher, overspent } from './held';
 import { judgeOfEvent, judgeReceipt, judgeSettlement, judgeStage } from './other';
 import { judgeReversal } from './reversal';
 import { judgeRefund, judgeReturn } from './return';
@@ -82,6 +82,7 @@ const judges: Judges = {
   'count.accepted': judgeAccepted,
   'count.ended': judgeCount,
   'voucher.set': judgeVoucher,
+  'voucher.lapsed': judgeLapsed,
   'held.moved': judgeHeldMoved,
   'order.set': judgeOrder,
   'order.terms': judgeTerms,

@@ -63,6 +63,8 @@ export const EFFECT_OF = {
   'held/overspent': 'doubted',
   'return/account': 'doubted',
   'voucher/unknown': 'barred',
+  /** It can still be spent, or something else is left on it. */
+  'voucher/not-over': 'barred',
   'payment/way': 'doubted',
   'payment/drawer': 'doubted',
   'payment/rounding': 'doubted',

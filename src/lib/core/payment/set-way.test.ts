@@ -45,11 +45,22 @@ describe('setting up a way to pay', () => {
     );
   });
 
+  it('has how long a voucher usually lasts, and of nothing else', () => {
+    const lasts = (method: 'voucher' | 'credit', days: string): unknown =>
+      bodyOf(set({ method, lasts: days }))['lasts'];
+    assert.deepEqual(
+      [lasts('voucher', '365'), lasts('voucher', ''), lasts('credit', '365')],
+      [365, 0, 0],
+    );
+  });
+
   const wrong = [
     { is: 'way/no-name', change: { name: ' ' } },
     { is: 'way/taken', change: { name: 'card' } },
     { is: 'way/rate-wrong', change: { surchargeRate: '101' } },
     { is: 'way/amount-wrong', change: { surchargeFixed: 'ten' } },
+    { is: 'way/days-wrong', change: { method: 'voucher' as const, lasts: '1.5' } },
+    { is: 'way/days-wrong', change: { method: 'voucher' as const, lasts: 'a year' } },
   ];
   for (const { is, change } of wrong) it(`says ${is}`, () => assert.equal(code(set(change)), is));
   it('says way/cash-stays', () =>

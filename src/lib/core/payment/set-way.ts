@@ -26,6 +26,8 @@ export interface TypedWay {
   readonly isActive: boolean;
   /** Of a voucher or credit with no network; empty is any amount. */
   readonly offlineMost: string;
+  /** Days that a voucher usually lasts; empty is any day. */
+  readonly lasts: string;
 }
 
 export type WayRefusal = { readonly field: string } & (
@@ -33,6 +35,7 @@ export type WayRefusal = { readonly field: string } & (
   | { readonly code: 'way/taken'; readonly name: string }
   | { readonly code: 'way/rate-wrong'; readonly typed: string }
   | { readonly code: 'way/amount-wrong'; readonly typed: string }
+  | { readonly code: 'way/days-wrong'; readonly typed: string }
   | { readonly code: 'way/cash-stays' }
 );
 
@@ -77,6 +80,9 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
     typed.offlineMost.trim() === '' ? null : (fixedIn(typed.offlineMost, currency) ?? undefined);
   if (offlineMost === undefined)
     return refuse({ code: 'way/amount-wrong', field: 'offlineMost', typed: typed.offlineMost });
+  const lasts = typed.lasts.trim() === '' ? 0 : Number(typed.lasts);
+  if (!Number.isInteger(lasts) || lasts < 0 || lasts > MOST_DAYS)
+    return refuse({ code: 'way/days-wrong', field: 'lasts', typed: typed.lasts });
   const isHeld = isHeldMethod(typed.method) && !isCash;
   const sort = all.find(({ id }) => id === known)?.sort ?? Math.max(...all.map(sortOf)) + 1;
   const id = known ?? newId();
@@ -97,9 +103,13 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
     opensDrawer: !isHeld && typed.opensDrawer,
     needsCustomer: typed.needsCustomer || typed.method === 'account' || typed.method === 'credit',
     offlineMost: isHeld ? offlineMost : null,
+    lasts: typed.method === 'voucher' && !isCash ? lasts : 0,
   };
   return { ok: true, id, drafts: [draft('way.set', newId(), null, body)] };
 }
+
+/** A hundred years. */
+const MOST_DAYS = 36_500;
 
 /** The ways in another order; only those whose place changes are written. */
 export const orderWays = (newId: () => string, ways: readonly WayToPay[]): readonly Draft[] =>
@@ -127,6 +137,7 @@ export const typedWay = (
     ...fields,
     surchargeFixed: fields.surchargeFixed === 0 ? '' : amountText(fields.surchargeFixed),
     offlineMost: fields.offlineMost === null ? '' : amountText(fields.offlineMost),
+    lasts: fields.lasts === 0 ? '' : String(fields.lasts),
   };
 };
 

@@ -23,6 +23,7 @@ export const CASH_WAY: WayToPay = {
   ledger: '',
   isActive: true,
   offlineMost: null,
+  lasts: 0,
 };
 
 /** All ways that were set up, put away ones too, in the vendor's order; cash is always among them. */

@@ -126,6 +126,7 @@ const needs: Needs = {
   'payment.reversed': nothing,
   'hold.decided': nothing,
   'voucher.set': () => ['voucher.set'],
+  'voucher.lapsed': () => ['voucher.set'],
   'held.moved': () => ['voucher.set'],
   // What is sold so later was agreed here.
   'order.set': ({ body }, by) => saleRights(body.lines, by?.discountUpTo ?? '0'),
@@ -295,6 +296,8 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'payment.reversed': false,
   'hold.decided': false,
   'voucher.set': true,
+  // Nothing has gone anywhere: it is only owed no more.
+  'voucher.lapsed': true,
   // Whoever holds the one that it made can have spent it.
   'held.moved': false,
   'order.set': true,

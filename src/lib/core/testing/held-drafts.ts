@@ -9,7 +9,7 @@ import { emptySlip, putItem, putPaidIn } from '../slip/open-slip';
 import { BUSINESS, customerId, DRAWER, EVENT, idOf, item, pricing, tax } from './made-up-business';
 import { voided, type Writer } from './put-right-drafts';
 
-export const HELD_DOES = ['pay in', 'spend', 'void', 'move', 'set'] as const;
+export const HELD_DOES = ['pay in', 'spend', 'void', 'move', 'set', 'lapse'] as const;
 
 export interface HeldStep {
   readonly does: 'held';
@@ -54,6 +54,8 @@ export function heldDrafts(
       const body = { number: voucherOf(n), isBlocked: amount % 2 === 0, until: '', reason: 'lost' };
       return [draft('voucher.set', writer.newId(), null, body)];
     }
+    case 'lapse':
+      return [draft('voucher.lapsed', writer.newId(), null, { number: voucherOf(n), amount })];
     case 'move': {
       const to = accountOf(on === 'voucher' ? 'credit' : 'voucher', 3 - n);
       const body = { from: account, to, amount, until: '', reason: 'asked for' };

@@ -305,6 +305,7 @@ function note(entry: KnownEntry, found: References): void {
       setUp['way.set'].add(entry.body.way);
       return;
     case 'voucher.set':
+    case 'voucher.lapsed':
     case 'held.moved':
     case 'bank.set':
     case 'ledger.chart':

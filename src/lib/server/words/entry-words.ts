@@ -100,6 +100,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'held/overspent': 'more was taken than was left: it may have been spent on two devices',
   'return/account': 'it went on an account that had not paid that much, or that there is not',
   'voucher/unknown': 'there is no such voucher',
+  'voucher/not-over': 'the voucher can still be spent, or something else is left on it',
   'sale/order': 'it hands over something of an order that is not known, or has no such line',
   'sale/order-price': 'what was agreed of the order is another price',
   'sale/order-off': 'the order that it hands over had been called off',

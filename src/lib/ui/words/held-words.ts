@@ -124,6 +124,8 @@ const MOVES: Readonly<Partial<Record<Kind, string>>> = {
   'void.undone': 'Void taken back',
   'return.made': 'Goods came back',
   'refund.made': 'Given back without a sale',
+  'order.paid': 'Paid where it was ordered',
+  'voucher.lapsed': 'Ran out',
 };
 
 /** What moved on an account, in a word or two; its sale is named beside it. */
@@ -146,6 +148,10 @@ export function setHeldWords(
   switch (refusal.code) {
     case 'held/no-reason':
       return 'Say why, in a few words: “lost” will do.';
+    case 'held/not-over':
+      return refusal.until === ''
+        ? 'It can be spent on any day, and does not run out.'
+        : `It can be spent until ${shortDayWords(refusal.until, money.locale)}: it has not run out yet.`;
     case 'held/day-wrong':
       return `“${refusal.typed}” is no day there is.`;
     case 'slip/gone':

@@ -57,6 +57,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'event.settled': 'Event settled',
   'voucher.set': 'Voucher blocked or extended',
   'held.moved': 'Moved between accounts',
+  'voucher.lapsed': 'Voucher ran out',
   'order.off': 'Order called off',
   'order.paid': 'Order paid where it was made',
   'sale.voided': 'Sale voided',

@@ -52,6 +52,8 @@ export function wayRefusalWords(refusal: WayRefusal): string {
       return `“${refusal.typed}” is not a percentage; type figures from 0 to 100, such as 1.8.`;
     case 'way/amount-wrong':
       return `“${refusal.typed}” is not an amount; type figures such as 0.50.`;
+    case 'way/days-wrong':
+      return `“${refusal.typed}” is no number of days; type figures such as 365, or leave it empty.`;
     case 'way/cash-stays':
       return 'Cash is always there; an event can leave it out.';
   }

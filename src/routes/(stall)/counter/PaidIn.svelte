@@ -6,6 +6,7 @@
     voucherNumber,
     voucherText,
   } from '$lib/core/held/voucher-number';
+  import { daysAfter } from '$lib/core/event/event-days';
   import { localTime } from '$lib/core/event/local-time';
   import { readAmount } from '$lib/core/money/amount-text';
   import { customerHolds } from '$lib/device/held-accounts';
@@ -36,7 +37,11 @@
 
   let value = $state('');
   let number = $state('');
-  let until = $state('');
+  /** As the vendor has it: the last day of one that is sold today. */
+  const lasts = $derived(
+    stall.wayRows.find(({ method, isActive }) => method === 'voucher' && isActive)?.lasts ?? 0,
+  );
+  let until = $derived(lasts === 0 ? '' : daysAfter(today, lasts));
   let paid = $state('');
   let wrong = $state('');
 
@@ -68,7 +73,7 @@
     });
     wrong = refusal === null ? '' : refusalWords(refusal, money);
     if (refusal !== null) return;
-    [value, number, until] = ['', '', ''];
+    [value, number] = ['', ''];
     ondone(`A voucher of ${money.text(read.amount)} is on the slip.`);
   }
 

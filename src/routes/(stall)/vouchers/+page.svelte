@@ -6,24 +6,42 @@
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { lapseVouchers } from '$lib/core/held/set-held';
+  import { newId } from '$lib/device/new-id';
+  import { setHeldWords } from '$lib/ui/words/held-words';
+  import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
   const stall = useStall();
   const { books } = stall.db;
   const money = $derived(stall.money);
   const { timeZone, locale } = $derived(stall.business);
+  async function read(day: string): Promise<readonly VoucherRow[]> {
+    const [sold, states, sums] = await Promise.all([
+      books.vouchers.toArray(),
+      books.voucherStates.toArray(),
+      books.heldSums.where('account').startsWith('voucher:').toArray(),
+    ]);
+    return voucherList(sold, states, sums, day);
+  }
   const found = live(
-    () => async () => {
-      const [sold, states, sums] = await Promise.all([
-        books.vouchers.toArray(),
-        books.voucherStates.toArray(),
-        books.heldSums.where('account').startsWith('voucher:').toArray(),
-      ]);
-      return voucherList(sold, states, sums, localTime(Date.now(), timeZone).day);
-    },
+    () => () => read(localTime(Date.now(), timeZone).day),
     [] as readonly VoucherRow[],
   );
   const owed = $derived(owedOn(found.value));
+  const over = $derived(found.value.filter(({ stands }) => stands === 'out of date'));
+  let wrong = $state('');
+
+  /** What is left on all that ran out is owed no more, as they are by then. */
+  async function lapse(lentBy?: string): Promise<void> {
+    const { day } = localTime(Date.now(), timeZone);
+    const made = await stall.daybook.decide(
+      async () => (await read(day)).filter(({ stands }) => stands === 'out of date'),
+      (vouchers) => lapseVouchers(newId, vouchers, day),
+      lentBy === undefined ? {} : { lentBy },
+    );
+    wrong = made.ok ? '' : setHeldWords(made.refusal, money);
+  }
   const columns = $derived<readonly Column<VoucherRow>[]>([
     {
       ...{ key: 'number', head: 'Number', is: 'text' },
@@ -65,6 +83,20 @@
       : 'Owed on them together:'}
     {#if found.value.length > 0}<b class="amount" data-testid="owed">{money.text(owed)}</b>{/if}
   </p>
+  {#if over.length > 0}
+    <div class="sheet flex flex-wrap items-center justify-between gap-3">
+      <span>{money.text(owedOn(over))} is left on vouchers that ran out.</span>
+      <RightButton
+        right="voucher.set"
+        look="btn-quiet"
+        label="Write it off: {over.length === 1
+          ? 'one voucher'
+          : `${String(over.length)} vouchers`}"
+        onGo={lapse}
+      />
+    </div>
+  {/if}
+  {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
   <section class="sheet" aria-label="Vouchers">
     <List
       name="Vouchers"

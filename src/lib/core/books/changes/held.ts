@@ -19,6 +19,10 @@ export const voucherSet = (entry: EntryOf<'voucher.set'>): Change[] => {
   ];
 };
 
+export const voucherLapsed = (entry: EntryOf<'voucher.lapsed'>): Change[] => [
+  act(entry, { what: 'voucher.lapsed', about: entry.body.number, amount: entry.body.amount }),
+];
+
 /** A voucher that is made by it is one like those that were sold. */
 export const heldMoved = (entry: EntryOf<'held.moved'>): Change[] => {
   const { to, amount, until, reason } = entry.body;

@@ -9,7 +9,7 @@ import { customerCard, customerConsent, customerErased, customerSet } from './cu
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
-import { heldMoved, heldMoves, voucherSet } from './held';
+import { heldMoved, heldMoves, voucherLapsed, voucherSet } from './held';
 import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
@@ -130,6 +130,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'payment.reversed': paymentReversed,
   'hold.decided': holdDecided,
   'voucher.set': voucherSet,
+  'voucher.lapsed': voucherLapsed,
   'held.moved': heldMoved,
   'order.set': orderSet,
   'order.terms': orderTerms,

@@ -111,6 +111,7 @@ export type Act =
   | 'return.made'
   | 'voucher.set'
   | 'held.moved'
+  | 'voucher.lapsed'
   | 'order.off'
   | 'order.paid'
   | 'sale.corrected'

@@ -103,6 +103,8 @@ export const setUpTables = {
       ledger: text(40),
       isActive: flag(),
       offlineMost: wholeOrNull(),
+      /** How many days a voucher usually lasts; 0 for any day. */
+      lasts: whole(),
     },
   }),
   makers: records({

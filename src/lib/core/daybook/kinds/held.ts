@@ -16,6 +16,16 @@ export const voucherSet = kind(
   }),
 );
 
+/** A voucher ran out, and what was left on it is owed no more. */
+export const voucherLapsed = kind(
+  1,
+  z.strictObject({
+    number: z.string().refine(isVoucherNumber, 'a voucher’s number: letters and figures'),
+    /** All that was left on it. Minor units. */
+    amount: amountFromZero.min(1),
+  }),
+);
+
 /**
  * What is owed on one account goes on another: a voucher that was lost is replaced, credit pays what a customer owes.
  * No money comes or goes.

@@ -37,7 +37,7 @@ import { paymentTaken } from './payment-taken';
 import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
-import { heldMoved, voucherSet } from './held';
+import { heldMoved, voucherLapsed, voucherSet } from './held';
 import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { placeSet } from './place-set';
 import { receiptAsked } from './receipt-asked';
@@ -133,6 +133,7 @@ export const kinds = {
   'payment.reversed': paymentReversed,
   'hold.decided': holdDecided,
   'voucher.set': voucherSet,
+  'voucher.lapsed': voucherLapsed,
   'held.moved': heldMoved,
   'order.set': orderSet,
   'order.terms': orderTerms,

@@ -2,9 +2,12 @@ import { z } from 'zod';
 import { METHODS } from '../../payment/methods';
 import { amountFromZero, kind, name, percent, wayId } from '../kind';
 
-/** A way to pay, as the vendor set it up. Version 2 brought how much is taken with no network of what others may spend too. */
+/**
+ * A way to pay, as the vendor set it up. Version 2 brought how much is taken with no network of what others may spend
+ * too, version 3 how long a voucher usually lasts.
+ */
 export const waySet = kind(
-  2,
+  3,
   z
     .strictObject({
       id: wayId,
@@ -30,10 +33,15 @@ export const waySet = kind(
       isActive: z.boolean(),
       /** With no network, of a voucher or credit at most; null for any amount. Minor units. */
       offlineMost: amountFromZero.nullable(),
+      /** How many days a voucher usually lasts; 0 for any day. */
+      lasts: z.int().min(0).max(36_500),
     })
     .refine(({ side, givesChange }) => side === 'cash' || !givesChange, {
       path: ['givesChange'],
       message: 'only what is charged the cash price can give change',
     }),
-  { 1: (body) => ({ ...body, offlineMost: null }) },
+  {
+    1: (body) => ({ ...body, offlineMost: null }),
+    2: (body) => ({ ...body, lasts: 0 }),
+  },
 );

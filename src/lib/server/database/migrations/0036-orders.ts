@@ -1,9 +1,10 @@
-/** Orders of customers: quotes, goods that are kept, orders to collect. */
+/** Orders of customers: quotes, goods that are kept, orders to collect; how long vouchers last. */
 import type { Migration } from '../migration';
 
 export const orders: Migration = {
   name: '0036-orders',
   statements: [
+    'ALTER TABLE books_ways ADD COLUMN IF NOT EXISTS `lasts` BIGINT NOT NULL DEFAULT 0',
     "ALTER TABLE books_sale_lines ADD COLUMN IF NOT EXISTS `ordered` JSON NOT NULL DEFAULT 'null'",
     "ALTER TABLE books_slips ADD COLUMN IF NOT EXISTS `handsOver` JSON NOT NULL DEFAULT 'null'",
     `CREATE TABLE IF NOT EXISTS books_orders (

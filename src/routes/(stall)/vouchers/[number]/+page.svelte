@@ -4,12 +4,19 @@
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import { localTime } from '$lib/core/event/local-time';
-  import { replaceVoucher, setVoucher, type SetHeldOutcome } from '$lib/core/held/set-held';
+  import {
+    lapseVouchers,
+    replaceVoucher,
+    setVoucher,
+    type SetHeldOutcome,
+  } from '$lib/core/held/set-held';
+  import { lastDayOf } from '$lib/core/held/spend';
   import { voucherList } from '$lib/core/held/voucher-list';
   import { voucherText } from '$lib/core/held/voucher-number';
   import { heldFacts } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
   import { newId, newVoucher } from '$lib/device/new-id';
+  import { saveFile } from '$lib/ui/files/save-file';
   import Field from '$lib/ui/forms/Field.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { setHeldWords, standsWords } from '$lib/ui/words/held-words';
@@ -63,6 +70,32 @@
   }
   const set = (isBlocked: boolean, last: string, says: string, lentBy?: string) =>
     say(() => setVoucher({ newId, number, isBlocked, until: last, reason }), says, lentBy);
+  /** It ran out: what is left is owed no more. */
+  async function lapse(lentBy?: string): Promise<void> {
+    const day = localTime(Date.now(), timeZone).day;
+    const row = voucher;
+    if (row === undefined) return;
+    await say(
+      ({ balance, ...facts }) =>
+        lapseVouchers(newId, [{ number, left: -balance, until: lastDayOf(facts) }], day),
+      `${money.text(row.left)} is owed no more.`,
+      lentBy,
+    );
+  }
+  async function savePaper(): Promise<void> {
+    if (voucher === undefined) return;
+    const { labelSheet } = await import('$lib/device/paper/label-sheet');
+    const label = {
+      code: voucher.number,
+      name: `${stall.business.name}: voucher of ${money.text(voucher.value)}`,
+      detail: voucher.until === '' ? '' : `until ${shortDayWords(voucher.until, locale)}`,
+    };
+    saveFile(
+      `Voucher ${voucherText(number)}.pdf`,
+      'application/pdf',
+      await labelSheet([label], 'roll'),
+    );
+  }
   async function replace(lentBy?: string): Promise<void> {
     const fresh = newVoucher(stall.identity.business);
     const isDone = await say(
@@ -95,6 +128,9 @@
           {standsWords(voucher.stands)}{voucher.reason === '' ? '' : `: ${voucher.reason}`}
         </p>
       </div>
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={savePaper}
+        >Save it with its code as a PDF</button
+      >
       <p class="soft">
         {voucher.until === ''
           ? 'It can be spent on any day.'
@@ -120,6 +156,14 @@
             );
           }}
         />
+        {#if voucher.stands === 'out of date'}
+          <RightButton
+            right="voucher.set"
+            look="btn-quiet"
+            label="Write {money.text(voucher.left)} off: it ran out"
+            onGo={lapse}
+          />
+        {/if}
         {#if voucher.left > 0}
           <RightButton
             right="voucher.set"

@@ -98,6 +98,15 @@
         help="It may be spent elsewhere meanwhile. Empty takes any amount, 0 none"
       />
     {/if}
+    {#if typed.method === 'voucher'}
+      <Field
+        label="Usually lasts, in days"
+        bind:value={typed.lasts}
+        inputmode="numeric"
+        at="lasts"
+        help="What its last day is when it is sold, until somebody says otherwise. Empty is any day"
+      />
+    {/if}
   </section>
   {#if !isHeld}<section
       class="sheet grid content-start gap-4 sm:grid-cols-2"
