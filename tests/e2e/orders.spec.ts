@@ -1,7 +1,7 @@
 /** Quotes, goods that are kept with a deposit, and orders to collect, from the counter to the evening. */
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import {
-  enrol,
+  newDevice,
   goOffline,
   goOnline,
   openDrawer,
@@ -34,13 +34,8 @@ const order = (page: Page) => page.getByTestId('order');
 const stands = (page: Page) => page.getByTestId('stands');
 const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
 
-async function device(browser: Browser, seller: string): Promise<Page> {
-  const context = await browser.newContext({ baseURL: till.origin });
-  contexts.push(context);
-  const page = await context.newPage();
-  await enrol(page, till, seller);
-  return page;
-}
+const device = (browser: Browser, seller: string): Promise<Page> =>
+  newDevice(browser, till, contexts, seller);
 
 /** Opens what waits for a customer under a number that begins so. */
 async function openWaiting(page: Page, name: RegExp): Promise<void> {
@@ -203,7 +198,28 @@ test('a quote is sold as it was quoted, goods are ordered elsewhere, and what is
   await page.getByRole('button', { name: 'Sell it as it is' }).click();
   // What was on the slip is set aside.
   await expect(page.getByTestId('to-pay')).toHaveText('£8.05');
+  // So is this one, and the quote is sold from its page once more: the slip that waited sells it no second time.
+  await page.getByRole('button', { name: /^Set aside/ }).click();
+  await openWaiting(page, /^Hazel Birk Q\d+-/);
+  await page.getByRole('button', { name: 'Sell it as it is' }).click();
+  await expect(page.getByTestId('to-pay')).toHaveText('£8.05');
   await payExactly(page);
+  await waiting(page);
+  await page
+    .getByTestId('waiting')
+    .getByRole('listitem')
+    .filter({ hasText: 'Echinacea' })
+    .getByRole('button', { name: 'Continue' })
+    .click();
+  await expect(page.getByTestId('to-pay')).toHaveText('£8.05');
+  await page.getByRole('button', { name: /^Exact cash/ }).click();
+  await expect(page.getByText(/was handed over meanwhile/)).toBeVisible();
+  await page
+    .getByRole('list', { name: 'Lines' })
+    .getByRole('button', { name: /Echinacea/ })
+    .click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  await page.getByRole('button', { name: /^Put back/ }).click();
   await waiting(page);
   await expect(page.getByTestId('waiting')).toContainText('Viola');
 

@@ -209,11 +209,11 @@ test('a sale that this device does not know is given back for with no network, a
   await page.getByLabel('Amount').fill('3');
   await page.getByLabel('Given back').selectOption('credit');
   await page.getByLabel('Why').fill('a torn bag');
-  await page.getByRole('button', { name: 'Give back £3.00' }).click();
+  await page.getByRole('button', { name: 'Keep £3.00 as credit' }).click();
   await expect(page.getByRole('alert')).toContainText('Choose whose credit');
   await page.getByLabel('Customer', { exact: true }).fill('corin');
   await page.getByRole('button', { name: /^Corin Wray/ }).click();
-  await page.getByRole('button', { name: 'Give back £3.00' }).click();
+  await page.getByRole('button', { name: 'Keep £3.00 as credit' }).click();
   await expect(page.getByTestId('document')).toContainText('a torn bag');
   await Promise.all(contexts.map((each) => each.close()));
 });

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import {
-  enrol,
+  newDevice,
   goOffline,
   goOnline,
   lend,
@@ -34,13 +34,8 @@ test.afterAll(() => till.end());
 const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
 const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
 
-async function device(browser: Browser, seller: string): Promise<Page> {
-  const context = await browser.newContext({ baseURL: till.origin });
-  contexts.push(context);
-  const page = await context.newPage();
-  await enrol(page, till, seller);
-  return page;
-}
+const device = (browser: Browser, seller: string): Promise<Page> =>
+  newDevice(browser, till, contexts, seller);
 
 async function sellVoucher(page: Page, amount: string, number: string): Promise<void> {
   await page.getByRole('button', { name: 'More …' }).click();
@@ -291,7 +286,8 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await page.getByLabel('Last day; empty is any').fill('2020-01-31');
   await page.getByRole('button', { name: 'Set its last day' }).click();
   await expect(page.getByTestId('voucher')).toContainText('Out of date');
-  await page.getByRole('button', { name: 'Write £13.50 off: it ran out' }).click();
+  await page.getByRole('button', { name: 'It ran out: write £13.50 off …' }).click();
+  await page.getByRole('button', { name: 'Write £13.50 off', exact: true }).click();
   await expect(page.getByTestId('voucher')).toContainText('Used up');
   await expect(page.getByTestId('spent')).toContainText('Ran out');
   // How long the next ones last, where nobody says otherwise.

@@ -304,6 +304,24 @@ describe('an order of a customer', () => {
     // A price that nobody set up is no price of another making.
     const low = { ...goods(), lines: goods().lines.map((line) => ({ ...line, price: 10 })) };
     assert.equal((await kept({ slip: low }, HELPER)).codes[0], 'order/line');
+    // A line that comes to more than what is left of it would take more in advance.
+    const dear = keepOrder({
+      ...{ newId, slip: goods(), pricing: PRICING, taxes: [VAT], swaps: [], number: 'K1-9' },
+      ...{ sort: 'kept', deposit: 0, collectAt: EVENT, place: 'base', until: '', note: '' },
+      ...{ stage: 'ready', today: '2026-11-22', event: EVENT, salt: 'sixteen-letters-' },
+    });
+    assert.ok(dear.ok);
+    const [first, ...others] = dear.drafts;
+    const lines9 = (first!.body['lines'] as { total: number }[]).map((each) => ({
+      ...each,
+      total: each.total + 1,
+    }));
+    const forged = { ...first!, body: { ...first!.body, lines: lines9 } };
+    assert.deepEqual(await push([forged, ...others]), [
+      'order/line',
+      'order/unknown',
+      'order/unknown',
+    ]);
     const { id } = await kept();
     const [order] = await books.rows(BUSINESS, 'orders', { id });
     const { number, source, customer: whose, lines, standingName } = order!;
@@ -367,7 +385,10 @@ describe('an order of a customer', () => {
         ...more,
       });
     assert.deepEqual(await push([paid()], HELPER), ['right/missing']);
-    assert.equal(await balanceOf(id), -1800, 'it was paid, whoever said so');
+    assert.equal(await balanceOf(id), 0, 'nobody without the right makes a deposit out of nothing');
+    assert.deepEqual(await push([paid({ amount: 1801 })]), ['order/paid-more']);
+    assert.deepEqual(await push([paid()]), []);
+    assert.equal(await balanceOf(id), -1800);
     assert.deepEqual(await push([paid()]), ['order/paid-again']);
     assert.deepEqual(await push([paid({ way: DEPOSIT_WAY.id, reference: 'x' })]), ['order/way']);
     assert.deepEqual(await push([paid({ order: newId(), reference: 'y' })]), ['order/unknown']);

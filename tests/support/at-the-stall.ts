@@ -1,5 +1,11 @@
 /** What a seller does, in words; the end-to-end tests are written with these. */
-import { expect, type Locator, type Page } from '@playwright/test';
+import {
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test';
 import type { RunningTill } from './running-till';
 
 export const FLOAT = { '£10': 2, '£5': 6, '£1': 20, '50p': 10, '20p': 15, '10p': 20 } as const;
@@ -35,6 +41,20 @@ export async function enrol(page: Page, till: RunningTill, seller = 'Ines'): Pro
   await page.goto(till.enrolAddress());
   await signIn(page, seller);
   await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
+}
+
+/** A device of its own, with somebody signed in; it is closed with the others of `contexts`. */
+export async function newDevice(
+  browser: Browser,
+  till: RunningTill,
+  contexts: BrowserContext[],
+  seller: string,
+): Promise<Page> {
+  const context = await browser.newContext({ baseURL: till.origin });
+  contexts.push(context);
+  const page = await context.newPage();
+  await enrol(page, till, seller);
+  return page;
 }
 
 export async function countPieces(

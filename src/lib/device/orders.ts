@@ -71,10 +71,14 @@ const balancesIn = (rows: readonly Row<'heldSums'>[]): ReadonlyMap<string, numbe
 
 /** What is still to be handed over of an order, as a slip; what its goods are is as it is set up now. */
 export async function slipOfOrder(
-  { books }: DeviceDatabase,
-  { order, handed }: Pick<OrderNow, 'order' | 'handed'>,
+  db: DeviceDatabase,
+  id: string,
   today: string,
 ): Promise<HandOverOutcome> {
+  const { books } = db;
+  const now = await oneOrder(db, id, today);
+  if (now === undefined) return { ok: false, refusal: { code: 'order/ended' } };
+  const { order, handed } = now;
   const wanted = order.lines.flatMap(({ item }) => item ?? []);
   const [items, customer] = await Promise.all([
     books.items.bulkGet(wanted),

@@ -29,11 +29,15 @@ import {
   type SlipBack,
 } from '../core/slip/open-slip';
 import { isHeldMethod } from '../core/held/held-account';
+import { isStillToHand } from '../core/order/agreed';
+import type { OrderNow } from '../core/order/order-state';
+import type { OrderRefusal } from '../core/order/set-order';
 import type { HeldFacts, Spender } from '../core/held/spend';
 import type { DeviceDatabase } from './database';
 import { heldFacts } from './held-accounts';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId, newRevision } from './new-id';
+import { oneOrder } from './orders';
 import { ownSale, soldIn } from './sale-document';
 import type { Acted, ActOutcome, NotActed, SavedSlip } from './slip-queue';
 
@@ -61,7 +65,13 @@ export type PaidOutcome =
   | {
       readonly ok: false;
       readonly refusal:
-        PartRefusal | RingUpRefusal | ExchangeRefusal | SlipOver | SlipJoined | BackChanged;
+        | PartRefusal
+        | RingUpRefusal
+        | ExchangeRefusal
+        | OrderRefusal
+        | SlipOver
+        | SlipJoined
+        | BackChanged;
     };
 
 /** Others had put something on it: it is there now, and nothing was paid. */
@@ -114,10 +124,10 @@ export async function pay(
     };
     const { back = [], customer, handsOver: order } = open;
     const isHeld = isHeldMethod(from.method);
-    // What comes back, and what is left on an account, is decided by the rows as they are when it is written.
+    // What comes back, and what is left on an account or of an order, is decided by the rows as they are when it is written.
     const written =
-      back.length === 0 && !isHeld
-        ? await daybook.append((next) => write({ sold: [], facts: null }, next), options)
+      back.length === 0 && !isHeld && order === undefined
+        ? await daybook.append((next) => write(NOTHING_KNOWN, next), options)
         : await daybook.decide(
             async () => ({
               sold: await salesOf(daybook.db, back),
@@ -127,8 +137,12 @@ export async function pay(
                     ...{ customer: customer?.id ?? null, order },
                   })
                 : null,
+              order: order === undefined ? undefined : await oneOrder(daybook.db, order.id, ''),
             }),
-            (known, next) => backChanged(back, known.sold) ?? write(known, next),
+            (known, next) =>
+              backChanged(back, known.sold) ??
+              orderChanged(open, known.order) ??
+              write(known, next),
             options,
           );
     if (!written.ok) return { result: written };
@@ -141,6 +155,18 @@ export async function pay(
 interface Known {
   readonly sold: readonly SaleDocument[];
   readonly facts: HeldFacts | null;
+  /** The order that is handed over. */
+  readonly order: OrderNow | undefined;
+}
+const NOTHING_KNOWN: Known = { sold: [], facts: null, order: undefined };
+
+/** What another window, or another slip, has handed over is not handed over again. */
+function orderChanged(
+  { lines }: OpenSlip,
+  now: OrderNow | undefined,
+): { readonly ok: false; readonly refusal: OrderRefusal } | null {
+  if (now === undefined || isStillToHand(lines, now.order, now.handed)) return null;
+  return { ok: false, refusal: { code: 'order/changed', number: now.order.number } };
 }
 
 async function salesOf(

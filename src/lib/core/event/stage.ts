@@ -22,6 +22,10 @@ export function stageOf(event: Staged): Stage {
   return STAGES[Math.max(0, wentTo, reached)] ?? 'planned';
 }
 
+/** Whether its day is done: the drawers are counted, or all of it is settled. */
+export const isCounted = (event: Staged): boolean =>
+  ['counted', 'settled'].includes(stageOf(event));
+
 /** The stages that an event can go back to, the nearest first. */
 export const earlierStages = (event: Staged): readonly BackTo[] =>
   STAGES.slice(0, STAGES.indexOf(stageOf(event)))

@@ -31,7 +31,14 @@ function books(...planned: readonly Planned[]): Books {
 }
 const WREN = books().rows('customers')[0]!;
 const read = (lines: readonly CsvLine[], customers = books().rows('customers')) =>
-  readCustomers({ newId, newSalt: () => 'sixteen-letters-', lines, customers, currency: 'GBP' });
+  readCustomers({
+    newId,
+    newSalt: () => 'sixteen-letters-',
+    lines,
+    customers,
+    currency: 'GBP',
+    locale: 'en-GB',
+  });
 const says = (planned: readonly Planned[]): string[] =>
   planned.map(({ line, verdict, why }) => `${String(line)} ${verdict} ${why}`.trim());
 const one = (planned: Planned): Row<'customers'> =>
@@ -58,6 +65,7 @@ describe('customers as a table', () => {
     for (const line of [
       { id: WREN.id, name: 'Wren', company: 'Green Ltd' },
       { name: 'Wren', email: 'WREN@green.example', company: 'Green Ltd' },
+      { name: 'Wren', phone: '+44 1632 960 123', company: 'Green Ltd' },
       { name: 'Wren', company: 'Green Ltd' },
     ]) {
       const [made] = read([line], [WREN]);

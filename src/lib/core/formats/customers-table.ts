@@ -1,6 +1,6 @@
 /** Customers as a table of text, for CSV files: out, and in again with what will happen said line by line before it does. */
 import type { Row } from '../books/tables';
-import { findByContact } from '../customer/same-contact';
+import { byContact } from '../customer/same-contact';
 import { setCustomer } from '../customer/set-customer';
 import type { CustomerWho } from '../daybook/kinds/customer-set';
 import { readAmount, typedText } from '../money/amount-text';
@@ -56,6 +56,8 @@ export interface ReadCustomers {
   readonly lines: readonly CsvLine[];
   readonly customers: readonly Customer[];
   readonly currency: string;
+  /** Language and region: telephone numbers are of its country. */
+  readonly locale: string;
 }
 
 /**
@@ -64,9 +66,10 @@ export interface ReadCustomers {
  */
 export function readCustomers(command: ReadCustomers): readonly Planned[] {
   const seen = new Map<string, number>();
+  const known = byContact(command.customers, command.locale);
   return command.lines.map((line, at) => {
     const name = cell(line, 'name');
-    const made = lineOf(line, command);
+    const made = lineOf(line, command, known);
     const wrong = (why: string): Planned => ({
       ...{ line: at + 2, name, verdict: 'wrong', why, drafts: [] },
     });
@@ -89,9 +92,11 @@ interface Made {
   readonly planned: Pick<Planned, 'verdict' | 'why' | 'drafts'>;
 }
 
-function lineOf(line: CsvLine, command: ReadCustomers): Made | string {
+type Known = ReturnType<typeof byContact<Customer>>;
+
+function lineOf(line: CsvLine, command: ReadCustomers, there: Known): Made | string {
   const { newId, newSalt, customers, currency } = command;
-  const known = knownOf(line, customers);
+  const known = knownOf(line, customers, there);
   if (typeof known === 'string') return known;
   const who = Object.fromEntries(
     WHO_FIELDS.map((field) => [
@@ -112,19 +117,21 @@ function lineOf(line: CsvLine, command: ReadCustomers): Made | string {
 }
 
 /** Null for somebody new. */
-function knownOf(line: CsvLine, customers: readonly Customer[]): Customer | null | string {
+function knownOf(
+  line: CsvLine,
+  customers: readonly Customer[],
+  there: Known,
+): Customer | null | string {
   const id = cell(line, 'id');
   if (id !== '') {
     const found = customers.find((each) => each.id === id);
     if (found === undefined) return `id: nobody here has ${id}; leave it empty for somebody new`;
     return found.isErased ? 'id: they were forgotten, and stay so' : found;
   }
-  const contact = {
-    ...{ name: cell(line, 'name'), email: cell(line, 'email'), phone: cell(line, 'phone') },
-  };
-  const found = findByContact(contact, customers);
+  const name = cell(line, 'name');
+  const found = there({ name, email: cell(line, 'email'), phone: cell(line, 'phone') });
   return found.length > 1
-    ? `several customers are called ${contact.name}; give the id, mail or telephone of one`
+    ? `several customers are called ${name}; give the id, mail or telephone of one`
     : (found[0] ?? null);
 }
 

@@ -25,7 +25,7 @@ export interface Planned {
 }
 
 /** Goods by what a line may call them: a code, a barcode, or the whole name. */
-class Named {
+export class Named {
   readonly #by = new Map<string, Item | null>();
   readonly #seen = new Set<string>();
 
@@ -50,7 +50,6 @@ class Named {
       return found === null && code === ''
         ? `several things are called ${name}; give its code`
         : `nothing is called ${[code, name].filter((part) => part !== '').join(' or ')}`;
-    if (!found.isStocked) return `${itemName(found)} is not counted`;
     return found;
   }
   isAgain(item: string): boolean {
@@ -68,9 +67,16 @@ interface Found {
   readonly quantity: number;
 }
 
+/** What the line is of, where that is counted; or why not. */
+function countedIn(line: CsvLine, named: Named): Item | string {
+  const item = named.find(line);
+  if (typeof item === 'string' || item.isStocked) return item;
+  return `${itemName(item)} is not counted`;
+}
+
 /** One line as goods and how much of them, or what is wrong with it. */
 function goodsOf(line: CsvLine, named: Named, column: string): Found | string {
-  const item = named.find(line);
+  const item = countedIn(line, named);
   if (typeof item === 'string') return item;
   if (named.isAgain(item.id)) return 'a line before this one is of the same item';
   const text = cell(line, column);
@@ -139,7 +145,7 @@ export function readCountLines(command: ReadCountLines): readonly Planned[] {
   const named = new Named(command.items);
   return lines.map((line, at) => {
     // An item that nobody has counted stays as it is.
-    if (cell(line, 'counted') === '' && typeof named.find(line) !== 'string')
+    if (cell(line, 'counted') === '' && typeof countedIn(line, named) !== 'string')
       return { ...wrongLine(line, at, 'not counted'), verdict: 'same' };
     const found = goodsOf(line, named, 'counted');
     if (typeof found === 'string') return wrongLine(line, at, found);
@@ -208,7 +214,7 @@ export function readSupplies(command: ReadSupplies): readonly Planned[] {
   /** As it is after the lines so far. */
   const now = new Map<string, readonly ItemSupplier[]>();
   return lines.map((line, at): Planned => {
-    const item = named.find(line);
+    const item = countedIn(line, named);
     if (typeof item === 'string') return wrongLine(line, at, item);
     const supplier = byName.get(cell(line, 'supplier').toLowerCase());
     if (supplier === undefined)

@@ -16,6 +16,7 @@ const customer = (n: number, name: string, more: Partial<Row<'customers'>> = {})
   }) as Row<'customers'>;
 const CONTEXT: OrdersContext = {
   ...{ newId, newSalt: () => 'sixteen-letters-', business: idOf(1, 1), pricing: PRICING },
+  locale: 'en-GB',
   ...{ taxes: [VAT], items: [item(1, 450), item(2, 895), { ...item(3, 200), name: 'Thing 2' }] },
   customers: [
     customer(1, 'Wren', { email: 'wren@green.example', phone: '01632 960123' }),
@@ -144,7 +145,7 @@ describe('a file of orders from elsewhere', () => {
         '11 wrong name: its lines are of different people',
         '13 wrong email: “not a mail” cannot be that',
         '14 wrong Thing 1 stands there twice',
-        '16 wrong neither “code” nor “item” says what was ordered',
+        '16 wrong neither “code” nor “item” says what it is',
       ],
     );
     assert.deepEqual(

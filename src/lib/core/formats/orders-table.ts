@@ -1,7 +1,7 @@
 /** Orders from elsewhere in a file, CSV or JSON: read, and judged order by order. Minor units and thousandths. */
 import { z } from 'zod';
 import type { Row } from '../books/tables';
-import { findByContact } from '../customer/same-contact';
+import { byContact } from '../customer/same-contact';
 import type { Draft } from '../daybook/chain';
 import { draft, privateDraft } from '../daybook/kinds';
 import { customerWho } from '../daybook/kinds/customer-set';
@@ -12,11 +12,11 @@ import { readAmount } from '../money/amount-text';
 import { agreedLines, termsDraft } from '../order/set-order';
 import { totalOf } from '../order/agreed';
 import type { SlipTax } from '../pricing/slip';
-import { emptySlip, type OpenLine } from '../slip/open-slip';
+import { emptySlip, putItem, setPrice, type OpenLine } from '../slip/open-slip';
 import type { Pricing } from '../slip/pricing';
 import { typedQuantity } from '../stock/set-list';
 import { unguarded } from './csv-cell';
-import type { CsvLine, Planned } from './goods-table';
+import { Named, type CsvLine, type Planned } from './goods-table';
 
 /** What a file is read against. */
 export interface OrdersContext {
@@ -30,6 +30,8 @@ export interface OrdersContext {
   readonly customers: readonly Row<'customers'>[];
   readonly orders: readonly Row<'orders'>[];
   readonly paid: readonly Row<'ordersPaid'>[];
+  /** Language and region: telephone numbers are of its country. */
+  readonly locale: string;
   /** Where they were made, in a word or two. */
   readonly source: string;
   /** The way that they were paid by there; null where none was chosen. */
@@ -96,12 +98,15 @@ export function readOrders(lines: readonly CsvLine[], context: OrdersContext): r
     if (known === undefined) byNumber.set(number, { line: at + 2, lines: [line] });
     else known.lines.push(line);
   });
-  // Somebody who orders twice in one file is one customer.
-  const fresh = new Map<string, string>();
+  const known: Known = {
+    named: new Named(context.items),
+    customers: byContact(context.customers, context.locale),
+    fresh: new Map(),
+  };
   return [
     ...wrong,
     ...[...byNumber].map(([number, found]) => {
-      const outcome = orderOf(number, found.lines, context, fresh);
+      const outcome = orderOf(number, found.lines, context, known);
       return typeof outcome === 'string'
         ? planned(found.line, number, 'wrong', outcome)
         : planned(found.line, number, outcome.verdict, outcome.why, outcome.drafts);
@@ -117,12 +122,20 @@ const planned = (
   drafts: readonly Draft[] = [],
 ): Planned => ({ line, name, verdict, why, drafts });
 
+/** Made ready once for the whole file. */
+interface Known {
+  readonly named: Named;
+  readonly customers: ReturnType<typeof byContact<Row<'customers'>>>;
+  /** Who is new: somebody who orders twice in one file is one customer. */
+  readonly fresh: Map<string, string>;
+}
+
 /** What it will do, or what is wrong with it. */
 function orderOf(
   number: string,
   lines: readonly CsvLine[],
   context: OrdersContext,
-  fresh: Map<string, string>,
+  known: Known,
 ): Pick<Planned, 'verdict' | 'why' | 'drafts'> | string {
   const { newId, business, pricing, taxes, source, orders, paid, way, collectAt, place } = context;
   if (number.length > 40) return 'order: a number has at most 40 characters';
@@ -130,7 +143,7 @@ function orderOf(
   const id = outsideId(business, 'order', name);
   const goods: OpenLine[] = [];
   for (const [at, line] of lines.entries()) {
-    const read = lineOf(line, String(at), context);
+    const read = lineOf(line, String(at), context, known.named);
     if (typeof read === 'string') return read;
     if (goods.some(({ item, price }) => item === read.item && price === read.price))
       return `${read.name} stands there twice`;
@@ -162,7 +175,7 @@ function orderOf(
     return more.length === 0
       ? { verdict: 'same', why: '', drafts: [] }
       : { verdict: 'changed', why: 'more was paid for it', drafts: more };
-  const customer = customerOf(lines, number, context, fresh);
+  const customer = customerOf(lines, number, context, known);
   if (typeof customer === 'string') return customer;
   return {
     verdict: 'new',
@@ -194,57 +207,29 @@ const firstOf = (lines: readonly CsvLine[], column: 'paid' | 'until' | 'note'): 
 function lineOf(
   line: CsvLine,
   key: string,
-  { items, pricing, source }: OrdersContext,
+  { pricing, source }: OrdersContext,
+  named: Named,
 ): OpenLine | string {
-  const [code, called] = [cell(line, 'code').toLowerCase(), cell(line, 'item').toLowerCase()];
-  if (code === '' && called === '') return 'neither “code” nor “item” says what was ordered';
-  const sold = items.filter(
-    ({ setStamp, isActive, choices }) => setStamp !== '' && isActive && choices.length === 0,
-  );
-  const byCode =
-    code === ''
-      ? []
-      : sold.filter((item) => item.code.toLowerCase() === code || item.barcodes.includes(code));
-  const found =
-    byCode.length > 0
-      ? byCode
-      : sold.filter(
-          (item) =>
-            called !== '' &&
-            [itemName(item), item.name].some((each) => each.toLowerCase() === called),
-        );
-  const what = [cell(line, 'code'), cell(line, 'item')].filter((part) => part !== '').join(' or ');
-  const [item] = found;
-  if (item === undefined) return `nothing is called ${what}`;
-  if (found.length > 1) return `several things are called ${what}; give its code`;
-  const quantity = typedQuantity(
-    cell(line, 'quantity') === '' ? '1' : cell(line, 'quantity'),
-    item,
-  );
-  if (!quantity.ok || quantity.quantity === 0)
-    return `quantity: “${cell(line, 'quantity')}” is no quantity of ${itemName(item)}`;
+  const item = named.find(line);
+  if (typeof item === 'string') return item;
+  const many = cell(line, 'quantity');
+  const quantity = typedQuantity(many === '' ? '1' : many, item);
+  // Each on a slip of its own: those of one kind at two prices are two lines.
+  const put = quantity.ok ? putItem(emptySlip(''), item, quantity.quantity, key) : quantity;
+  if (!put.ok) return `quantity: “${many}” is no quantity of ${itemName(item)}`;
   const typed = cell(line, 'price');
   const price = typed === '' ? null : readAmount(typed, pricing.currency);
   if (price?.ok === false) return `price: “${typed}” is no price`;
-  const asked = price?.amount ?? item.price;
-  const { id, name, detail, unit, decimals, taxes, cost, isStocked, maker } = item;
-  return {
-    ...{ key, item: id, name, detail, unit, decimals, price: asked, quantity: quantity.quantity },
-    ...{ taxes, cost, isStocked },
-    ...(maker === null ? {} : { maker }),
-    ...(asked === item.price && item.otherPrice !== null ? { otherPrice: item.otherPrice } : {}),
-    ...(asked === item.price
-      ? {}
-      : { listPrice: item.price, reason: `as ordered at ${source}`.slice(0, 200) }),
-  };
+  const priced = setPrice(put.slip, key, price?.amount ?? item.price, `as ordered at ${source}`);
+  return (priced.ok ? priced : put).slip.lines[0]!;
 }
 
 /** Whoever has the mail, the telephone or the name; or somebody new. */
 function customerOf(
   lines: readonly CsvLine[],
   number: string,
-  { newId, newSalt, business, customers, source }: OrdersContext,
-  fresh: Map<string, string>,
+  { newId, newSalt, business, source }: OrdersContext,
+  { customers, fresh }: Known,
 ): { readonly id: string; readonly drafts: readonly Draft[] } | string {
   const [first] = lines;
   if (first === undefined) return 'nothing was ordered';
@@ -256,11 +241,11 @@ function customerOf(
   if (lines.some((line) => cell(line, 'name') !== contact.name && cell(line, 'name') !== ''))
     return 'name: its lines are of different people';
   if (contact.name === '') return 'name: nothing stands there';
-  const found = findByContact(contact, customers);
+  const found = customers(contact);
   if (found.length > 1)
     return `several customers are called ${contact.name}; give the mail or telephone of one`;
-  const [known] = found;
-  if (known !== undefined) return { id: known.id, drafts: [] };
+  const [there] = found;
+  if (there !== undefined) return { id: there.id, drafts: [] };
   const key = contact.email.toLowerCase() || contact.phone || `${source}/${number}`;
   const before = fresh.get(key);
   if (before !== undefined) return { id: before, drafts: [] };

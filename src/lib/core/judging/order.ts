@@ -1,5 +1,7 @@
 /** Orders of customers: of goods as they are set up, said once, and paid for once. */
 import type { EntryOf } from '../daybook/kinds';
+import { sum } from '../money/units';
+import { totalOf } from '../order/agreed';
 import type { Evidence } from './evidence';
 import { lineDoubt } from './sale-lines';
 import type { Doubt } from './verdict';
@@ -23,7 +25,12 @@ export function judgeOrder(
     const doubt = lineDoubt(line, { event, stamp, customer, standingName }, evidence);
     if (doubt !== null) return { code: 'order/line', found: line.name };
   }
-  return null;
+  // Where tax is in prices, a line comes to no more than what is left of it.
+  const isTaxIn = evidence.history
+    .inForce('business.set', evidence.business, stamp)
+    .every(({ pricesIncludeTax }) => pricesIncludeTax);
+  const wrong = lines.find(({ total, gross, discount }) => isTaxIn && total !== gross - discount);
+  return wrong === undefined ? null : { code: 'order/line', found: wrong.name };
 }
 
 /** Of an order that there is, to be collected at an event that there is. */
@@ -48,19 +55,24 @@ export const judgeOrderStage = (
     ? { code: 'order/unknown', found: body.order }
     : null;
 
-/** For an order that there is, by a way that is not cash and not somebody's account; the same is not said twice. */
+/**
+ * For an order that there is, by a way that is not cash and not somebody's account; the same is not said twice, and no
+ * more than it comes to.
+ */
 export function judgeOrderPaid(
   { body, stamp }: EntryOf<'order.paid'>,
   { books, history }: Evidence,
 ): Doubt | null {
   const { order, way, amount, reference } = body;
-  if (books.row('orders', order) === undefined) return { code: 'order/unknown', found: order };
+  const known = books.row('orders', order);
+  if (known === undefined) return { code: 'order/unknown', found: order };
   const isPaidSo = history
     .inForce('way.set', way, stamp)
     .some(({ method }) => method === 'own' || method === 'transfer' || method === 'cheque');
   if (!isPaidSo) return { code: 'order/way', found: way };
-  const isThere = books
-    .rows('ordersPaid')
-    .some((each) => each.order === order && each.reference === reference && each.amount === amount);
-  return isThere ? { code: 'order/paid-again', found: reference } : null;
+  const before = books.rows('ordersPaid').filter((each) => each.order === order);
+  if (before.some((each) => each.reference === reference && each.amount === amount))
+    return { code: 'order/paid-again', found: reference };
+  const left = totalOf(known.lines) - sum(before.map((each) => each.amount));
+  return amount > left ? { code: 'order/paid-more', found: amount, wanted: left } : null;
 }

@@ -58,6 +58,7 @@ export const EFFECT_OF = {
   'order/again': 'barred',
   'order/way': 'barred',
   'order/paid-again': 'barred',
+  'order/paid-more': 'barred',
   'payment/voucher': 'doubted',
   'payment/over-limit': 'doubted',
   'held/overspent': 'doubted',

@@ -1,6 +1,6 @@
 /** Orders that nobody came for, and those of which more was handed over than there was. */
 import type { Row } from '../books/tables';
-import { stageOf } from '../event/stage';
+import { isCounted } from '../event/stage';
 import { lastDay } from '../event/todays-event';
 import { isOpen, type OrderNow } from '../order/order-state';
 
@@ -42,4 +42,4 @@ export function orderEnds(
 export const uncollectedName = (order: string, event: string): string => `order:${order}-${event}`;
 
 const isOver = (event: Row<'events'>, today: string): boolean =>
-  lastDay(event) < today || ['counted', 'settled'].includes(stageOf(event));
+  lastDay(event) < today || isCounted(event);

@@ -36,6 +36,22 @@ export const handedOf = (sums: readonly Pick<Row<'orderSums'>, 'line' | 'handed'
 export const restOf = ({ id, quantity }: OrderLine, handed: HandedOver): number =>
   Math.max(0, quantity - (handed.get(id) ?? 0));
 
+/** Whether what lines of a slip hand over of one order is still left of it. */
+export function isStillToHand(
+  lines: readonly { readonly quantity: number; readonly ordered?: Ordered | undefined }[],
+  order: { readonly stage: string; readonly lines: readonly OrderLine[] },
+  handed: HandedOver,
+): boolean {
+  const wanted = new Map<string, number>();
+  for (const { quantity, ordered } of lines)
+    if (ordered !== undefined) wanted.set(ordered.line, (wanted.get(ordered.line) ?? 0) + quantity);
+  return (
+    wanted.size === 0 ||
+    (order.stage !== 'off' &&
+      order.lines.every((line) => (wanted.get(line.id) ?? 0) <= restOf(line, handed)))
+  );
+}
+
 /** What all of it comes to, with tax, on the cash side. */
 export const totalOf = (lines: readonly OrderLine[]): number =>
   sum(lines.map(({ total }) => total));

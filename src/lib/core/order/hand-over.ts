@@ -20,6 +20,8 @@ export type HandOverOutcome =
   | { readonly ok: false; readonly refusal: OrderRefusal };
 
 /**
+ * What was noted of the order stays there: it may be personal, and a sale's note is for good.
+ *
  * A slip with all of it that is left, at the prices that were agreed. What goods cost, whose they are and how they are
  * taxed is as it is now. Of a quote that is out of date the prices are those of now.
  */
@@ -42,7 +44,6 @@ export function handOver(command: HandOver): HandOverOutcome {
       ...emptySlip(newId()),
       ...{ lines, customer },
       handsOver: { id, number, customer: order.customer },
-      ...(order.note === '' ? {} : { note: order.note }),
     },
   };
 }

@@ -59,7 +59,11 @@ function goodsOf(order: Order, handed: HandedOver, today: string): GoodsState {
 export const isOpen = ({ goods }: Pick<OrderNow, 'goods'>): boolean =>
   goods !== 'handed over' && goods !== 'off' && goods !== 'out of date';
 
-/** All that there are, the latest first. @param balances What stands on accounts, by their names. */
+/**
+ * All that there are, the latest first.
+ * @param balances What stands on accounts, by their names.
+ * @param today The local day, ISO 8601; empty where quotes do not matter, of which none is out of date then.
+ */
 export function ordersNow(
   orders: readonly Order[],
   sums: readonly Row<'orderSums'>[],
@@ -82,31 +86,6 @@ export function ordersNow(
       ),
     )
     .sort((a, b) => (a.order.id < b.order.id ? 1 : -1));
-}
-
-/**
- * What orders keep back of goods that are counted, by place and item (`keptKey` of lists). Thousandths.
- * @param isLoaded Whether an event has a load list that keeps the goods back where they come from: then they are kept
- *   back at the event.
- */
-export function reservedByOrders(
-  orders: readonly OrderNow[],
-  keyOf: (place: string, item: string) => string,
-  isLoaded: (event: string) => boolean,
-): ReadonlyMap<string, number> {
-  const reserved = new Map<string, number>();
-  for (const now of orders) {
-    const { place: kept, collectAt, lines, sort } = now.order;
-    const place = collectAt !== null && isLoaded(collectAt) ? collectAt : kept;
-    if (place === null || sort === 'quote' || !isOpen(now)) continue;
-    for (const line of lines) {
-      const rest = restOf(line, now.handed);
-      if (line.item === null || !line.isStocked || rest === 0) continue;
-      const key = keyOf(place, line.item);
-      reserved.set(key, (reserved.get(key) ?? 0) + rest);
-    }
-  }
-  return reserved;
 }
 
 /** What an event must have with it for the orders that are collected there. Thousandths by item. */

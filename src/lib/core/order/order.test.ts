@@ -25,16 +25,11 @@ import type { Draft } from '../daybook/chain';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
 import { PRICING, VAT } from '../testing/a-sale';
 import { customerId, EVENT, eventBody, idOf, item } from '../testing/made-up-business';
-import { offNext, restValueOf } from './agreed';
+import { keptBack } from '../stock/kept-back';
+import { advanceFault, asksFor, feeSlip, keptAt } from './advance';
+import { isStillToHand, offNext, restValueOf } from './agreed';
 import { handOver } from './hand-over';
-import {
-  changeOf,
-  orderNow,
-  ordersNow,
-  reservedByOrders,
-  wantedAt,
-  type OrderNow,
-} from './order-state';
+import { changeOf, orderNow, ordersNow, wantedAt, type OrderNow } from './order-state';
 import {
   changeOrder,
   keepOrder,
@@ -197,6 +192,7 @@ describe('handing an order over', () => {
         [500, 99],
       ],
     );
+    assert.equal(made.slip.note, undefined, 'what was noted may be personal, and stays there');
     assert.deepEqual(made.slip.handsOver, { id: order.id, number: 'K1-1', customer: buyer.id });
     // A standing discount was in it already, and is not given twice.
     assert.equal(totalOf({ ...made.slip, customer: { ...buyer, discount: '50' } }), 999);
@@ -326,15 +322,21 @@ describe('how an order stands', () => {
 
   it('keeps goods back where they are, and at the event once a list takes them there', () => {
     const now = orderNow(order, some, 0, TODAY);
-    const key = (place: string, of: string): string => `${place} ${of}`;
     const [one, two] = [item(1, 0).id, item(2, 0).id];
-    const at = (isLoaded: boolean, of: OrderNow = now) =>
-      Object.fromEntries(reservedByOrders([of], key, () => isLoaded));
-    assert.deepEqual(at(false), { [`base ${one}`]: 2000, [`base ${two}`]: 1000 });
-    assert.deepEqual(at(true), { [`${EVENT} ${one}`]: 2000, [`${EVENT} ${two}`]: 1000 });
-    assert.deepEqual(at(false, orderNow(order, all, 0, TODAY)), {});
-    assert.deepEqual(at(false, orderNow({ ...order, stage: 'off' }, some, 0, TODAY)), {});
-    assert.deepEqual(at(false, orderNow({ ...order, sort: 'quote' }, some, 0, TODAY)), {});
+    const at = (stage: string, of: OrderNow = now): Record<string, number> => {
+      const list = { use: 'load', event: EVENT, stage, from: 'base', to: EVENT } as Row<'lists'>;
+      const kept = [...keptBack([{ list, lines: [] }], [of])];
+      return Object.fromEntries(kept.map(([key, { reserved }]) => [key, reserved]));
+    };
+    const atBase = { [`base ${one}`]: 2000, [`base ${two}`]: 1000 };
+    assert.deepEqual(at('draft'), atBase);
+    assert.deepEqual(at('off'), atBase);
+    const atEvent = { [`${EVENT} ${one}`]: 2000, [`${EVENT} ${two}`]: 1000 };
+    assert.deepEqual(at('approved'), atEvent);
+    assert.deepEqual(at('done'), atEvent);
+    assert.deepEqual(at('draft', orderNow(order, all, 0, TODAY)), {});
+    assert.deepEqual(at('draft', orderNow({ ...order, stage: 'off' }, some, 0, TODAY)), {});
+    assert.deepEqual(at('draft', orderNow({ ...order, sort: 'quote' }, some, 0, TODAY)), {});
     assert.deepEqual(
       [...wantedAt(EVENT, [now])],
       [
@@ -343,6 +345,45 @@ describe('how an order stands', () => {
       ],
     );
     assert.deepEqual([...wantedAt('elsewhere', [now])], []);
+  });
+
+  it('asks for what was agreed in advance, then for all that is due, and takes no more', () => {
+    const asks = (balance: number): number => asksFor(orderNow(order, new Map(), balance, TODAY));
+    assert.deepEqual([asks(0), asks(-100), asks(-300), asks(-1100)], [300, 200, 800, 0]);
+    const now = orderNow(order, new Map(), -300, TODAY);
+    assert.equal(advanceFault(now, 800), null);
+    assert.deepEqual(advanceFault(now, 801), { code: 'order/more-than-due', due: 800 });
+    assert.deepEqual(
+      [keptAt(true, EVENT, EVENT), keptAt(false, EVENT, EVENT), keptAt(true, null, EVENT)],
+      [EVENT, 'base', 'base'],
+    );
+    assert.equal(keptAt(true, null, undefined), 'base');
+  });
+
+  it('keeps a fee of its deposit when it is called off: a sale with its tax, and nobody’s discount', () => {
+    const now = orderNow({ ...order, stage: 'off' }, new Map(), -300, TODAY);
+    const fee = (amount: number) =>
+      feeSlip({ newId, now, name: 'Wren', amount, taxes: [VAT, { id: 'another' }] });
+    const made = fee(200);
+    assert.ok(made.ok);
+    const { cash } = priceSlip(made.slip, PRICING, [VAT]);
+    assert.deepEqual([cash.total, cash.taxes[0]?.amount], [200, 33]);
+    assert.equal(made.slip.handsOver?.id, order.id);
+    const more = fee(301);
+    assert.deepEqual(more.ok ? null : more.refusal, { code: 'order/fee-more', left: 300 });
+  });
+
+  it('is handed over no more by a slip that waited while another one did', () => {
+    const made = over(order);
+    assert.ok(made.ok);
+    const { lines } = made.slip;
+    const isStill = (handed: ReadonlyMap<string, number>, of = order): boolean =>
+      isStillToHand(lines, of, handed);
+    assert.ok(isStill(new Map()));
+    assert.equal(isStill(some), false);
+    assert.equal(isStill(new Map(), { ...order, stage: 'off' }), false);
+    assert.ok(isStillToHand(lines.slice(1), order, some), 'what the others did not touch');
+    assert.ok(isStillToHand([{ quantity: 1000 }], { ...order, stage: 'off' }, all), 'a fee');
   });
 
   it('is read of all rows at once, the latest first', () => {

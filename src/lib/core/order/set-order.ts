@@ -21,9 +21,14 @@ export type OrderRefusal =
   | { readonly code: 'order/day-over'; readonly until: string }
   | { readonly code: 'order/no-day' }
   | { readonly code: 'order/deposit-wrong'; readonly total: number }
-  | { readonly code: 'order/no-number' }
   | { readonly code: 'order/no-reason' }
-  | { readonly code: 'order/ended' };
+  | { readonly code: 'order/ended' }
+  /** Something of it was handed over, or it was called off, since its lines were put on the slip. */
+  | { readonly code: 'order/changed'; readonly number: string }
+  | { readonly code: 'order/more-than-due'; readonly due: number }
+  | { readonly code: 'order/fee-more'; readonly left: number }
+  /** Nobody has set up that deposits pay for anything. */
+  | { readonly code: 'order/no-way' };
 
 export type OrderOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[]; readonly id: string }

@@ -303,8 +303,8 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'order.set': true,
   'order.terms': true,
   'order.stage': true,
-  // Money that was paid was paid.
-  'order.paid': false,
+  // What others say: nothing has changed hands here.
+  'order.paid': true,
   'receipt.asked': false,
   'looseEnd.settled': true,
   'looseEnd.handed': true,

@@ -1,6 +1,6 @@
 /** Asking for a receipt to be sent, by e-mail or as a text message: a command. */
-import { parsePhoneNumberFromString, type CountryCode } from 'libphonenumber-js/min';
 import { z } from 'zod';
+import { phoneNumber } from '../customer/phone-number';
 import type { Draft } from '../daybook/chain';
 import { privateDraft } from '../daybook/kinds';
 import type { ReceiptWay } from '../daybook/kinds/receipt-asked';
@@ -36,7 +36,7 @@ export function askReceipt(command: AskReceipt): AskReceiptOutcome {
   const { newId, newSalt, sale, customer, locale, isGift } = command;
   const typed = command.to.trim();
   const way = typed.includes('@') ? 'email' : 'text';
-  const to = way === 'email' ? addressIn(typed) : numberIn(typed, locale);
+  const to = way === 'email' ? addressIn(typed) : phoneNumber(typed, locale);
   if (to === null) {
     const code = way === 'email' ? 'receipt/address-wrong' : 'receipt/number-wrong';
     return { ok: false, refusal: { code, typed } };
@@ -53,14 +53,4 @@ export function askReceipt(command: AskReceipt): AskReceiptOutcome {
 function addressIn(typed: string): string | null {
   const address = z.email().max(254).safeParse(typed);
   return address.success ? address.data : null;
-}
-
-/** As E.164 has it, such as +441632960123; null if it is no number of its country. */
-function numberIn(typed: string, locale: string): string | null {
-  const country = new Intl.Locale(locale).region as CountryCode | undefined;
-  const number =
-    country === undefined
-      ? parsePhoneNumberFromString(typed)
-      : parsePhoneNumberFromString(typed, country);
-  return number?.isPossible() === true ? number.number : null;
 }

@@ -4,7 +4,7 @@
  */
 import { outsideId } from '../daybook/outside-id';
 import { bagsOf, type Bag } from '../drawer/move-cash';
-import { stageOf } from '../event/stage';
+import { isCounted } from '../event/stage';
 import { momentOf } from '../event/local-time';
 import { byAmount } from '../loose-end/by-amount';
 import { lateCashes, lateCashName } from '../loose-end/late-cash';
@@ -183,7 +183,7 @@ function drawerEnds({ drawers, drawerSums, drawerReads }: SettlingRows): EventEn
 }
 
 const isOver = (event: SettlingRows['event'], now: number): boolean =>
-  now > endOf(event) || ['counted', 'settled'].includes(stageOf(event));
+  now > endOf(event) || isCounted(event);
 
 const slipEnds = ({
   waiting,

@@ -77,7 +77,8 @@ export function heldDrafts(
   }
 }
 
-function sell(
+/** Rung up for a customer, whatever the way to pay knows of any account. */
+export function sell(
   writer: Writer,
   slip: ReturnType<typeof emptySlip>,
   way: WayToPay,

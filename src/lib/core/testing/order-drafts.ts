@@ -1,23 +1,12 @@
 /** Orders of customers, drawn for the property tests: agreed, paid for in advance, handed over, called off. */
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
-import type { HeldFacts } from '../held/spend';
 import { stageOrder } from '../order/set-order';
 import type { OrderLine } from '../order/agreed';
 import { CASH_WAY, type WayToPay } from '../payment/ways';
-import { takePart } from '../sale/take-part';
 import { emptySlip, putPaidIn, type OpenSlip } from '../slip/open-slip';
-import {
-  BUSINESS,
-  customerId,
-  DRAWER,
-  EVENT,
-  idOf,
-  itemId,
-  pricing,
-  TAX,
-  tax,
-} from './made-up-business';
+import { customerId, EVENT, idOf, itemId, TAX } from './made-up-business';
+import { sell } from './held-drafts';
 import { voided, type Writer } from './put-right-drafts';
 
 export const ORDER_DOES = [
@@ -54,9 +43,6 @@ export const orderLine = (n: number): OrderLine => ({
   ...{ decimals: 0, price: 200, quantity: 9000, taxes: [TAX], cost: 123_456, isStocked: true },
   ...{ gross: 1800, discount: 100, standing: 0, total: 1700 },
 });
-
-/** As a device knows it that has heard of enough: whether that is so the books say. */
-const FACTS: HeldFacts = { balance: -1_000_000, sold: [], state: undefined, creditLimit: null };
 
 export function orderDrafts(
   writer: Writer,
@@ -112,22 +98,4 @@ export function orderDrafts(
       return what === 'void' ? [...sold, ...voided(writer, sold, by, true)] : sold;
     }
   }
-}
-
-function sell(
-  writer: Writer,
-  slip: OpenSlip,
-  way: WayToPay,
-  n: number,
-  now: number,
-): readonly Draft[] {
-  const taken = takePart({
-    newId: writer.newId,
-    slip: { ...slip, customer: { id: customerId(n), name: 'Wren', discount: '0' } },
-    ...{ pricing, taxes: [tax], event: { id: EVENT, timeZone: 'Europe/London' } },
-    ...{ drawer: DRAWER, deviceNumber: writer.number, number: writer.nextSale(), now },
-    ...{ way, amount: null, held: FACTS, business: BUSINESS },
-  });
-  if (!taken.ok) throw new Error(taken.refusal.code);
-  return taken.drafts;
 }

@@ -113,6 +113,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'order/again': 'of that order something else had been agreed already',
   'order/way': 'that is no way by which others take money',
   'order/paid-again': 'the same was said of that order already',
+  'order/paid-more': 'more would have been paid for the order than it comes to',
   'payment/way': 'it was taken in a way that was not set up so',
   'payment/drawer': 'it went into a drawer that was never opened',
   'payment/rounding': 'it was rounded by more than the cash step',

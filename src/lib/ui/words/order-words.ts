@@ -33,10 +33,7 @@ export const standsOf = ({ goods, money }: Pick<OrderNow, 'goods' | 'money'>): s
     ? GOODS_WORDS[goods]
     : `${GOODS_WORDS[goods]}, ${MONEY_WORDS[money]}`;
 
-export function orderRefusalWords(
-  refusal: OrderRefusal | { readonly code: 'slip/gone' | 'slip/ended' | 'order/no-way' },
-  money: MoneyWords,
-): string {
+export function orderRefusalWords(refusal: OrderRefusal, money: MoneyWords): string {
   switch (refusal.code) {
     case 'order/nothing-on-it':
       return 'Put the goods on the slip first.';
@@ -52,18 +49,18 @@ export function orderRefusalWords(
       return 'Say until when the quote holds.';
     case 'order/deposit-wrong':
       return `A deposit is an amount from nothing up to the ${money.text(refusal.total)} that it comes to.`;
-    case 'order/no-number':
-      return 'Give the number that the order has where it was made.';
     case 'order/no-reason':
       return 'Say why it is called off, in a few words.';
     case 'order/no-way':
       return 'No way to pay is a deposit yet: add one under Set-up, Ways to pay, and it can be spent when the order is handed over.';
     case 'order/ended':
       return 'All of it has been handed over already.';
-    case 'slip/ended':
-      return 'That slip has been rung up or set aside already.';
-    case 'slip/gone':
-      return 'This slip was changed in another window of this device; look at it again.';
+    case 'order/changed':
+      return `Something of ${refusal.number} was handed over meanwhile, or it was called off: take its lines off this slip, and hand over what is left from its page.`;
+    case 'order/more-than-due':
+      return `Only ${money.text(refusal.due)} is still to pay for it.`;
+    case 'order/fee-more':
+      return `Only ${money.text(refusal.left)} of the deposit is left.`;
   }
 }
 

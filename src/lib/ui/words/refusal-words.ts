@@ -6,8 +6,10 @@ import type { RingUpRefusal } from '../../core/sale/ring-up';
 import type { KeepRefusal } from '../../core/set-aside/kept-slips';
 import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
+import type { OrderRefusal } from '../../core/order/set-order';
 import { heldRefusalWords } from './held-words';
 import { quantityWords, type MoneyWords } from './money-words';
+import { orderRefusalWords } from './order-words';
 import { returnRefusalWords } from './return-words';
 
 export type AnyRefusal =
@@ -17,6 +19,7 @@ export type AnyRefusal =
   | DiscountRefusal
   | KeepRefusal
   | SlipRefusal
+  | OrderRefusal
   | ExchangeRefusal
   | { readonly code: 'exchange/changed'; readonly number: string }
   | { readonly code: 'slip/gone' | 'slip/ended' }
@@ -26,7 +29,11 @@ export type AnyRefusal =
   | { readonly code: 'pay/no-cash-here' }
   | { readonly code: 'right/lacking' };
 
+const isOfOrder = (refusal: AnyRefusal): refusal is OrderRefusal =>
+  refusal.code.startsWith('order/');
+
 export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
+  if (isOfOrder(refusal)) return orderRefusalWords(refusal, money);
   switch (refusal.code) {
     case 'amount/empty':
       return 'Type an amount above zero, such as 4.50.';

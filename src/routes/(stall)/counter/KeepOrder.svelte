@@ -1,13 +1,12 @@
 <!-- The slip becomes a quote, or goods that are kept for whoever is on it. -->
 <script lang="ts">
   import { readAmount } from '$lib/core/money/amount-text';
+  import { keptAt } from '$lib/core/order/advance';
   import type { OrderSort } from '$lib/core/order/set-order';
   import { lenderOf } from '$lib/core/slip/open-slip';
-  import { BASE } from '$lib/core/books/tables';
   import { newSalt } from '$lib/device/new-id';
   import { keepAsOrder } from '$lib/device/keep-order';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { orderRefusalWords } from '$lib/ui/words/order-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../stall.svelte';
   import CollectAt from '../orders/CollectAt.svelte';
@@ -37,6 +36,13 @@
   let wrong = $state('');
   let isBusy = $state(false);
 
+  /** The next one is of somebody else. */
+  function reset(): void {
+    sort = null;
+    [until, deposit, collectAt, note] = ['', '', '', ''];
+    isReady = true;
+  }
+
   async function keep(): Promise<void> {
     if (sort === null || isBusy) return;
     const asked = deposit.trim() === '' ? null : readAmount(deposit, money.currency);
@@ -45,7 +51,7 @@
       return;
     }
     if (sort !== 'quote' && (asked?.amount ?? 0) > 0 && !stall.wayRows.some(isDepositWay)) {
-      wrong = orderRefusalWords({ code: 'order/no-way' }, money);
+      wrong = refusalWords({ code: 'order/no-way' }, money);
       return;
     }
     if (stall.slipLacks.length > 0) {
@@ -72,21 +78,23 @@
           },
           ...{ deposit: asked?.amount ?? 0, stage: isReady ? 'ready' : 'waiting' },
           collectAt: collectAt === '' ? null : collectAt,
-          // What is here is kept here, if it is collected here; all else where goods are at home.
-          place: isReady && event !== undefined && collectAt === event.id ? event.id : BASE,
+          place: keptAt(isReady, collectAt === '' ? null : collectAt, event?.id),
         },
         lenderOf(slip.current),
       );
-      wrong = kept.ok ? '' : orderRefusalWords(kept.refusal, money);
+      wrong = kept.ok ? '' : refusalWords(kept.refusal, money);
       if (!kept.ok || customer === undefined) return;
       const { id, number } = kept;
-      const paysNow = sort !== 'quote' && (asked?.amount ?? 0) > 0;
-      if (paysNow) putDeposit(stall, { id, number, customer }, asked?.amount ?? 0);
-      sort = null;
+      const advance = sort === 'quote' ? 0 : (asked?.amount ?? 0);
+      const refused = advance === 0 ? null : putDeposit(stall, { id, number, customer }, advance);
+      const isOnSlip = advance > 0 && refused === null;
+      reset();
       ondone(
-        paysNow
+        isOnSlip
           ? `${number} is kept for ${customer.name}; its deposit is on the slip.`
-          : `${number} is written down for ${customer.name}.`,
+          : refused === null
+            ? `${number} is written down for ${customer.name}.`
+            : `${number} is kept; its deposit is not on the slip: ${refusalWords(refused, money)}`,
       );
     } finally {
       isBusy = false;

@@ -41,7 +41,8 @@
   const lasts = $derived(
     stall.wayRows.find(({ method, isActive }) => method === 'voucher' && isActive)?.lasts ?? 0,
   );
-  let until = $derived(lasts === 0 ? '' : daysAfter(today, lasts));
+  const usualDay = $derived(lasts === 0 ? '' : daysAfter(today, lasts));
+  let until = $derived(usualDay);
   let paid = $state('');
   let wrong = $state('');
 
@@ -73,7 +74,7 @@
     });
     wrong = refusal === null ? '' : refusalWords(refusal, money);
     if (refusal !== null) return;
-    [value, number] = ['', ''];
+    [value, number, until] = ['', '', usualDay];
     ondone(`A voucher of ${money.text(read.amount)} is on the slip.`);
   }
 

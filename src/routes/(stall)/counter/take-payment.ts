@@ -2,6 +2,7 @@
 import { stageOf } from '$lib/core/event/stage';
 import type { RestBy } from '$lib/core/sale/exchange';
 import { ringUpExchange, type ExchangeRefusal } from '$lib/core/sale/ring-up-exchange';
+import type { OrderRefusal } from '$lib/core/order/set-order';
 import { ringUp, type RingUpRefusal } from '$lib/core/sale/ring-up';
 import type { SaleDocument } from '$lib/core/sale/sale-document';
 import type { SaleSurroundings } from '$lib/core/sale/sale-drafts';
@@ -27,6 +28,7 @@ type Refusal =
   | PartRefusal
   | RingUpRefusal
   | ExchangeRefusal
+  | OrderRefusal
   | BackChanged
   | SlipOver
   | SlipJoined

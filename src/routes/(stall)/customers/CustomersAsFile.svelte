@@ -20,7 +20,7 @@
   }
   const { customers }: Props = $props();
   const stall = useStall();
-  const { currency } = $derived(stall.business);
+  const { currency, locale } = $derived(stall.business);
   const there = $derived(
     customers.filter(({ whoStamp, isErased }) => whoStamp !== '' && !isErased),
   );
@@ -32,7 +32,7 @@
     const lines = csv === null ? customersFromVcards(text) : csv.lines;
     if (typeof lines === 'string') return lines;
     const now = await stall.db.books.customers.toArray();
-    return readCustomers({ newId, newSalt, lines, customers: now, currency });
+    return readCustomers({ newId, newSalt, lines, customers: now, currency, locale });
   }
 </script>
 

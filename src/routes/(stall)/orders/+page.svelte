@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Column } from '$lib/core/list/list-view';
+  import { sum } from '$lib/core/money/units';
   import { isOpen, type OrderNow } from '$lib/core/order/order-state';
   import { namedOrders, NO_ORDERS } from '$lib/device/orders';
   import { live } from '$lib/device/live.svelte';
@@ -19,6 +20,8 @@
     return () => namedOrders(db, today);
   }, NO_ORDERS);
   const shown = $derived(isAll ? found.value.orders : found.value.orders.filter(isOpen));
+  /** Owed on all deposits, also of orders that are over. */
+  const advance = $derived(sum(found.value.orders.map(({ deposit }) => deposit)));
   const nameOf = ({ order }: OrderNow): string => found.value.names.get(order.customer) ?? '';
   const eventOf = ({ order }: OrderNow): string =>
     stall.events.find(({ id }) => id === order.collectAt)?.short ?? '';
@@ -58,6 +61,11 @@
       >
     {/each}
   </div>
+  {#if advance > 0}
+    <p class="text-lg">
+      Paid in advance, together: <b class="amount" data-testid="advance">{money.text(advance)}</b>
+    </p>
+  {/if}
   <section class="sheet" aria-label="Quotes, goods that are kept, orders to collect">
     <List
       name="Orders of customers"

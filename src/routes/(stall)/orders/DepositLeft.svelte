@@ -3,10 +3,11 @@
   import { goto } from '$app/navigation';
   import type { Row } from '$lib/core/books/tables';
   import { readAmount } from '$lib/core/money/amount-text';
+  import { feeSlip } from '$lib/core/order/advance';
   import type { OrderNow } from '$lib/core/order/order-state';
+  import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { refusalWords } from '$lib/ui/words/refusal-words';
-  import { putFee } from '../counter/take-order';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
@@ -25,11 +26,10 @@
   /** Onto the slip at the counter, where the deposit pays for it: it has its tax, and a receipt. */
   function keepFee(): void {
     const read = readAmount(fee, money.currency);
-    if (read.ok && read.amount > now.deposit) {
-      wrong = `Only ${money.text(now.deposit)} of the deposit is left.`;
-      return;
-    }
-    const refusal = read.ok ? putFee(stall, now.order, customer, read.amount) : read.refusal;
+    const made = read.ok
+      ? feeSlip({ newId, now, name: customer.name, amount: read.amount, taxes: stall.taxes })
+      : read;
+    const refusal = made.ok ? stall.slip.takeOrder(made.slip) : made.refusal;
     wrong = refusal === null ? '' : refusalWords(refusal, money);
     if (refusal === null) void goto('/counter');
   }

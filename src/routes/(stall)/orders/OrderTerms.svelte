@@ -7,7 +7,7 @@
   import { changeOrder, type OrderSort } from '$lib/core/order/set-order';
   import { newId, newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { orderRefusalWords, SORT_WORDS } from '$lib/ui/words/order-words';
+  import { SORT_WORDS } from '$lib/ui/words/order-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { Goods } from '../stock/goods.svelte';
   import { useStall } from '../stall.svelte';
@@ -45,7 +45,7 @@
         event: stall.event?.id ?? null,
       }),
     );
-    wrong = made.ok ? '' : orderRefusalWords(made.refusal, money);
+    wrong = made.ok ? '' : refusalWords(made.refusal, money);
     if (!made.ok) return;
     await stall.daybook.settle();
     toast('Saved.');

@@ -37,6 +37,7 @@
     return readOrders(lines, {
       ...{ newId, newSalt, items, customers, orders, paid, source: from, place: BASE },
       ...{ business: stall.identity.business, pricing: stall.business, taxes: stall.taxes },
+      locale: stall.business.locale,
       collectAt: collectAt === '' ? null : collectAt,
       way: way === '' ? null : way,
     });

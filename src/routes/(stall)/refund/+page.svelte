@@ -188,7 +188,11 @@
     <div class="flex flex-wrap gap-2">
       <RightButton
         right="refund.unlinked"
-        label={gives === null ? 'Give back' : `Give back ${money.text(gives)}`}
+        label={gives === null
+          ? 'Give back'
+          : by === 'credit'
+            ? `Keep ${money.text(gives)} as credit`
+            : `Give back ${money.text(gives)}`}
         onGo={go}
       />
       <a class="btn btn-quiet" href="/find">Cancel</a>

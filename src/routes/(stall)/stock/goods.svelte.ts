@@ -2,22 +2,14 @@
 import { BASE, SUPPLIERS, type Row } from '$lib/core/books/tables';
 import { isRecent, recentSince } from '$lib/core/event/recent';
 import { isKnown } from '$lib/core/event/todays-event';
-import { reservedByOrders, type OrderNow } from '$lib/core/order/order-state';
-import {
-  keptByLists,
-  keptKey,
-  linesNow,
-  type Kept,
-  type WholeList,
-} from '$lib/core/stock/list-state';
+import type { OrderNow } from '$lib/core/order/order-state';
+import { keptBack } from '$lib/core/stock/kept-back';
+import { linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
 import { allOrders } from '$lib/device/orders';
 import { allPlaces } from '$lib/core/stock/places';
 import { itemName } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
 import { useStall, type Stall } from '../stall.svelte';
-
-/** A draft keeps nothing back, and one that was called off no more. */
-const isLoading = (stage: string): boolean => stage === 'approved' || stage === 'done';
 
 /** To be made while a component is; each part is read only once it is asked for by the component that makes it. */
 export class Goods {
@@ -88,19 +80,7 @@ export class Goods {
     return this.#lists.value;
   }
   /** What lists keep back, and orders of customers. */
-  readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => {
-    const kept = new Map(keptByLists(this.lists));
-    const loads = this.lists.filter(({ list }) => list.use === 'load');
-    const loaded = new Set(
-      loads.flatMap(({ list }) => (isLoading(list.stage) ? (list.event ?? []) : [])),
-    );
-    const isLoaded = (event: string): boolean => loaded.has(event);
-    for (const [key, more] of reservedByOrders(this.orders, keptKey, isLoaded)) {
-      const { reserved = 0, onOrder = 0 } = kept.get(key) ?? {};
-      kept.set(key, { reserved: reserved + more, onOrder });
-    }
-    return kept;
-  });
+  readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => keptBack(this.lists, this.orders));
 
   nameOf = (item: string): string => {
     const known = this.items.get(item);

@@ -9,8 +9,8 @@
   import { lapseVouchers } from '$lib/core/held/set-held';
   import { newId } from '$lib/device/new-id';
   import { setHeldWords } from '$lib/ui/words/held-words';
-  import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import WriteOff from './WriteOff.svelte';
 
   const stall = useStall();
   const { books } = stall.db;
@@ -85,15 +85,11 @@
   </p>
   {#if over.length > 0}
     <div class="sheet flex flex-wrap items-center justify-between gap-3">
-      <span>{money.text(owedOn(over))} is left on vouchers that ran out.</span>
-      <RightButton
-        right="voucher.set"
-        look="btn-quiet"
-        label="Write it off: {over.length === 1
-          ? 'one voucher'
-          : `${String(over.length)} vouchers`}"
-        onGo={lapse}
-      />
+      <span
+        >{over.length === 1 ? 'One voucher' : `${String(over.length)} vouchers`} ran out with something
+        left.</span
+      >
+      <WriteOff what={money.text(owedOn(over))} onGo={lapse} />
     </div>
   {/if}
   {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}

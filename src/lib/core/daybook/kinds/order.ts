@@ -1,50 +1,22 @@
 import { z } from 'zod';
-import {
-  amount,
-  amountFromZero,
-  cost,
-  day,
-  kind,
-  name,
-  note,
-  placeId,
-  quantity,
-  recordId,
-} from '../kind';
+import { amountFromZero, day, kind, note, placeId, quantity, recordId } from '../kind';
+import { openLine } from './slip-line';
 
 /** What was agreed of one line: the goods, their price, and all that it comes to. */
-export const orderLine = z.strictObject({
-  id: recordId,
-  item: recordId.nullable(),
-  name,
-  detail: z.string().max(80),
-  unit: z.string().max(12),
-  decimals: z.int().min(0).max(3),
-  /** Minor units per unit of measure. */
-  price: amountFromZero,
-  quantity: quantity.min(1),
-  taxes: z.array(recordId).max(10),
-  cost: cost.nullable(),
-  isStocked: z.boolean(),
-  otherPrice: amount.optional(),
-  extras: z
-    .array(z.strictObject({ name, price: amount }))
-    .max(50)
-    .optional(),
-  listPrice: amount.optional(),
-  reason: z.string().max(200).optional(),
-  note: z.string().max(200).optional(),
-  seller: recordId.optional(),
-  maker: recordId.optional(),
-  tag: z.string().max(40).optional(),
-  /** Before and after every discount, on the cash side. */
-  gross: amountFromZero,
-  discount: amountFromZero,
-  /** The part of the discount that comes of a customer's or a group's standing discount. */
-  standing: amountFromZero,
-  /** With tax. */
-  total: amountFromZero,
-});
+export const orderLine = openLine
+  .omit({ listOther: true, discount: true, account: true, until: true, ordered: true })
+  .extend({
+    id: recordId,
+    price: amountFromZero,
+    quantity: quantity.min(1),
+    /** Before and after every discount, on the cash side. */
+    gross: amountFromZero,
+    discount: amountFromZero,
+    /** The part of the discount that comes of a customer's or a group's standing discount. */
+    standing: amountFromZero,
+    /** With tax. */
+    total: amountFromZero,
+  });
 
 /**
  * Goods and what they come to were agreed with a customer. That is said once and stays; how far it was handed over is
@@ -71,6 +43,10 @@ export const orderSet = kind(
     .refine(({ lines }) => lines.every((each) => each.discount <= each.gross), {
       path: ['lines'],
       message: 'no more off than a line is',
+    })
+    .refine(({ lines }) => lines.every((each) => each.total >= each.gross - each.discount), {
+      path: ['lines'],
+      message: 'a line comes to what is left of it, and its tax',
     }),
 );
 

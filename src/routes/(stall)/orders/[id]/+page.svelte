@@ -6,6 +6,7 @@
   import { isKnown } from '$lib/core/event/todays-event';
   import { moveHeld } from '$lib/core/held/set-held';
   import { readAmount } from '$lib/core/money/amount-text';
+  import { advanceFault, asksFor } from '$lib/core/order/advance';
   import { restOf } from '$lib/core/order/agreed';
   import { changeOf, isOpen } from '$lib/core/order/order-state';
   import { stageOrder } from '$lib/core/order/set-order';
@@ -16,8 +17,8 @@
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { setHeldWords } from '$lib/ui/words/held-words';
   import { quantityWords } from '$lib/ui/words/money-words';
-  import { changeWords, orderRefusalWords, SORT_WORDS } from '$lib/ui/words/order-words';
-  import { refusalWords } from '$lib/ui/words/refusal-words';
+  import { changeWords, SORT_WORDS } from '$lib/ui/words/order-words';
+  import { refusalWords, type AnyRefusal } from '$lib/ui/words/refusal-words';
   import { putDeposit, takeOrder } from '../../counter/take-order';
   import HeldMoves from '../../HeldMoves.svelte';
   import { useStall } from '../../stall.svelte';
@@ -59,64 +60,37 @@
   let wrong = $state('');
 
   async function handOver(): Promise<void> {
-    if (now === undefined) return;
-    const refusal = await takeOrder(stall, now);
-    wrong = refusal === null ? '' : takeWords(refusal);
+    const refusal = await takeOrder(stall, id);
+    wrong = refusal === null ? '' : refusalWords(refusal, money);
     if (refusal === null) await goto('/counter');
   }
-  type Taken = NonNullable<Awaited<ReturnType<typeof takeOrder>>>;
-  const takeWords = (refusal: Taken): string =>
-    refusal.code.startsWith('order/')
-      ? orderRefusalWords(refusal as Parameters<typeof orderRefusalWords>[0], money)
-      : refusalWords(refusal as Parameters<typeof refusalWords>[0], money);
 
   /** Onto the slip at the counter: there it is paid in any way, and has a receipt. */
   function payIn(): void {
     if (now === undefined || customer === undefined) return;
-    if (!slip.isEmpty) {
-      wrong = 'There is a slip at the counter: ring it up or set it aside first.';
-      return;
-    }
-    const typed = amount.trim() === '' ? money.plain(asks) : amount;
-    const read = readAmount(typed, money.currency);
-    if (read.ok && read.amount > now.due) {
-      wrong = `Only ${money.text(now.due)} is still to pay for it.`;
-      return;
-    }
+    const read = readAmount(
+      amount.trim() === '' ? money.plain(asksFor(now)) : amount,
+      money.currency,
+    );
     const { name, discount } = customer;
     const { number } = now.order;
-    const refusal = read.ok
-      ? putDeposit(
-          stall,
-          { id, number, customer: { id: customer.id, name, discount } },
-          read.amount,
-        )
-      : read.refusal;
-    if (refusal === null) {
-      void goto('/counter');
-      return;
-    }
-    wrong =
-      refusal.code === 'order/no-way'
-        ? orderRefusalWords(refusal, money)
-        : refusalWords(refusal, money);
+    const whose = { id: customer.id, name, discount };
+    const refusal: AnyRefusal | null = !slip.isEmpty
+      ? { code: 'slip/not-blank' }
+      : read.ok
+        ? (advanceFault(now, read.amount) ??
+          putDeposit(stall, { id, number, customer: whose }, read.amount))
+        : read.refusal;
+    wrong = refusal === null ? '' : refusalWords(refusal, money);
+    if (refusal === null) void goto('/counter');
   }
-  /** What was agreed and has not been paid in yet; after that all that is due. */
-  const asks = $derived(
-    now === undefined
-      ? 0
-      : Math.min(
-          now.due,
-          now.deposit < now.order.deposit ? now.order.deposit - now.deposit : now.due,
-        ),
-  );
 
   async function stage(to: 'waiting' | 'ready' | 'off', says: string): Promise<void> {
     const event = stall.event?.id ?? null;
     const made = await stall.daybook.append(() =>
       stageOrder({ newId, order: id, stage: to, reason: to === 'off' ? reason : '', event }),
     );
-    wrong = made.ok ? '' : orderRefusalWords(made.refusal, money);
+    wrong = made.ok ? '' : refusalWords(made.refusal, money);
     if (!made.ok) return;
     reason = '';
     await stall.daybook.settle();
@@ -264,7 +238,7 @@
             bind:value={amount}
             inputmode="decimal"
             autocomplete="off"
-            placeholder={money.plain(asks)}
+            placeholder={money.plain(asksFor(now))}
           />
         </div>
         <button class="btn btn-quiet">To the counter</button>
@@ -280,7 +254,9 @@
       </section>
     {/if}
     {#if now.goods !== 'handed over'}
-      {#key `${order.termsStamp} ${order.stageStamp}`}<OrderTerms {now} />{/key}
+      {#if order.stage !== 'off'}
+        {#key `${order.termsStamp} ${order.stageStamp}`}<OrderTerms {now} />{/key}
+      {/if}
       <section class="sheet grid gap-3" aria-labelledby="call-off">
         {#if order.stage === 'off'}
           <h2 id="call-off">Called off</h2>

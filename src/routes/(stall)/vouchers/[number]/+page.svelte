@@ -23,6 +23,7 @@
   import HeldMoves from '../../HeldMoves.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
+  import WriteOff from '../WriteOff.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -128,15 +129,15 @@
           {standsWords(voucher.stands)}{voucher.reason === '' ? '' : `: ${voucher.reason}`}
         </p>
       </div>
-      <button type="button" class="btn btn-quiet justify-self-start" onclick={savePaper}
-        >Save it with its code as a PDF</button
-      >
       <p class="soft">
         {voucher.until === ''
           ? 'It can be spent on any day.'
-          : `It can be spent until ${shortDayWords(voucher.until, locale)}.`}
+          : `It ${voucher.stands === 'out of date' ? 'could' : 'can'} be spent until ${shortDayWords(voucher.until, locale)}.`}
       </p>
       <HeldMoves account="voucher:{voucher.number}" testid="spent" />
+      <button type="button" class="btn btn-quiet justify-self-start" onclick={savePaper}
+        >Save it with its code as a PDF</button
+      >
     </section>
     <section class="sheet grid gap-3" aria-labelledby="change">
       <h2 id="change">Block, extend, replace</h2>
@@ -156,14 +157,6 @@
             );
           }}
         />
-        {#if voucher.stands === 'out of date'}
-          <RightButton
-            right="voucher.set"
-            look="btn-quiet"
-            label="Write {money.text(voucher.left)} off: it ran out"
-            onGo={lapse}
-          />
-        {/if}
         {#if voucher.left > 0}
           <RightButton
             right="voucher.set"
@@ -173,6 +166,9 @@
           />
         {/if}
       </div>
+      {#if voucher.stands === 'out of date'}
+        <WriteOff what={money.text(voucher.left)} onGo={lapse} />
+      {/if}
       <div class="flex flex-wrap items-end gap-2">
         <div class="min-w-44 flex-1">
           <Field label="Last day; empty is any" type="date" bind:value={until} />
