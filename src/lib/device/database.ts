@@ -253,6 +253,8 @@ export class DeviceDatabase extends Dexie {
     this.version(13).stores(stores).upgrade(fillUp);
     // Version 14 brought orders of customers.
     this.version(14).stores(stores).upgrade(fillUp);
+    // Version 15 brought points and rewards.
+    this.version(15).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

@@ -52,9 +52,17 @@ describe('the books', () => {
         const sales = books.rows('sales').filter(({ id }) => !voided.has(id));
         // What came back comes off; what cards were charged for paying so was no takings.
         const returns = books.rows('returns');
-        const cameBack = total(
-          returns.map((row) => row.total - total(row.surcharges.map(({ amount }) => amount))),
+        const givenBack = returns.flatMap(({ promotions }) =>
+          promotions.flatMap(({ postings }) => postings),
         );
+        const promotedBack = total(
+          givenBack.map(({ account, amount = 0 }) => (account.startsWith('slip:') ? amount : 0)),
+        );
+        const cameBack =
+          promotedBack +
+          total(
+            returns.map((row) => row.total - total(row.surcharges.map(({ amount }) => amount))),
+          );
         const refunds = books.rows('refunds');
         const stand = new Set(sales.map(({ id }) => id));
         const paidIn = total(
@@ -67,7 +75,18 @@ describe('the books', () => {
           cameBack -
           total(refunds.map((row) => row.total)) -
           paidIn;
-        assert.equal(total(books.rows('eventTotals').map((row) => row.takings)), takings);
+        // What points and rewards paid is no takings, and lowers taxes.
+        const ofVoided = new Set(
+          books.rows('sales').flatMap(({ id, payments }) => (voided.has(id) ? payments : [])),
+        );
+        const given = books
+          .rows('payments')
+          .filter(({ id, promotion }) => promotion !== null && !ofVoided.has(id));
+        const promoted = total(given.map(({ clears }) => clears)) - promotedBack;
+        assert.equal(
+          total(books.rows('eventTotals').map((row) => row.takings)),
+          takings - promoted,
+        );
         assert.equal(total(books.rows('eventHours').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventItems').map((row) => row.takings)), takings);
         assert.equal(total(books.rows('eventPaidIn').map((row) => row.amount)), paidIn);
@@ -104,6 +123,10 @@ describe('the books', () => {
         const tax =
           total(sales.map((row) => row.tax)) -
           total(taxBack) -
+          total(
+            given.flatMap(({ promotion }) => promotion?.lowers.map(({ amount }) => amount) ?? []),
+          ) -
+          total(givenBack.map(({ tax, amount = 0 }) => (tax === undefined ? 0 : amount))) -
           total(refunds.flatMap((row) => row.taxes.map(({ amount }) => amount)));
         assert.equal(total(books.rows('eventTaxes').map((row) => row.amount)), tax);
       }),

@@ -5,6 +5,7 @@ import { eventSumTables } from './tables/event-sums';
 import { heldTables } from './tables/held';
 import { listTables } from './tables/lists';
 import { orderTables } from './tables/orders';
+import { pointTables } from './tables/points';
 import { paymentTables } from './tables/payments';
 import { peopleTables } from './tables/people';
 import { bankTables } from './tables/bank';
@@ -19,6 +20,7 @@ export const tables = {
   ...peopleTables,
   ...drawerTables,
   ...heldTables,
+  ...pointTables,
   ...orderTables,
   ...stockTables,
   ...listTables,

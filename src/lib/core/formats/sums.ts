@@ -14,7 +14,7 @@ import { quoteSlip } from '../pricing/quote';
 import type { Slip } from '../pricing/slip';
 import { makersShares } from '../settle/makers-share';
 import { matchCards } from '../settle/match-cards';
-import { loweredBy } from '../settle/promotion';
+import { loweredBy } from '../points/lowered';
 import { shareTips } from '../settle/share-tips';
 import { wageOf } from '../settle/wages';
 

@@ -5,6 +5,7 @@
 import { isAccount } from '../journal/accounts';
 import { sum } from '../money/units';
 import type { Method } from '../payment/methods';
+import { isPromotion } from '../points/promotion-methods';
 import { isVoucherNumber } from './voucher-number';
 
 export const HELD_HEADS = ['customer', 'credit', 'voucher', 'deposit'] as const;
@@ -54,8 +55,9 @@ const HEAD_OF: Readonly<Partial<Record<Method, HeldHead>>> = {
 };
 export const headOfMethod = (method: string): HeldHead | null => HEAD_OF[method as Method] ?? null;
 
-/** Whether it is paid from an account that somebody holds, and no money comes in. */
-export const isHeldMethod = (method: string): boolean => headOfMethod(method) !== null;
+/** Whether it is paid from what somebody holds or was given, and no money comes in. */
+export const isHeldMethod = (method: string): boolean =>
+  headOfMethod(method) !== null || isPromotion(method);
 
 /** What all accounts of each head come to together, of those that stand at anything. Minor units. */
 export function heldTotals(

@@ -1,6 +1,6 @@
 /** A part of a payment that is taken from an account: whose, how much, and what is left on it. Minor units. */
 import type { BodyOf } from '../daybook/kinds';
-import { isHeldMethod, type HeldAccount } from './held-account';
+import { headOfMethod, type HeldAccount } from './held-account';
 import { afterwards, spendable, type HeldFacts, type HeldRefusal, type Spender } from './spend';
 
 export interface AskHeld extends Spender {
@@ -37,7 +37,7 @@ export function heldPart(
   asked: AskHeld,
 ): HeldPart | { readonly ok: false; readonly refusal: HeldRefusal } | null {
   const { method, amount, facts: known, mayOweMore = false, business = '', day, tip } = asked;
-  if (!isHeldMethod(method)) return null;
+  if (headOfMethod(method) === null) return null;
   if (tip > 0) return refuse({ code: 'held/no-tip' });
   const facts = known ?? { balance: 0, sold: [], state: undefined, creditLimit: 0 };
   const found = spendable(method, asked, facts, business, day);

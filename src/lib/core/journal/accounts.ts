@@ -35,6 +35,8 @@ export const ACCOUNTS = {
   rounding: null,
   /** Counted against should-be. */
   'drawer-difference': null,
+  /** What points and rewards paid, less the taxes that they lowered. */
+  promotions: null,
   /** What was left on vouchers that ran out. */
   breakage: null,
   /** What goods that were sold had cost. */
@@ -67,6 +69,8 @@ export const ACCOUNTS = {
   /** Quantities: what was handed over of an order, by its line, and against it what is still to hand over. */
   handed: 'the order',
   'to-hand': 'the order',
+  /** Quantities: points of a customer and what they spent towards rewards, and against them what was given in all. */
+  points: 'the customer, or given',
 } as const satisfies Readonly<Record<string, string | null>>;
 
 export type AccountHead = keyof typeof ACCOUNTS;
@@ -74,7 +78,7 @@ export type AccountHead = keyof typeof ACCOUNTS;
 /** Accounts of quantities; all others are of money. */
 const OF_GOODS = [
   ...(['place', 'packed', 'sent', 'received', 'to-do'] as const),
-  ...(['handed', 'to-hand'] as const),
+  ...(['handed', 'to-hand', 'points'] as const),
 ] as const;
 export type MoneyHead = Exclude<AccountHead, (typeof OF_GOODS)[number]>;
 export const moneyHeads: readonly MoneyHead[] = (Object.keys(ACCOUNTS) as AccountHead[]).filter(

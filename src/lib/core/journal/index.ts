@@ -11,6 +11,7 @@ import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
 import { orderPaid } from './order';
+import { pointsMoved } from './points';
 import { refundPostings } from './refund';
 import { returnPostings } from './return';
 import { figuresOfEntry, salePostings } from './sale';
@@ -25,6 +26,8 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'business.set': nothing,
   'business.lock': nothing,
   'business.cash': nothing,
+  'business.points': nothing,
+  'reward.set': nothing,
   'tax.set': nothing,
   'category.set': nothing,
   'way.set': nothing,
@@ -99,6 +102,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'voucher.set': nothing,
   'voucher.lapsed': lapsedPostings,
   'held.moved': heldPostings,
+  'points.moved': pointsMoved,
   // What was agreed moves nothing; sales hand it over.
   'order.set': nothing,
   'order.terms': nothing,

@@ -174,7 +174,8 @@ describe('the journal of any daybook', () => {
       const move = (account: string, amount: number): void => {
         moved.set(account, (moved.get(account) ?? 0) + amount);
       };
-      for (const { account, amount } of books.rows('heldMoves')) move(account, amount);
+      for (const { account, amount } of books.rows('heldMoves'))
+        if (!account.startsWith('points:')) move(account, amount);
       for (const { account, amount } of books.rows('heldSums')) {
         assert.equal(moved.get(account) ?? 0, amount);
         assert.equal(trial.amount(account), amount);
@@ -201,6 +202,51 @@ describe('the journal of any daybook', () => {
         say(body.from, body.amount);
         say(body.to, -body.amount);
       }
+      for (const account of new Set([...said.keys(), ...moved.keys()]))
+        assert.equal(moved.get(account) ?? 0, said.get(account) ?? 0, account);
+    });
+  });
+
+  it('has of each customer’s points what sales brought and points paid, and has given as many', () => {
+    holds((entries) => {
+      const [trial, books] = [trialOf(entries), booksOf(entries)];
+      const moved = new Map<string, number>();
+      for (const { account, amount } of books.rows('heldMoves'))
+        if (account.startsWith('points:')) moved.set(account, (moved.get(account) ?? 0) + amount);
+      let all = 0;
+      for (const { account, item, quantity } of books.rows('pointSums')) {
+        assert.equal(trial.quantity(account, item), quantity);
+        if (item !== 'points') continue;
+        all += quantity;
+        if (account !== 'points:given') assert.equal(moved.get(account) ?? 0, quantity);
+      }
+      assert.equal(all, 0);
+      // The same from the documents: no point is made or lost.
+      const voided = new Set(
+        standingVoids(books.rows('voids'), books.rows('voidsUndone')).map(({ sale }) => sale),
+      );
+      const said = new Map<string, number>();
+      const say = (customer: string | null, points: number): void => {
+        const account = `points:${customer ?? 'nobody'}`;
+        said.set(account, (said.get(account) ?? 0) + points);
+      };
+      const sales = new Map(books.rows('sales').map((sale) => [sale.id, sale]));
+      for (const { sale, points } of books.rows('saleLines'))
+        if (points !== 0 && !voided.has(sale)) say(sales.get(sale)?.customer ?? null, points);
+      const gone = new Set(
+        [...sales.values()].flatMap(({ id, payments }) => (voided.has(id) ? payments : [])),
+      );
+      for (const { id, promotion, customer } of books.rows('payments'))
+        if (promotion?.of === 'points' && !gone.has(id)) say(customer, -promotion.taken);
+      for (const { takes, promotions, sale } of books.rows('returns'))
+        for (const { item, quantity = 0, account } of [
+          ...takes,
+          ...promotions.flatMap(({ postings }) => postings),
+        ])
+          if (item === 'points' && account !== 'points:given')
+            say(sales.get(sale)?.customer ?? null, quantity);
+      for (const { kind, body } of entries)
+        if (kind === 'points.moved' && body.of === 'points') say(body.customer, body.quantity);
       for (const account of new Set([...said.keys(), ...moved.keys()]))
         assert.equal(moved.get(account) ?? 0, said.get(account) ?? 0, account);
     });

@@ -12,16 +12,20 @@ export type SumsMade = Readonly<Record<string, string>>;
  * Accounts that came later than the sums which add them: nothing that a store has added up could have been on one, so
  * that the sums of before go on as they are. (Worked out anew, a device would forget what it has let go of.)
  */
-const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set(['deposit', 'breakage']);
+const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set([...['deposit', 'breakage', 'promotions']]);
+
+/** What is said of sums since there are such postings; nothing that a store has added up was one. */
+const LATER_RULES: ReadonlySet<string> = new Set(['isOfNoWay']);
 
 /** How they are declared now. */
 export const declaredSums = (): SumsMade =>
   Object.fromEntries(sumNames.map((name) => [name, digestOf(asDeclaredFirst(sumSpecs[name]))]));
 
 const asDeclaredFirst = (spec: SumSpec): unknown =>
-  JSON.parse(JSON.stringify(spec), (_key, value: unknown) =>
-    Array.isArray(value) ? value.filter((each) => !LATER_ACCOUNTS.has(each)) : value,
-  );
+  JSON.parse(JSON.stringify(spec), (key, value: unknown) => {
+    if (LATER_RULES.has(key)) return undefined;
+    return Array.isArray(value) ? value.filter((each) => !LATER_ACCOUNTS.has(each)) : value;
+  });
 
 /** As the first of them were declared, in stores that had them before it was written down which they have. */
 export const FIRST_SUMS: SumsMade = {

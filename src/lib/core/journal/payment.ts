@@ -1,9 +1,13 @@
 /** What a part of a payment moves: into a drawer or to what is owed by its way, off the slip. */
 import { NOBODY } from '../books/names';
 import type { BodyOf } from '../daybook/kinds';
+import { sum } from '../money/units';
 import { takingsOfPart } from '../payment/part-sums';
 import type { Account } from './accounts';
+import { pointsTo } from './points';
 import { explained, minus, money, type Posting } from './posting';
+
+type Promotion = NonNullable<BodyOf<'payment.taken'>['promotion']>;
 
 export type PartFigures = Pick<
   BodyOf<'payment.taken'>,
@@ -14,6 +18,9 @@ export type PartFigures = Pick<
   readonly by: string | null;
   /** The account that it was paid from, where no money came in. */
   readonly held?: { readonly account: string } | null | undefined;
+  /** Whose points or reward paid, and what was taken for it. */
+  readonly customer?: string | null | undefined;
+  readonly promotion?: Promotion | null | undefined;
 };
 
 /** Where money that is no cash comes to or goes from: an account that somebody holds, or what is owed by the way. */
@@ -31,7 +38,7 @@ export function partPostings(part: PartFigures): Posting[] {
   const postings: Posting[] = [
     { account: `slip:${slip}`, amount: minus(takings), way, documents: 1 },
     ...(drawer === null
-      ? money(toOrFrom(way, part.held), handed - change, { way })
+      ? notCash(part, handed - change)
       : [
           ...money(`drawer:${drawer}`, handed, { drawer, documents: 1 }),
           ...money(`drawer:${drawer}`, minus(change), { drawer }),
@@ -41,4 +48,28 @@ export function partPostings(part: PartFigures): Posting[] {
     ...(tip === 0 ? [] : money(`tips:${seller}`, minus(tip), { way, seller, documents: 1 })),
   ];
   return explained(postings, { way });
+}
+
+/** What a part that points or a reward paid moves. Minor units. */
+export const promotionPostings = (
+  part: Pick<PartFigures, 'slip' | 'way' | 'charge' | 'customer' | 'promotion'>,
+): Posting[] => [
+  ...money(`slip:${part.slip}`, minus(part.charge), { way: part.way }),
+  ...notCash(part, part.charge),
+];
+
+/** By money that is still to come, from an account, or given by the vendor: then the taxes of the sale are lower. */
+function notCash(
+  { way, held, customer, promotion }: Pick<PartFigures, 'way' | 'held' | 'customer' | 'promotion'>,
+  amount: number,
+): Posting[] {
+  if (promotion == null) return money(toOrFrom(way, held), amount, { way });
+  const lowered = sum(promotion.lowers.map((tax) => tax.amount));
+  return [
+    ...money('promotions', amount - lowered, { way }),
+    ...promotion.lowers.flatMap(({ id, rate, amount: by, base }) =>
+      money(`tax:${id}@${rate}`, by, { tax: id, rate, way, ...(base === 0 ? {} : { base }) }),
+    ),
+    ...pointsTo(customer ?? NOBODY, promotion.of, minus(promotion.taken)),
+  ];
 }

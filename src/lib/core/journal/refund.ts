@@ -10,7 +10,7 @@ import { salePostings } from './sale';
 export function refundPostings({ id, body }: EntryOf<'refund.made'>): Posting[] {
   const { lines, taxes, place } = body;
   const turned = salePostings({
-    ...{ slip: id, place, service: 0, serviceTax: 0, uplift: 0, upliftTaxes: {} },
+    ...{ slip: id, customer: null, place, service: 0, serviceTax: 0, uplift: 0, upliftTaxes: {} },
     lines: lines.map((line) => ({
       ...line,
       quantity: minus(line.quantity),

@@ -4,6 +4,7 @@ import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { toOrFrom } from './payment';
 import { explained, goods, minus, money, type Posting } from './posting';
+import { postingsOf } from './take-back';
 
 type Body = BodyOf<'return.made'>;
 
@@ -11,6 +12,7 @@ type Body = BodyOf<'return.made'>;
 export const returnPostings = (body: Body): Posting[] =>
   explained([
     ...body.takes.postings,
+    ...postingsOf(body.promotions),
     ...body.lines.flatMap((line) => putAway(body, line)),
     ...body.surcharges.flatMap(({ way, amount }) => money('surcharge', amount, { way })),
     ...givenBack(body),

@@ -5,7 +5,9 @@ import type { BodyOf } from '../daybook/kinds';
 import { sum } from '../money/units';
 import { costOf } from '../sale/cost';
 import { GONE_UNCOUNTED, UNCOUNTED, type Account } from './accounts';
+import { POINTS } from '../points/promotion-methods';
 import { handedOver } from './order';
+import { pointsTo } from './points';
 import { explained, goods, minus, money, type Posting } from './posting';
 
 type Line = Pick<
@@ -16,11 +18,15 @@ type Line = Pick<
   readonly maker?: string | null | undefined;
   readonly account?: string | null | undefined;
   readonly ordered?: { readonly order: string; readonly line: string } | null | undefined;
+  readonly points?: number | null | undefined;
+  readonly toward?: Readonly<Record<string, number>> | null | undefined;
 };
 
 /** The figures of a sale, from its entry or from its rows. Minor units and thousandths. */
 export interface SaleFigures {
   readonly slip: string;
+  /** Who gets the points that it brings. */
+  readonly customer: string | null;
   readonly place: string;
   readonly lines: readonly Line[];
   readonly taxes: BodyOf<'sale.rung'>['taxes'];
@@ -45,6 +51,7 @@ export function upliftTaxesOf(
 
 export const figuresOfEntry = (body: BodyOf<'sale.rung'>): SaleFigures => ({
   slip: body.slip,
+  customer: body.customer ?? null,
   place: body.place,
   lines: body.lines,
   taxes: body.taxes,
@@ -96,6 +103,7 @@ export function salePostings(sale: SaleFigures): Posting[] {
       ...money('goods', minus(cost), where),
       ...goods(from, to, quantity, { ...where, things: thingsOf(unit, quantity) }),
       ...(line.ordered == null ? [] : handedOver(line.ordered, quantity)),
+      ...(sale.customer === null ? [] : brought(sale.customer, line, at)),
     );
   });
   const beside = (item: string, account: 'service' | 'uplift', total: number, tax: number) => {
@@ -121,6 +129,13 @@ export function salePostings(sale: SaleFigures): Posting[] {
     );
   return explained(postings);
 }
+
+const brought = (customer: string, { points, toward }: Line, line: number): Posting[] => [
+  ...pointsTo(customer, POINTS, points ?? 0, { line }),
+  ...Object.entries(toward ?? {}).flatMap(([reward, spend]) =>
+    pointsTo(customer, reward, spend, { line }),
+  ),
+];
 
 /** How many things a line is: what is weighed or timed is one thing. Never below minus the lot. */
 export function thingsOf(unit: string, quantity: number): number {

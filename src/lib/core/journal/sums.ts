@@ -28,6 +28,8 @@ interface Adds {
   readonly notPlaces?: readonly string[];
   /** Only postings without this field. */
   readonly lacks?: PostingField;
+  /** Not what points and rewards lower taxes by: sales alone. */
+  readonly isOfNoWay?: true;
 }
 
 export interface SumSpec {
@@ -56,6 +58,8 @@ const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];
 
 const earned: Adds = { figure: 'amount', accounts: EARNED, isCredit: true };
+/** What points and rewards pay is no takings. */
+const taken: Adds = { ...earned, accounts: [...EARNED, 'promotions'] };
 const taxed: Adds = { figure: 'amount', accounts: ['tax'], isCredit: true };
 /** Sales themselves: parts of payments have postings of a slip as well, with a way. */
 const sold: Adds = { figure: 'documents', accounts: ['slip'], lacks: 'way' };
@@ -65,7 +69,7 @@ export const sumSpecs = {
     by: { event: 'event' },
     fields: {
       sales: sold,
-      takings: earned,
+      takings: taken,
       tax: taxed,
       units: { figure: 'things', accounts: ['place', 'slip'], of: OF_SALES },
       cost: { figure: 'amount', accounts: ['cost'] },
@@ -99,7 +103,7 @@ export const sumSpecs = {
   },
   eventHours: {
     by: { event: 'event', day: 'day', hour: 'hour' },
-    fields: { sales: sold, takings: { ...earned, of: OF_SALES } },
+    fields: { sales: sold, takings: { ...earned, of: OF_SALES, isOfNoWay: true } },
   },
   eventTaxes: {
     by: { event: 'event', tax: 'tax', rate: 'rate' },
@@ -175,6 +179,11 @@ export const sumSpecs = {
     by: { order: 'list', line: 'item' },
     fields: { handed: { figure: 'quantity', accounts: ['handed'] } },
   },
+  /** Points of each customer, and what they spent towards each reward; against them what was given in all. */
+  pointSums: {
+    by: { account: 'account', item: 'item' },
+    fields: { quantity: { figure: 'quantity', accounts: ['points'] } },
+  },
   stock: {
     by: { place: 'place', item: 'item' },
     fields: { quantity: { figure: 'quantity', accounts: ['place'], notPlaces: OUT_OF_COUNT } },
@@ -231,7 +240,7 @@ function makeAddings(kind: Kind): AddingsByHead {
           side: adds.side ?? null,
           places: adds.places === undefined ? null : new Set(adds.places),
           notPlaces: adds.notPlaces === undefined ? null : new Set(adds.notPlaces),
-          lacks: adds.lacks ?? null,
+          lacks: adds.lacks ?? (adds.isOfNoWay === true ? 'way' : null),
         });
       }
     });

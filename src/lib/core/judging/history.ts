@@ -4,7 +4,15 @@ import type { BodyOf, EntryOf, Kind } from '../daybook/kinds';
 
 /** Kinds whose versions the judge looks at. */
 export type Judged =
-  'business.set' | 'tax.set' | 'way.set' | 'item.set' | 'event.set' | 'customer.set' | 'place.set';
+  | 'business.set'
+  | 'business.points'
+  | 'tax.set'
+  | 'way.set'
+  | 'item.set'
+  | 'event.set'
+  | 'customer.set'
+  | 'place.set'
+  | 'reward.set';
 
 /**
  * How long a device may have been out of touch: what stood at any time of these days before an entry
@@ -57,6 +65,8 @@ export class History {
 
 export const isJudged = (kind: Kind): kind is Judged =>
   kind === 'business.set' ||
+  kind === 'business.points' ||
+  kind === 'reward.set' ||
   kind === 'tax.set' ||
   kind === 'way.set' ||
   kind === 'item.set' ||

@@ -12,6 +12,7 @@ import { isBarred } from '../people/judge';
 import { judgeHandedIn, judgeJoined, judgeStated, judgeUndone } from './bank';
 import { judgeDevice } from './device';
 import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawer';
+import { judgePointsMoved } from './points';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgePayment } from './payment';
@@ -84,6 +85,7 @@ const judges: Judges = {
   'voucher.set': judgeVoucher,
   'voucher.lapsed': judgeLapsed,
   'held.moved': judgeHeldMoved,
+  'points.moved': judgePointsMoved,
   'order.set': judgeOrder,
   'order.terms': judgeTerms,
   'order.stage': judgeOrderStage,

@@ -7,6 +7,7 @@ import { CASH_WAY, rulesOf, type WayToPay } from '../payment/ways';
 import { EXCHANGE } from '../payment/methods';
 import type { Evidence } from './evidence';
 import { heldDoubt } from './held';
+import { promotionDoubt } from './points';
 import type { Doubt } from './verdict';
 
 type Taken = EntryOf<'payment.taken'>;
@@ -17,14 +18,15 @@ export function judgePayment(entry: Taken, evidence: Evidence): Doubt | null {
     drawerDoubt(entry, evidence) ??
     roundingDoubt(entry, evidence) ??
     heldDoubt(entry, evidence) ??
+    promotionDoubt(entry, evidence) ??
     cardDoubt(entry, evidence)
   );
 }
 
-/** The way as the vendor set it up, now or lately; cash is there also where nobody did. */
 /** Goods that came back are no way that anybody sets up. */
 const AS_EXCHANGE: WayToPay = { ...CASH_WAY, id: EXCHANGE, givesChange: false, opensDrawer: false };
 
+/** The way as the vendor set it up, now or lately; cash is there also where nobody did. */
 function waysThen({ body, stamp }: Taken, { history }: Evidence): readonly WayToPay[] {
   const known = history
     .inForce('way.set', body.way, stamp)

@@ -1,7 +1,7 @@
 /** Goods of a sale that came back: there is such a sale, no more than was sold, and by its own figures. */
 import type { Row } from '../books/tables';
 import type { EntryOf } from '../daybook/kinds';
-import { netOf } from '../journal/take-back';
+import { netOf, postingsOf } from '../journal/take-back';
 import { FIGURES } from '../journal/posting';
 import { standingVoids } from '../loose-end/voided-twice';
 import { sum } from '../money/units';
@@ -177,7 +177,11 @@ type Figures = ReturnType<typeof returnFigures>;
 /** Posting by posting, and surcharge by surcharge. */
 function isNear(body: Figures, wanted: Figures, most: number): boolean {
   if (body.takes.of !== wanted.takes.of) return false;
-  const [is, should] = [netOf(body.takes.postings), netOf(wanted.takes.postings)];
+  const all = ({ takes, promotions }: Figures) =>
+    netOf([...takes.postings, ...postingsOf(promotions)]);
+  const [is, should] = [all(body), all(wanted)];
+  const parts = new Set(wanted.promotions.map(({ of }) => of));
+  if (body.promotions.some(({ of }) => !parts.has(of))) return false;
   for (const name of new Set([...is.keys(), ...should.keys()]))
     for (const figure of FIGURES) {
       const apart = (is.get(name)?.[figure] ?? 0) - (should.get(name)?.[figure] ?? 0);

@@ -4,6 +4,7 @@ import { localTime } from '../event/local-time';
 import { sum } from '../money/units';
 import type { Evidence } from './evidence';
 import { exchangedBy, exchangedFor } from './exchanged';
+import { pointsDoubt } from './points';
 import { linesDoubt } from './sale-lines';
 import { taxDoubt } from './sale-tax';
 import type { Doubt } from './verdict';
@@ -17,7 +18,8 @@ export function judgeSale(entry: Sale, evidence: Evidence): Doubt | null {
     linesDoubt(entry, evidence) ??
     taxDoubt(entry, evidence) ??
     paymentsDoubt(entry, evidence) ??
-    exchangeDoubt(entry, evidence)
+    exchangeDoubt(entry, evidence) ??
+    pointsDoubt(entry, evidence)
   );
 }
 

@@ -43,6 +43,10 @@ export const EFFECT_OF = {
   'sale/tax': 'doubted',
   'sale/payments': 'doubted',
   'sale/paid-in': 'doubted',
+  /** It brings more points than its goods do; points or a reward paid for what they do not count for; the taxes they lower. */
+  'sale/points': 'doubted',
+  'sale/promotions': 'doubted',
+  'sale/lowered': 'doubted',
   /** One number was sold twice: by two devices out of touch, or from two packs of printed cards. */
   'sale/voucher-again': 'doubted',
   'payment/account': 'doubted',
@@ -60,6 +64,14 @@ export const EFFECT_OF = {
   'order/paid-again': 'barred',
   'order/paid-more': 'barred',
   'payment/voucher': 'doubted',
+  /** For another amount than they are worth; they had run out; no such reward, or not then. */
+  'payment/points': 'doubted',
+  'payment/points-over': 'doubted',
+  'payment/reward': 'doubted',
+  /** Spent on two devices out of touch. */
+  'points/overspent': 'doubted',
+  'points/unknown': 'barred',
+  'points/less': 'barred',
   'payment/over-limit': 'doubted',
   'held/overspent': 'doubted',
   'return/account': 'doubted',

@@ -45,6 +45,7 @@ export const DEFAULT_CHART: Chart = {
   service: line('Revenues', '4010', 'Service'),
   uplift: line('Revenues', '4020', 'Card uplift'),
   surcharge: line('Revenues', '4030', 'Surcharges'),
+  promotions: line('Expenses', '5050', 'Points and rewards'),
   breakage: line('Revenues', '4040', 'Vouchers that ran out'),
   cost: line('Expenses', '5000', 'Goods sold'),
   'makers-share': line('Expenses', '5020', 'Makers’ share'),

@@ -2,7 +2,8 @@
  * What the till itself does when somebody pays; everything else about a way to pay is the vendor's
  * to say. `card` goes through the reader, `keyed` is typed in for somebody at a distance, `own` is
  * any way that happens elsewhere and is only noted: a terminal of its own, tokens of the fair. Nothing comes in by the last
- * four: `account` is owed by the customer, the others were paid in before (held/held-account.ts).
+ * six: `account` is owed by the customer, `credit`, `voucher` and `deposit` were paid in before (held/held-account.ts), and
+ * `points` and `reward` are given by the vendor (core/points).
  */
 export const METHODS = [
   'cash',
@@ -15,6 +16,8 @@ export const METHODS = [
   'credit',
   'voucher',
   'deposit',
+  'points',
+  'reward',
 ] as const;
 export type Method = (typeof METHODS)[number];
 

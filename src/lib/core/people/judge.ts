@@ -38,6 +38,8 @@ const needs: Needs = {
   'business.set': setUp,
   'business.lock': setUp,
   'business.cash': setUp,
+  'business.points': setUp,
+  'reward.set': setUp,
   'tax.set': setUp,
   'category.set': setUp,
   'way.set': setUp,
@@ -128,6 +130,7 @@ const needs: Needs = {
   'voucher.set': () => ['voucher.set'],
   'voucher.lapsed': () => ['voucher.set'],
   'held.moved': () => ['voucher.set'],
+  'points.moved': () => ['voucher.set'],
   // What is sold so later was agreed here.
   'order.set': ({ body }, by) => saleRights(body.lines, by?.discountUpTo ?? '0'),
   'order.terms': nothing,
@@ -221,6 +224,8 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'business.set': true,
   'business.lock': true,
   'business.cash': true,
+  'business.points': true,
+  'reward.set': true,
   'tax.set': true,
   'category.set': true,
   'way.set': true,
@@ -300,6 +305,8 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'voucher.lapsed': true,
   // Whoever holds the one that it made can have spent it.
   'held.moved': false,
+  // Nothing was spent of them yet.
+  'points.moved': true,
   'order.set': true,
   'order.terms': true,
   'order.stage': true,

@@ -82,8 +82,14 @@ export function fixFault(
       if (part === undefined || part.drawer === null) return { code: 'correct/no-drawer' };
       return changeOf(part, of) === fix.change ? same : null;
     }
-    case 'customer':
-      return sale.customer === fix.customer ? same : null;
+    case 'customer': {
+      if (sale.customer === fix.customer) return same;
+      // What it brought went back with what came back, to whoever it was then.
+      const brought = lines.find((line) => line.points !== 0 || hasAny(line.toward));
+      return brought === undefined || returns.length === 0
+        ? null
+        : { code: 'correct/came-back', name: brought.name };
+    }
     case 'seller': {
       if (lines.every(({ seller }) => (seller ?? null) === fix.seller)) return same;
       const back = lines.find(({ line }) => isBack(returns, line));
@@ -96,6 +102,9 @@ export function fixFault(
     }
   }
 }
+
+const hasAny = (toward: Readonly<Record<string, number>>): boolean =>
+  Object.keys(toward).length > 0;
 
 const isBack = (returns: CorrectSale['returns'], line: number): boolean =>
   returns.some((each) => each.lines.some((back) => back.line === line));

@@ -56,6 +56,7 @@ export function bringBackOn(command: BringBack): BringBackOutcome {
     }),
     takes: figures.takes.postings,
     surcharges: figures.surcharges,
+    promotions: figures.promotions,
     comesTo: Math.max(0, takenOff(figures)),
   };
   return { ok: true, slip: { ...slip, back: [...(slip.back ?? []), put] } };
@@ -168,6 +169,8 @@ export function exchangeReturns({ slip, rest, ...here }: ExchangeReturns): reado
       lines: back.lines.map(({ line, quantity, to }) => ({ line, quantity, to })),
       takes: { of: back.sale, postings: [...back.takes] },
       surcharges: [...back.surcharges],
+      // A slip that was left open before there were any has none.
+      promotions: [...((back as Partial<SlipBack>).promotions ?? [])],
       money,
     };
     return draft('return.made', here.newId(), here.event, body);

@@ -4,7 +4,8 @@ import type { BodyOf } from '../daybook/kinds';
 import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import { figuresOfRows, salePostings } from '../journal/sale';
-import { netOf, takePartBack, takeShareBack, type Share } from '../journal/take-back';
+import { promotionPostings } from '../journal/payment';
+import { netOf, postingsOf, takePartBack, takeShareBack, type Share } from '../journal/take-back';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
 
@@ -18,9 +19,9 @@ export interface SoldSale {
     Row<'payments'>,
     'id' | 'way' | 'charge' | 'surcharge' | 'tip' | 'change'
   > &
-    Partial<Pick<Row<'payments'>, 'held'>>)[];
+    Partial<Pick<Row<'payments'>, 'held' | 'customer' | 'promotion'>>)[];
   readonly before: readonly (Pick<Row<'returns'>, 'lines' | 'takes' | 'surcharges'> &
-    Partial<Pick<Row<'returns'>, 'money'>>)[];
+    Partial<Pick<Row<'returns'>, 'money' | 'promotions'>>)[];
 }
 
 /** How much of a line comes back; thousandths, with the sign of the line's. */
@@ -54,16 +55,39 @@ export function leftOf({ lines, before }: SoldSale): ReadonlyMap<number, number>
   );
 }
 
-type Figures = Pick<Body, 'takes' | 'surcharges'>;
+type Figures = Pick<Body, 'takes' | 'surcharges' | 'promotions'>;
+type OfSale = Pick<Body, 'takes' | 'surcharges'>;
 
 /**
  * What is taken back of the sale, and of what cards were charged for paying so. Once something was taken off a price,
  * what comes back is shares of what is left (docs/rules.md, "Returns"). Minor units.
  */
-export const returnFigures = (sold: SoldSale, comesBack: readonly ComesBack[]): Figures =>
-  [...sold.before.flatMap(({ lines }) => lines), ...comesBack].some(({ off }) => off !== undefined)
-    ? figuresOfLeft(sold, comesBack)
-    : figuresInAll(sold, comesBack);
+export function returnFigures(sold: SoldSale, comesBack: readonly ComesBack[]): Figures {
+  const isOff = [...sold.before.flatMap(({ lines }) => lines), ...comesBack].some(
+    ({ off }) => off !== undefined,
+  );
+  const figures = isOff ? figuresOfLeft(sold, comesBack) : figuresInAll(sold, comesBack);
+  return { ...figures, promotions: promotionsBack(sold, figures.takes.postings) };
+}
+
+/**
+ * What points and rewards had paid goes back as such, and is never given in money: of each such part the share that the
+ * value which came back in all has of the sale, less what went back before.
+ */
+function promotionsBack(sold: SoldSale, takes: readonly Posting[]): Figures['promotions'] {
+  const parts = sold.payments.filter(({ promotion }) => promotion != null);
+  if (parts.length === 0) return [];
+  const of = Math.abs(slipOf(postingsOfSale(sold)));
+  const quantity = Math.abs(slipOf([...goneOf(sold), ...takes]));
+  return parts.flatMap((part) => {
+    const before = sold.before.flatMap(({ promotions = [] }) =>
+      promotions.flatMap((each) => (each.of === part.id ? each.postings : [])),
+    );
+    const whole = promotionPostings({ ...part, slip: sold.sale.slip });
+    const postings = takeShareBack(whole, () => ({ quantity, of }), before);
+    return postings.length === 0 ? [] : { of: part.id, postings };
+  });
+}
 
 /** What comes back of an order was handed over all the same. */
 const postingsOfSale = ({ sale, lines }: SoldSale): readonly Posting[] =>
@@ -100,7 +124,7 @@ const slipOf = (postings: readonly Posting[]): number =>
 /** What goods had cost stays when only their price is lowered, and so do the goods. */
 const OF_GOODS: readonly string[] = ['place', 'goods', 'cost'];
 
-function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): Figures {
+function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): OfSale {
   const { sale, lines, payments } = sold;
   const stays = [...netOf([...postingsOfSale(sold), ...goneOf(sold)]).values()];
   const [quantities, values] = [leftOf(sold), leftValueOf(sold)];
@@ -153,7 +177,7 @@ function figuresOfLeft(sold: SoldSale, comesBack: readonly ComesBack[]): Figures
 }
 
 /** `R(value × q / Q)` of everything in all, less what came back before. */
-function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): Figures {
+function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): OfSale {
   const { sale, lines, payments, before } = sold;
   const original = postingsOfSale(sold);
   const gone = goneOf(sold);
@@ -208,9 +232,15 @@ function figuresInAll(sold: SoldSale, comesBack: readonly ComesBack[]): Figures 
 const shareIn = (value: number, { quantity, of }: Share): number =>
   of === 0 ? 0 : roundToMinor(fraction(BigInt(value) * BigInt(Math.abs(quantity)), Math.abs(of)));
 
-/** All that is owed to the customer for it. Minor units. */
-export const takenOff = ({ takes, surcharges }: Pick<Body, 'takes' | 'surcharges'>): number =>
-  sum(surcharges.map(({ amount }) => amount)) - slipOf(takes.postings);
+/** All that is owed to the customer for it in money. Minor units. */
+export const takenOff = ({
+  takes,
+  surcharges,
+  promotions,
+}: Pick<Body, 'takes' | 'surcharges' | 'promotions'>): number =>
+  sum(surcharges.map(({ amount }) => amount)) -
+  slipOf(takes.postings) -
+  slipOf(postingsOf(promotions));
 
 /** Lines of sales as far as they came back, with what was given back for each below nothing. */
 export function linesBack<

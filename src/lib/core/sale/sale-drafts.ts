@@ -2,6 +2,9 @@
 import type { TaxSwap } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
+import { earnedBy, earnedInAll, type Earned, type LineEarned } from '../points/earned';
+import type { PointsFacts } from '../points/points-facts';
+import type { EarningLine } from '../points/points-rule';
 import { slipEnded } from '../set-aside/slip-ended';
 import { localTime } from '../event/local-time';
 import { fraction, roundToMinor } from '../money/fraction';
@@ -29,6 +32,8 @@ export interface SaleSurroundings {
   readonly returnNumber?: number;
   /** Milliseconds since 1970. */
   readonly now: number;
+  /** What is known of points and rewards of whoever buys; null where they have none. */
+  readonly points?: PointsFacts | null | undefined;
 }
 
 type SaleBody = BodyOf<'sale.rung'>;
@@ -38,7 +43,7 @@ type SaleLine = SaleBody['lines'][number];
 export function saleDrafts(
   slip: OpenSlip,
   quote: Quote,
-  { newId, event, deviceNumber, number, now, ...setUp }: SaleSurroundings,
+  { newId, event, deviceNumber, number, now, points = null, ...setUp }: SaleSurroundings,
 ): readonly Draft[] {
   const { pricing, taxes } = pricedBy(slip, { ...setUp, swaps: event.swaps ?? [] });
   const { cash } = quote;
@@ -48,6 +53,8 @@ export function saleDrafts(
   const service = serviceIn(cash);
   const uplift = upliftIn(quote, paid, pricing.pricesIncludeTax);
   const standing = standingOf(slip);
+  const brought =
+    slip.customer === undefined || points === null ? null : earnedOn(slip, cash, points, day);
   const sale = draft('sale.rung', newId(), event.id, {
     slip: slip.id,
     number,
@@ -55,7 +62,10 @@ export function saleDrafts(
     place: event.id,
     day,
     hour,
-    lines: slip.lines.map((line, at) => lineOf(line, cash.lines[at]!)),
+    lines: slip.lines.map((line, at) => ({
+      ...lineOf(line, cash.lines[at]!),
+      ...bringsOf(brought?.lines[at]),
+    })),
     taxes: taxes.flatMap(({ id, name, rate }) => {
       const tax = used.get(id);
       return tax === undefined ? [] : [{ id, name, rate, base: tax.base, amount: tax.amount }];
@@ -69,10 +79,44 @@ export function saleDrafts(
     ...(service === null ? {} : { service }),
     ...(uplift === null ? {} : { uplift }),
     ...(slip.isUpliftWaived === true ? { isUpliftWaived: true } : {}),
+    ...(brought === null || brought.lines.every(isNothing)
+      ? {}
+      : { earned: { ...brought.inAll, rewards: [...brought.inAll.rewards] } }),
   });
   if (slip.kept === undefined) return [sale];
   return [sale, slipEnded(newId, event.id, slip, 'rung')];
 }
+
+/** The lines as far as points ask for them, with what each comes to on the cash side. */
+export const earningLines = (
+  { lines }: Pick<OpenSlip, 'lines'>,
+  cash: Pick<SideQuote, 'lines'>,
+): readonly EarningLine[] =>
+  lines.map(({ item, account }, at) => ({ item, account, total: cash.lines[at]!.total }));
+
+/** What each part that points or a reward paid has cleared, in order. */
+export const clearedByPromotions = ({ paid = [] }: Pick<OpenSlip, 'paid'>): readonly number[] =>
+  paid.flatMap(({ promotion, clears }) => (promotion === undefined ? [] : clears));
+
+function earnedOn(
+  slip: OpenSlip,
+  cash: SideQuote,
+  facts: PointsFacts,
+  day: string,
+): { readonly lines: readonly LineEarned[]; readonly inAll: Earned } {
+  const lines = earnedBy(earningLines(slip, cash), sum(clearedByPromotions(slip)), facts, day);
+  return { lines, inAll: earnedInAll(lines, facts) };
+}
+
+const isNothing = ({ points, toward }: LineEarned): boolean =>
+  points === 0 && Object.keys(toward).length === 0;
+
+const bringsOf = (line: LineEarned | undefined): Pick<SaleLine, 'points' | 'toward'> => ({
+  ...(line === undefined || line.points === 0 ? {} : { points: line.points }),
+  ...(line === undefined || Object.keys(line.toward).length === 0
+    ? {}
+    : { toward: { ...line.toward } }),
+});
 
 /** A line as a fact; what there is nothing to say of is left out. */
 function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {

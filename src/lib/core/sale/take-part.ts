@@ -22,7 +22,14 @@ import { pricedBy, priceSlip } from '../slip/price-slip';
 import type { OpenSlip, PaidPart } from '../slip/open-slip';
 import type { FixedPricing, Pricing } from '../slip/pricing';
 import { exchangePart, exchangeReturns, partsOn } from './exchange';
-import { saleDrafts, type SaleSurroundings } from './sale-drafts';
+import type { PointsFacts } from '../points/points-facts';
+import { promotionPart, type AskPromotion, type PromotionRefusal } from '../points/promotion-part';
+import {
+  clearedByPromotions,
+  earningLines,
+  saleDrafts,
+  type SaleSurroundings,
+} from './sale-drafts';
 
 export interface TakePart extends SaleSurroundings {
   readonly newId: () => string;
@@ -81,6 +88,7 @@ export type PartRefusal =
   | { readonly code: 'pay/needs-customer'; readonly way: string }
   | { readonly code: 'pay/needs-reference'; readonly way: string; readonly reference: string }
   | HeldRefusal
+  | PromotionRefusal
   | { readonly code: 'drawer/none' };
 
 export interface PartDone {
@@ -166,16 +174,25 @@ export function takePart(asIs: TakePart): PartOutcome {
   const running = goOn(totals.cashTotal, paid);
   if (running.left <= 0) return refuse({ code: 'pay/nothing-left' });
   const rules = rulesOf(way);
+  const day = localTime(command.now, event.timeZone).day;
   const from = heldPart({
     ...{ method: way.method, amount, tip, left: Math.min(running.left, upTo ?? running.left) },
     ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
     order: slip.handsOver,
     ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
     most: command.isOutOfTouch === true ? way.offlineMost : null,
-    day: localTime(command.now, event.timeZone).day,
+    day,
   });
   if (from !== null && !from.ok) return refuse(from.refusal);
-  const taken = takeUpTo(totals, rules, from?.amount ?? amount, upTo, running);
+  const given = promotionPart({
+    ...{ method: way.method, customer: slip.customer?.id ?? null, amount, tip },
+    ...{ reference: command.reference ?? '', left: Math.min(running.left, upTo ?? running.left) },
+    ...{ lines: earningLines(slip, quote.cash), before: clearedByPromotions(slip) },
+    ...{ total: quote.cash.total, taxes: ratedTaxes(quote, taxes), facts: command.points },
+    ...{ most: command.isOutOfTouch === true ? way.offlineMost : null, day },
+  });
+  if (given !== null && !given.ok) return refuse(given.refusal);
+  const taken = takeUpTo(totals, rules, from?.amount ?? given?.amount ?? amount, upTo, running);
   if (typeof taken === 'string')
     return refuse(refusalOf(taken, Math.min(running.left, upTo ?? running.left), way));
   if (running.left > 0 && paid.length + 1 >= MOST_PARTS)
@@ -200,6 +217,7 @@ export function takePart(asIs: TakePart): PartOutcome {
     share,
     card: command.card ?? null,
     ...(from === null ? {} : { held: heldBy(from, taken.charge) }),
+    ...(given === null ? {} : { promotion: given.promotion }),
   };
   const drafts = [
     ...(brought === null ? [] : [partDraft(brought, { slip, event })]),
@@ -215,7 +233,8 @@ export function takePart(asIs: TakePart): PartOutcome {
       ...localTime(command.now, event.timeZone),
       cashStep: pricing.cashStep,
     });
-    drafts.push(...back, ...saleDrafts(now, quote, command));
+    const points = withoutTaken(command.points, part.promotion);
+    drafts.push(...back, ...saleDrafts(now, quote, { ...command, points }));
   }
   return {
     ok: true,
@@ -225,6 +244,21 @@ export function takePart(asIs: TakePart): PartOutcome {
     slip: isPaid ? null : now,
     total: totals.cashTotal,
   };
+}
+
+const ratedTaxes = ({ cash }: Quote, taxes: readonly SlipTax[]): AskPromotion['taxes'] =>
+  cash.taxes.map(({ id, amount, base }) => {
+    const { rate = '0' } = taxes.find((each) => each.id === id) ?? {};
+    return { id, rate, amount, base };
+  });
+
+/** What a customer has once this part has been taken: the books do not know of it yet. */
+function withoutTaken(
+  facts: PointsFacts | null | undefined,
+  promotion: PaidPart['promotion'],
+): PointsFacts | null {
+  if (facts == null || promotion === undefined) return facts ?? null;
+  return { ...facts, has: new Map(facts.has).set(promotion.of, promotion.after) };
 }
 
 /** A voucher's number as it is kept; of a deposit the order's; anything else as it was typed. */

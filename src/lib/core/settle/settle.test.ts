@@ -4,7 +4,7 @@ import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { makersShares, sellersCommission } from './makers-share';
 import { matchCards, type CardPayment, type ReportLine } from './match-cards';
-import { loweredBy } from './promotion';
+import { loweredBy } from '../points/lowered';
 import { NobodyOnDutyError, shareTips, TIP_SHARES } from './share-tips';
 import { wageOf } from './wages';
 

@@ -105,6 +105,7 @@ export interface SlipBack {
   > & { readonly name: string; readonly unit: string })[];
   readonly takes: BodyOf<'return.made'>['takes']['postings'];
   readonly surcharges: BodyOf<'return.made'>['surcharges'];
+  readonly promotions: BodyOf<'return.made'>['promotions'];
   /** What the customer is owed for it. */
   readonly comesTo: number;
 }

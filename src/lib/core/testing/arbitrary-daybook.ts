@@ -52,6 +52,7 @@ import {
   START,
 } from './made-up-business';
 import { ORDER_DOES, orderDrafts, type OrderStep } from './order-drafts';
+import { POINTS_DOES, pointsDrafts, type PointsStep } from './points-drafts';
 import { HELD_DOES, heldDrafts, type HeldStep } from './held-drafts';
 import { cameBack, corrected, exchanged, refunded, voided, type Writer } from './put-right-drafts';
 
@@ -129,6 +130,7 @@ export type Step =
   | { readonly does: 'bank'; readonly which: (typeof BANK)[number]; readonly n: number }
   | { readonly does: 'cash rules'; readonly above: number }
   | HeldStep
+  | PointsStep
   | OrderStep
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
@@ -341,6 +343,15 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
       amount: fc.integer({ min: 1, max: 2000 }),
     }),
   },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      does: fc.constant('points' as const),
+      what: fc.constantFrom(...POINTS_DOES),
+      n: fc.integer({ min: 1, max: 2 }),
+      amount: fc.integer({ min: 1, max: 2000 }),
+    }),
+  },
   fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -426,6 +437,8 @@ export class DeviceWriter implements Writer {
         return this.parts(what, now);
       case 'order':
         return orderDrafts(this, what, null, now);
+      case 'points':
+        return pointsDrafts(this, what, null, now);
       case 'held':
         return heldDrafts(this, what, null, now);
       case 'card': {

@@ -36,6 +36,7 @@ import { returns } from './migrations/0030-returns';
 import { refunds } from './migrations/0033-refunds';
 import { held } from './migrations/0035-held';
 import { orders } from './migrations/0036-orders';
+import { points } from './migrations/0037-points';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -77,6 +78,7 @@ const migrations: readonly Migration[] = [
   find,
   held,
   orders,
+  points,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -14,7 +14,7 @@ import { referencesOf, type References } from './references';
 import { storedEntry, type StoredText } from './stored-entry';
 
 /** The tables that set-up of a kind stands in. */
-const TABLE_OF: Readonly<Record<Judged, TableName>> = {
+const TABLE_OF: Readonly<Record<Exclude<Judged, 'business.points'>, TableName>> = {
   'business.set': 'businesses',
   'tax.set': 'taxes',
   'way.set': 'ways',
@@ -22,6 +22,7 @@ const TABLE_OF: Readonly<Record<Judged, TableName>> = {
   'event.set': 'events',
   'customer.set': 'customers',
   'place.set': 'places',
+  'reward.set': 'rewards',
 };
 
 export interface Gathering {
@@ -118,13 +119,20 @@ async function gatherSetUp(
   { history }: Evidence,
 ): Promise<void> {
   for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
-    if (ids.size === 0 && kind !== 'business.set') continue;
+    // It stands in the row of the business.
+    if (kind === 'business.points' || (ids.size === 0 && kind !== 'business.set')) continue;
     const where = kind === 'business.set' ? { id: business } : { id: [...ids] };
     const rows = await books.rows(business, TABLE_OF[kind], where, transaction);
     for (const row of rows as unknown as readonly { id: string; setStamp: string }[]) {
       // The row has the fields of the body, and stamps beside them.
       if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row);
     }
+    if (kind === 'business.set') addPointsRule(rows as unknown as readonly Row<'businesses'>[]);
+  }
+
+  function addPointsRule(rows: readonly Row<'businesses'>[]): void {
+    for (const { pointsRule, pointsStamp } of rows)
+      if (pointsRule !== null) history.add('business.points', business, pointsStamp, pointsRule);
   }
 }
 
@@ -195,6 +203,9 @@ async function gatherRows(
   await gatherRefunds(references.refunds, evidence);
   await put('heldSums', 'account', references.held);
   await put('vouchers', 'number', references.vouchers);
+  const accounts = new Set([...references.points].map((customer) => `points:${customer}`));
+  await put('pointSums', 'account', accounts);
+  await put('pointStates', 'id', references.points);
   await put('voucherStates', 'id', references.vouchers);
   await put('orders', 'id', references.orders);
   await put('orderSums', 'order', references.orders);
@@ -237,13 +248,14 @@ export async function deepen(
 ): Promise<void> {
   const { setUp } = referencesOf([entry]);
   for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
-    if (ids.size === 0 && kind !== 'business.set') continue;
-    const isOf = kind === 'business.set' ? '' : "AND JSON_VALUE(entry, '$.body.id') IN (?) ";
+    const isOfAll = kind === 'business.set' || kind === 'business.points';
+    if (ids.size === 0 && !isOfAll) continue;
+    const isOf = isOfAll ? '' : "AND JSON_VALUE(entry, '$.body.id') IN (?) ";
     const rows = await select<{ entry: string; held: string }>(
       database,
       `SELECT entry, held FROM daybook_entries WHERE business = ? AND kind = ? ${isOf}` +
         "AND state IN ('applied', 'doubted')",
-      [business, kind, ...(kind === 'business.set' ? [] : [[...ids]])],
+      [business, kind, ...(isOfAll ? [] : [[...ids]])],
       transaction,
     );
     for (const row of rows) {

@@ -5,6 +5,7 @@ import type { Judged } from '../../core/judging/history';
 import { heldParts } from '../../core/held/held-account';
 import { journalOf } from '../../core/journal';
 import { EXCHANGE } from '../../core/payment/methods';
+import { isPointsOf, POINTS } from '../../core/points/promotion-methods';
 import { returnNumber } from '../../core/sale/sale-number';
 
 export interface References {
@@ -40,6 +41,8 @@ export interface References {
   /** Accounts that somebody holds and it moves something on, and numbers of vouchers among them. */
   readonly held: Set<string>;
   readonly vouchers: Set<string>;
+  /** Customers whose points it moves. */
+  readonly points: Set<string>;
   /** Orders of customers: agreed, handed over, paid for. */
   readonly orders: Set<string>;
   readonly devices: Set<string>;
@@ -53,12 +56,14 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
   const found: References = {
     setUp: {
       'business.set': new Set(),
+      'business.points': new Set(),
       'tax.set': new Set(),
       'way.set': new Set(),
       'item.set': new Set(),
       'event.set': new Set(),
       'customer.set': new Set(),
       'place.set': new Set(),
+      'reward.set': new Set(),
     },
     lists: new Set(),
     counts: new Set(),
@@ -82,6 +87,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     saleNumbers: new Set(),
     held: new Set(),
     vouchers: new Set(),
+    points: new Set(),
     orders: new Set(),
     devices: new Set(),
     settled: new Set(),
@@ -95,9 +101,18 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
   return found;
 }
 
-function noteHeld(entry: KnownEntry, { held, vouchers, orders, setUp }: References): void {
+function noteHeld(
+  entry: KnownEntry,
+  { held, vouchers, orders, points, setUp }: References,
+): void {
   if (entry.kind === 'voucher.set') vouchers.add(entry.body.number);
-  for (const { account } of journalOf(entry).postings) {
+  for (const { account, item } of journalOf(entry).postings) {
+    if (isPointsOf(account)) {
+      const customer = account.slice('points:'.length);
+      points.add(customer);
+      setUp['customer.set'].add(customer);
+      if (item !== undefined && item !== POINTS) setUp['reward.set'].add(item);
+    }
     const parts = heldParts(account);
     if (parts === null) continue;
     held.add(account);
@@ -313,6 +328,9 @@ function note(entry: KnownEntry, found: References): void {
     case 'staff.pay':
     case 'business.set':
     case 'business.cash':
+    case 'business.points':
+    case 'reward.set':
+    case 'points.moved':
     case 'business.lock':
     case 'cards.joined':
     case 'cards.reported':

@@ -1,6 +1,7 @@
 /** Accounts that somebody holds: each time something moved on one, and what is said of vouchers. */
 import type { EntryOf, KnownEntry } from '../../daybook/kinds';
 import { heldParts, type HeldAccount } from '../../held/held-account';
+import { isPointsOf, POINTS } from '../../points/promotion-methods';
 import type { JournalEntry } from '../../journal/journal-entry';
 import { saleNumber } from '../../sale/sale-number';
 import { merge, put, type Change } from '../change';
@@ -66,6 +67,22 @@ export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change
           ...{ account, amount, kind: entry.kind, ...docOf(entry) },
         }),
   );
+
+/** Points of customers, together: what an entry brings line by line is one move. Whole points, given above nothing. */
+export const pointMoves = (entry: KnownEntry, { postings }: JournalEntry): Change[] => {
+  const moved = new Map<string, number>();
+  for (const { account, item, quantity = 0 } of postings)
+    if (item === POINTS && isPointsOf(account))
+      moved.set(account, (moved.get(account) ?? 0) + quantity);
+  return [...moved].flatMap(([account, amount], at) =>
+    amount === 0
+      ? []
+      : put('heldMoves', {
+          ...{ ...ofNoEvent(entry, at), id: `${entry.id}:p${String(at)}` },
+          ...{ account, amount, kind: entry.kind, ...docOf(entry) },
+        }),
+  );
+};
 
 /** It holds at any event, and is let go of by its age alone. */
 const ofNoEvent = (entry: KnownEntry, at: number) => ({

@@ -9,7 +9,8 @@ import { customerCard, customerConsent, customerErased, customerSet } from './cu
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
-import { heldMoved, heldMoves, voucherLapsed, voucherSet } from './held';
+import { heldMoved, heldMoves, pointMoves, voucherLapsed, voucherSet } from './held';
+import { businessPoints, pointsLastMoved, pointsMoved, rewardSet } from './points';
 import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
@@ -59,6 +60,8 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'business.set': businessSet,
   'business.lock': businessLock,
   'business.cash': businessCash,
+  'business.points': businessPoints,
+  'reward.set': rewardSet,
   'tax.set': taxSet,
   'category.set': categorySet,
   'way.set': waySet,
@@ -132,6 +135,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'voucher.set': voucherSet,
   'voucher.lapsed': voucherLapsed,
   'held.moved': heldMoved,
+  'points.moved': pointsMoved,
   'order.set': orderSet,
   'order.terms': orderTerms,
   'order.stage': orderStage,
@@ -152,6 +156,8 @@ export function changesOf(entry: KnownEntry): Change[] {
     ...change(entry),
     ...movesOf(entry, journal),
     ...heldMoves(entry, journal),
+    ...pointMoves(entry, journal),
+    ...pointsLastMoved(entry, journal),
     ...sumsOf(journal).map(({ sum, key, fields }) => add(sum, key, fields)),
   ];
 }

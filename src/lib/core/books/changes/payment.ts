@@ -9,6 +9,7 @@ export const paymentTaken = (entry: EntryOf<'payment.taken'>): Change[] => [
   put('payments', {
     ...{ id: entry.id, ...saidBy(entry), device: entry.device, ...entry.body },
     held: entry.body.held ?? null,
+    promotion: entry.body.promotion ?? null,
   }),
   ...cardChanges(entry),
   ...payerOf(entry),

@@ -9,14 +9,14 @@ import { saidBy } from './said-by';
 
 export const returnMade = (entry: EntryOf<'return.made'>): Change[] => {
   const { id, device, body } = entry;
-  const { lines, takes, surcharges, money, place, soldFrom } = body;
+  const { lines, takes, surcharges, promotions, money, place, soldFrom } = body;
   const number = returnNumber(body.deviceNumber, body.number);
   const total = takenOff(body);
   return [
     put('returns', {
       ...{ id, ...saidBy(entry), device, number, total },
       ...{ sale: body.sale, saleNumber: body.saleNumber, reason: body.reason },
-      ...{ day: body.day, hour: body.hour, place, lines, surcharges, money },
+      ...{ day: body.day, hour: body.hour, place, lines, surcharges, promotions, money },
       takes: takes.postings,
       forSlip: money.flatMap(({ exchange }) => exchange ?? [])[0] ?? null,
     }),

@@ -44,6 +44,7 @@ export const saleRung = (entry: Sale): Change[] => {
       upliftTaxes: upliftTaxesOf(uplift),
       place: body.place,
       isUpliftWaived: body.isUpliftWaived === true,
+      earned: body.earned ?? null,
       paidIn: sum(lines.flatMap((line) => (line.account === undefined ? [] : line.total))),
     }),
     ...actOf(entry, number),
@@ -83,6 +84,8 @@ function lineOf(entry: Sale, line: Line, at: number): Change {
     account: line.account ?? null,
     until: line.until ?? '',
     ordered: line.ordered ?? null,
+    points: line.points ?? 0,
+    toward: line.toward ?? {},
   });
 }
 

@@ -111,6 +111,7 @@ export type Act =
   | 'return.made'
   | 'voucher.set'
   | 'held.moved'
+  | 'points.moved'
   | 'voucher.lapsed'
   | 'order.off'
   | 'order.paid'

@@ -39,6 +39,7 @@ export const paymentTables = {
       share: wholeOrNull(),
       card: json<CardFacts | null>(null),
       held: json<BodyOf<'payment.taken'>['held'] | null>(null),
+      promotion: json<BodyOf<'payment.taken'>['promotion'] | null>(null),
     },
     { indexes: ['event', 'slip'], keep: 'recent' },
   ),

@@ -43,6 +43,7 @@ export const setUpTables = {
     },
     lock: { lockAfter: whole() },
     cash: { isBlind: flag(), recountAbove: wholeOrNull(), refundMost: wholeOrNull() },
+    points: { pointsRule: json<BodyOf<'business.points'> | null>(null) },
   }),
   taxes: records({
     set: {

@@ -76,6 +76,7 @@ export const slipAndSaleTables = {
       isUpliftWaived: flag(),
       /** Of the total: what was paid in on accounts, and is not sold. */
       paidIn: whole(),
+      earned: json<BodyOf<'sale.rung'>['earned'] | null>(null),
     },
     { indexes: ['event', 'slip'], keep: 'recent' },
   ),
@@ -111,6 +112,9 @@ export const slipAndSaleTables = {
       until: text(10),
       /** The line of an order that was handed over with it. */
       ordered: json<{ readonly order: string; readonly line: string } | null>(null),
+      /** Points that it brought, and what counted towards each reward. */
+      points: whole(),
+      toward: json<Readonly<Record<string, number>>>({}),
     },
     { indexes: ['sale', 'event'], keep: 'recent' },
   ),
@@ -202,6 +206,8 @@ export const slipAndSaleTables = {
       /** Postings of the sale, the other way. */
       takes: json<BodyOf<'return.made'>['takes']['postings']>([]),
       surcharges: json<BodyOf<'return.made'>['surcharges']>([]),
+      /** Of parts that points and rewards paid. */
+      promotions: json<BodyOf<'return.made'>['promotions']>([]),
       money: json<BodyOf<'return.made'>['money']>([]),
       /** The slip that what came back pays for, where it was exchanged. */
       forSlip: textOrNull(40),

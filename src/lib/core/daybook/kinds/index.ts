@@ -38,6 +38,7 @@ import { makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
 import { heldMoved, voucherLapsed, voucherSet } from './held';
+import { businessPoints, pointsMoved, rewardSet } from './points';
 import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { placeSet } from './place-set';
 import { receiptAsked } from './receipt-asked';
@@ -62,6 +63,8 @@ export const kinds = {
   'business.set': businessSet,
   'business.lock': businessLock,
   'business.cash': businessCash,
+  'business.points': businessPoints,
+  'reward.set': rewardSet,
   'tax.set': taxSet,
   'category.set': categorySet,
   'item.set': itemSet,
@@ -135,6 +138,7 @@ export const kinds = {
   'voucher.set': voucherSet,
   'voucher.lapsed': voucherLapsed,
   'held.moved': heldMoved,
+  'points.moved': pointsMoved,
   'order.set': orderSet,
   'order.terms': orderTerms,
   'order.stage': orderStage,

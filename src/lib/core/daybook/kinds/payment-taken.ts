@@ -2,7 +2,18 @@ import { z } from 'zod';
 import { MOST_POINTS, MOST_STROKES, SIGNATURE_BOX } from '../../payment/signature';
 import { headOfMethod } from '../../held/held-account';
 import { PAID_BY } from '../../payment/methods';
-import { amount, amountFromZero, heldAccount, kind, name, payWayId, recordId } from '../kind';
+import {
+  amount,
+  amountFromZero,
+  heldAccount,
+  kind,
+  name,
+  payWayId,
+  percent,
+  recordId,
+} from '../kind';
+import { isPromotion, POINTS } from '../../points/promotion-methods';
+import { pointsOrReward } from './points';
 
 /** What a card left behind: never its number, never a security code. */
 const card = z.strictObject({
@@ -43,6 +54,20 @@ const held = z.strictObject({
   isOverLimit: z.boolean(),
 });
 
+/** What was taken for it of a customer's points, or of what they had spent towards a reward. */
+const promotion = z.strictObject({
+  of: pointsOrReward,
+  /** Points; of a reward minor units of spend. */
+  taken: z.int().min(1).max(999_999_999),
+  /** What is left of them, as far as the device knew. */
+  after: z.int().min(-999_999_999).max(999_999_999),
+  /** What each tax of the sale is lowered by, and its base. Minor units. */
+  lowers: z
+    .array(z.strictObject({ id: recordId, rate: percent, amount, base: amount }))
+    .max(50)
+    .refine((taxes) => new Set(taxes.map(({ id }) => id)).size === taxes.length, 'each tax once'),
+});
+
 /** Strokes, each of them x and y in turn (core/payment/signature.ts). */
 const signature = z
   .array(
@@ -57,10 +82,11 @@ const signature = z
 /**
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
  * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature and whose
- * cheque it is; version 4 goods that came back and pay for others; version 5 what was paid from an account.
+ * cheque it is; version 4 goods that came back and pay for others; version 5 what was paid from an account; version 6
+ * points and rewards.
  */
 export const paymentTaken = kind(
-  5,
+  6,
   z
     .strictObject({
       slip: recordId,
@@ -88,14 +114,29 @@ export const paymentTaken = kind(
       card: card.nullable(),
       /** Only there where no money came in. */
       held: held.optional(),
+      /** Only there where points or a reward paid. */
+      promotion: promotion.optional(),
     })
     .refine(({ method, held: from }) => (headOfMethod(method) !== null) === (from !== undefined), {
       path: ['held'],
       message: 'the account it was paid from, by a way that is paid so and by no other',
     })
+    .refine(({ method, promotion: by }) => isPromotion(method) === (by !== undefined), {
+      path: ['promotion'],
+      message: 'what was taken for it, by points or a reward and by nothing else',
+    })
     .refine(
-      ({ held: from, surcharge, tip, change, rounding, charge, clears }) =>
-        from === undefined ||
+      ({ promotion: by, method, customer, drawer, side }) =>
+        by === undefined ||
+        ((method === 'points') === (by.of === POINTS) &&
+          customer !== null &&
+          drawer === null &&
+          side === 'cash'),
+      { path: ['promotion'], message: 'a customer’s own, on the cash side: points, or a reward' },
+    )
+    .refine(
+      ({ held: from, promotion: by, surcharge, tip, change, rounding, charge, clears }) =>
+        (from === undefined && by === undefined) ||
         (surcharge === 0 && tip === 0 && change === 0 && rounding === 0 && charge === clears),
       { path: ['held'], message: 'an account is charged what it clears, and nothing beside it' },
     )
@@ -125,6 +166,7 @@ export const paymentTaken = kind(
     }),
     3: (body) => body,
     4: (body) => body,
+    5: (body) => body,
   },
   z.strictObject({
     signature: signature.optional(),

@@ -15,6 +15,8 @@ import { GONE } from './stock-moved';
 
 /** Where what comes back is put: to where goods are sold from, or it is gone for good. */
 export const backTo = z.enum(['stock', ...GONE]);
+/** Of parts that points and rewards paid: their postings with the opposite sign, in part. */
+export const promotionsBack = z.array(takenBackSchema).max(50);
 export const surchargesBack = z
   .array(z.strictObject({ part: recordId, way: payWayId, amount }))
   .max(50);
@@ -23,10 +25,11 @@ export const surchargesBack = z
  * Some of what a sale had sold came back, and what it came to was given back. It carries the postings of the sale's
  * lines with the opposite sign, in part, and its share of the service charge and of what cards paid above the cash
  * price; what cards paid as a surcharge comes back beside it. Version 2 brought something off the price of goods that
- * stay with the customer, and goods that pay for others; version 3 money that goes on an account.
+ * stay with the customer, and goods that pay for others; version 3 money that goes on an account; version 4 what points and
+ * rewards had paid, which goes back as such.
  */
 export const returnMade = kind(
-  3,
+  4,
   z.strictObject({
     sale: recordId,
     /** As people call the sale. */
@@ -68,6 +71,7 @@ export const returnMade = kind(
     takes: takenBackSchema,
     /** Of parts that cards paid: what was charged for paying so. */
     surcharges: surchargesBack,
+    promotions: promotionsBack,
     /** What was given back, by which way. */
     money: z
       .array(
@@ -88,5 +92,5 @@ export const returnMade = kind(
       )
       .max(20),
   }),
-  { 1: (body) => body, 2: (body) => body },
+  { 1: (body) => body, 2: (body) => body, 3: (body) => ({ ...body, promotions: [] }) },
 );

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { sum } from '../../money/units';
 import {
   amount,
+  amountFromZero,
   cost,
   day,
   heldAccount,
@@ -57,10 +58,22 @@ const line = z.strictObject({
   until: day.optional(),
   /** The line of an order that is handed over with it. */
   ordered: z.strictObject({ order: recordId, line: recordId }).optional(),
+  /** Points that it brings the customer, and what counts of it towards each reward in minor units. */
+  points: z.int().min(1).max(999_999_999).optional(),
+  toward: z.record(recordId, amountFromZero.min(1)).optional(),
 });
 
 /** A charge beside the goods: for service, or what cards paid above the cash price. */
 const charge = z.strictObject({ net: amount, tax: z.record(recordId, amount), total: amount });
+
+const earned = z.strictObject({
+  points: z.int().min(0).max(999_999_999),
+  after: z.int().min(-999_999_999).max(999_999_999),
+  /** Rewards that it reached. */
+  rewards: z
+    .array(z.strictObject({ reward: recordId, name, value: amountFromZero, times: z.int().min(1) }))
+    .max(50),
+});
 
 const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, amount });
 
@@ -68,10 +81,10 @@ const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, am
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
  * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
  * parts paid by card bring above the cash price, version 4 lines that are paid in on an account,
- * version 5 lines of orders.
+ * version 5 lines of orders, version 6 points and rewards.
  */
 export const saleRung = kind(
-  5,
+  6,
   z
     .strictObject({
       slip: recordId,
@@ -99,6 +112,8 @@ export const saleRung = kind(
       uplift: charge.extend({ base: z.record(recordId, amount) }).optional(),
       /** The seller charged cards the cash price. */
       isUpliftWaived: z.literal(true).optional(),
+      /** What the customer was told of points and rewards: what they have now as far as the device knew. */
+      earned: earned.optional(),
     })
     .refine(
       ({ lines, service, total }) =>
@@ -116,11 +131,20 @@ export const saleRung = kind(
         message: 'what is handed over of an order is goods, and some of them',
       },
     )
+    .refine(
+      ({ lines, customer }) =>
+        lines.every(
+          ({ points, toward, account }) =>
+            (points === undefined && toward === undefined) ||
+            (customer !== undefined && account === undefined),
+        ),
+      { path: ['lines'], message: 'goods bring points, and a customer gets them' },
+    )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
-  { 1: (body) => body, 2: (body) => body, 3: (body) => body, 4: (body) => body },
+  { 1: (body) => body, 2: (body) => body, 3: (body) => body, 4: (body) => body, 5: (body) => body },
 );
 
 const isHandedOver = ({ account, quantity: of }: z.infer<typeof line>): boolean =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { postingSchema } from '../../journal/posting';
 import { amountFromZero, kind, note, percent, placeId, quantity, recordId } from '../kind';
-import { backTo, surchargesBack } from './return-made';
+import { backTo, promotionsBack, surchargesBack } from './return-made';
 import { serviceCharge } from './business-set';
 
 const discount = z.union([
@@ -13,10 +13,10 @@ const discount = z.union([
  * A slip that is kept for later: set aside for a customer who will be back, or a tab that a group
  * runs up. Its lines are entries of their own, so that what two devices add both stays. Setting it
  * again puts it back for everybody. Version 2 brought what comes back and is to pay for it, version 3
- * the order that it hands over.
+ * the order that it hands over, version 4 what points and rewards had paid of what comes back.
  */
 export const slipSet = kind(
-  3,
+  4,
   z.strictObject({
     id: recordId,
     sort: z.enum(['aside', 'tab']),
@@ -49,6 +49,7 @@ export const slipSet = kind(
             .max(500),
           takes: z.array(postingSchema).max(6000),
           surcharges: surchargesBack,
+          promotions: promotionsBack,
           comesTo: amountFromZero,
         }),
       )
@@ -58,5 +59,12 @@ export const slipSet = kind(
       .strictObject({ id: recordId, number: z.string().max(40), customer: recordId })
       .nullable(),
   }),
-  { 1: (body) => ({ ...body, back: [] }), 2: (body) => ({ ...body, handsOver: null }) },
+  {
+    1: (body) => ({ ...body, back: [] }),
+    2: (body) => ({ ...body, handsOver: null }),
+    3: ({ back, ...body }) => ({
+      ...body,
+      back: (back as readonly object[]).map((each) => ({ ...each, promotions: [] })),
+    }),
+  },
 );
