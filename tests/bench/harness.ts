@@ -120,6 +120,8 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       account: null,
       until: '',
       ordered: null,
+      points: 0,
+      toward: {},
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);
@@ -145,6 +147,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     place: event.id,
     isUpliftWaived: false,
     paidIn: 0,
+    earned: null,
   };
   const payment: Row<'payments'> = {
     id: part,
@@ -166,6 +169,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
     share: null,
     card: null,
     held: null,
+    promotion: null,
   };
   return { sale, lines, payment };
 }

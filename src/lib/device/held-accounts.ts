@@ -8,6 +8,7 @@ import { isOpen } from '../core/order/order-state';
 import { sum } from '../core/money/units';
 import type { DeviceDatabase } from './database';
 import { ordersOf } from './orders';
+import { pointsOf } from './points';
 
 /** What is known of the account that a way would be paid from; of none that is named, nothing. */
 export async function heldFacts(
@@ -37,14 +38,16 @@ export async function customerHolds(
   customer: Pick<Row<'customers'>, 'id'>,
 ): Promise<CustomerHolds> {
   const { books } = db;
-  const [owed, credit, row, orders] = await Promise.all([
+  const [owed, credit, row, orders, points] = await Promise.all([
     books.heldSums.get(`customer:${customer.id}`),
     books.heldSums.get(`credit:${customer.id}`),
     books.customers.get(customer.id),
     ordersOf(db, customer.id, ''),
+    pointsOf(db, customer),
   ]);
   const kept = orders.filter((now) => isOpen(now) && now.order.sort !== 'quote');
   return {
+    points,
     orders: kept.length,
     deposits: sum(kept.map(({ deposit }) => deposit)),
     owes: owed?.amount ?? 0,

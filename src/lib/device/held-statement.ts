@@ -1,7 +1,8 @@
 /** What moved on accounts that somebody holds: this device's rows, and what is older from the server. */
 import { z } from 'zod';
 import { heldMove, salesByDoc, type HeldMove } from '../core/held/statement';
-import type { HeldAccount } from '../core/held/held-account';
+import type { StatedAccount } from '../core/held/held-account';
+import { isPointsOf, POINTS } from '../core/points/promotion-methods';
 import type { DeviceDatabase } from './database';
 import type { Transport } from './sync/transport';
 
@@ -14,10 +15,10 @@ export interface HeldAccountsNow {
 /** As this device has it; what it let go of is not among the moves. */
 export async function ownMoves(
   { books }: DeviceDatabase,
-  accounts: readonly HeldAccount[],
+  accounts: readonly StatedAccount[],
 ): Promise<HeldAccountsNow> {
-  const [sums, rows] = await Promise.all([
-    books.heldSums.bulkGet([...accounts]),
+  const [balances, rows] = await Promise.all([
+    Promise.all(accounts.map((account) => standsOn(books, account))),
     books.heldMoves
       .where('account')
       .anyOf([...accounts])
@@ -31,9 +32,15 @@ export async function ownMoves(
   ]);
   const sales = salesByDoc([...bySale.filter((sale) => sale !== undefined), ...bySlip]);
   return {
-    balances: sums.map((sum) => sum?.amount ?? 0),
+    balances,
     moves: rows.map((row) => heldMove(row, sales)),
   };
+}
+
+/** Points that somebody has are owed to them: below nothing. */
+async function standsOn(books: DeviceDatabase['books'], account: StatedAccount): Promise<number> {
+  if (!isPointsOf(account)) return (await books.heldSums.get(account))?.amount ?? 0;
+  return 0 - ((await books.pointSums.get([account, POINTS]))?.quantity ?? 0);
 }
 
 const answerSchema = z.object({
@@ -48,7 +55,7 @@ const answerSchema = z.object({
 /** Those of any age that the server knows; null with no network. */
 export async function olderMoves(
   transport: Transport,
-  accounts: readonly HeldAccount[],
+  accounts: readonly StatedAccount[],
 ): Promise<readonly HeldMove[] | null> {
   const query = new URLSearchParams(accounts.map((account) => ['account', account]));
   const asked = await transport.ask(`/api/held?${query.toString()}`, answerSchema);

@@ -32,12 +32,14 @@ import { isHeldMethod } from '../core/held/held-account';
 import { isStillToHand } from '../core/order/agreed';
 import type { OrderNow } from '../core/order/order-state';
 import type { OrderRefusal } from '../core/order/set-order';
+import type { PointsFacts } from '../core/points/points-facts';
 import type { HeldFacts, Spender } from '../core/held/spend';
 import type { DeviceDatabase } from './database';
 import { heldFacts } from './held-accounts';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
 import { newId, newRevision } from './new-id';
 import { oneOrder } from './orders';
+import { givesPoints, pointsFacts } from './points';
 import { ownSale, soldIn } from './sale-document';
 import type { Acted, ActOutcome, NotActed, SavedSlip } from './slip-queue';
 
@@ -93,6 +95,8 @@ type PayCommand = (
   sold: readonly SaleDocument[],
   /** What is known of the account that it is paid from. */
   facts: HeldFacts | null,
+  /** What is known of points and rewards, where they are given or pay. */
+  points: PointsFacts | null,
 ) => Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal };
 
 /** Takes a part of the payment, or rings it up, as `command` works it out; `sale` is there once it is rung up. */
@@ -111,9 +115,9 @@ export async function pay(
     const lentBy = lender ?? lenderOf(open);
     let left: OpenSlip | null = null;
     let saleNumber = 0;
-    const write = ({ sold, facts }: Known, next: Next): ReturnType<PayCommand> => {
+    const write = ({ sold, facts, points }: Known, next: Next): ReturnType<PayCommand> => {
       saleNumber = next.saleNumber;
-      const made = command(open, next, sold, facts);
+      const made = command(open, next, sold, facts, points);
       left = made.ok ? made.slip : null;
       return made;
     };
@@ -124,9 +128,10 @@ export async function pay(
     };
     const { back = [], customer, handsOver: order } = open;
     const isHeld = isHeldMethod(from.method);
+    const brings = customer !== undefined && (isHeld || (await givesPoints(daybook.db)));
     // What comes back, and what is left on an account or of an order, is decided by the rows as they are when it is written.
     const written =
-      back.length === 0 && !isHeld && order === undefined
+      back.length === 0 && !isHeld && !brings && order === undefined
         ? await daybook.append((next) => write(NOTHING_KNOWN, next), options)
         : await daybook.decide(
             async () => ({
@@ -136,6 +141,13 @@ export async function pay(
                     ...from,
                     ...{ customer: customer?.id ?? null, order },
                   })
+                : null,
+              points: brings
+                ? await pointsFacts(
+                    daybook.db,
+                    customer.id,
+                    open.lines.map(({ item }) => item),
+                  )
                 : null,
               order: order === undefined ? undefined : await oneOrder(daybook.db, order.id, ''),
             }),
@@ -155,10 +167,11 @@ export async function pay(
 interface Known {
   readonly sold: readonly SaleDocument[];
   readonly facts: HeldFacts | null;
+  readonly points: PointsFacts | null;
   /** The order that is handed over. */
   readonly order: OrderNow | undefined;
 }
-const NOTHING_KNOWN: Known = { sold: [], facts: null, order: undefined };
+const NOTHING_KNOWN: Known = { sold: [], facts: null, points: null, order: undefined };
 
 /** What another window, or another slip, has handed over is not handed over again. */
 function orderChanged(

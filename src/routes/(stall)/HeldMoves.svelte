@@ -1,6 +1,6 @@
 <!-- All that moved on an account that is kept for somebody: what is left after each, and the sale that it was. -->
 <script lang="ts">
-  import type { HeldAccount } from '$lib/core/held/held-account';
+  import type { StatedAccount } from '$lib/core/held/held-account';
   import { localTime } from '$lib/core/event/local-time';
   import { statementOf, type HeldMove } from '$lib/core/held/statement';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
@@ -10,10 +10,12 @@
   import { useStall } from './stall.svelte';
 
   interface Props {
-    account: HeldAccount;
+    account: StatedAccount;
     testid: string;
+    /** How amounts are written; in money, unless they are something else. */
+    figure?: (amount: number) => string;
   }
-  const { account, testid }: Props = $props();
+  const { account, testid, figure = (amount) => money.figure(amount) }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
@@ -64,8 +66,8 @@
                 >{line.number}</a
               >{/if}</td
           >
-          <td class="figure text-right">{money.figure(-line.amount)}</td>
-          <td class="figure text-right">{money.figure(-line.balance)}</td>
+          <td class="figure text-right">{figure(0 - line.amount)}</td>
+          <td class="figure text-right">{figure(0 - line.balance)}</td>
         </tr>
       {/each}
     </tbody>

@@ -313,6 +313,8 @@ const NO_BUSINESS: Row<'businesses'> = {
   refundMost: null,
   cashStamp: '',
   forgetAfter: 0,
+  pointsRule: null,
+  pointsStamp: '',
 };
 
 /** Entries that somebody must still look at, as far as this device knows. */

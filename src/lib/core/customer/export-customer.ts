@@ -2,6 +2,7 @@
 import type { Row } from '../books/tables';
 import type { CardOnFile } from '../daybook/kinds/customer-card';
 import { inOrder, type HeldMove } from '../held/statement';
+import { isPointsOf } from '../points/promotion-methods';
 import { totalOf } from '../order/agreed';
 import { signaturePath } from '../payment/signature';
 import { cardOf } from './card-on-file';
@@ -46,6 +47,13 @@ export interface CustomerFile {
     readonly number: string;
     readonly amount: number;
   }[];
+  /** What moved their points; given ones are above nothing. */
+  readonly points: readonly {
+    readonly at: string;
+    readonly kind: string;
+    readonly number: string;
+    readonly points: number;
+  }[];
 }
 
 /** What is told of a customer as it stands; the card is told apart. */
@@ -88,12 +96,19 @@ export function customerFile(
     orders: byTime(orders).map(({ number, at, sort, lines, note }) => ({
       ...{ number, at, sort, total: totalOf(lines), note },
     })),
-    account: inOrder(moves).map(({ at, account, kind, number, amount }) => ({
-      ...{ at, kind, number, amount },
-      on: account.startsWith('credit:') ? ('credit' as const) : ('owed' as const),
+    points: inOrder(moves.filter(isOfPoints)).map(({ at, kind, number, amount }) => ({
+      ...{ at, kind, number, points: 0 - amount },
     })),
+    account: inOrder(moves.filter((move) => !isOfPoints(move))).map(
+      ({ at, account, kind, number, amount }) => ({
+        ...{ at, kind, number, amount },
+        on: account.startsWith('credit:') ? ('credit' as const) : ('owed' as const),
+      }),
+    ),
   };
 }
+
+const isOfPoints = ({ account }: HeldMove): boolean => isPointsOf(account);
 
 const byTime = <T extends { readonly at: string }>(rows: readonly T[]): readonly T[] =>
   rows

@@ -5,7 +5,7 @@
 import { isAccount } from '../journal/accounts';
 import { sum } from '../money/units';
 import type { Method } from '../payment/methods';
-import { isPromotion } from '../points/promotion-methods';
+import { isPointsOf, isPromotion } from '../points/promotion-methods';
 import { isVoucherNumber } from './voucher-number';
 
 export const HELD_HEADS = ['customer', 'credit', 'voucher', 'deposit'] as const;
@@ -45,6 +45,12 @@ export function isHeld(text: string): text is HeldAccount {
   if (parts === null) return false;
   return parts.head === 'voucher' ? isVoucherNumber(parts.id) : UUID.test(parts.id);
 }
+
+/** What has a statement of its own: beside those, a customer's points, which are owed to them as well. */
+export type StatedAccount = HeldAccount | `points:${string}`;
+
+export const isStated = (text: string): text is StatedAccount =>
+  isHeld(text) || (isPointsOf(text) && UUID.test(text.slice('points:'.length)));
 
 /** What each way to pay is paid from; a way that is not here is paid with money. */
 const HEAD_OF: Readonly<Partial<Record<Method, HeldHead>>> = {

@@ -212,7 +212,7 @@ describe('the journal of any daybook', () => {
       const [trial, books] = [trialOf(entries), booksOf(entries)];
       const moved = new Map<string, number>();
       for (const { account, amount } of books.rows('heldMoves'))
-        if (account.startsWith('points:')) moved.set(account, (moved.get(account) ?? 0) + amount);
+        if (account.startsWith('points:')) moved.set(account, (moved.get(account) ?? 0) - amount);
       let all = 0;
       for (const { account, item, quantity } of books.rows('pointSums')) {
         assert.equal(trial.quantity(account, item), quantity);

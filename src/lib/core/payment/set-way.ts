@@ -5,6 +5,7 @@ import { draft } from '../daybook/kinds';
 import { isHeldMethod } from '../held/held-account';
 import { readAmount } from '../money/amount-text';
 import { readPercent } from '../money/percent';
+import { isPromotion } from '../points/promotion-methods';
 import type { Method } from './methods';
 import { allWays, CASH_WAY, type WayToPay } from './ways';
 
@@ -101,7 +102,11 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
     ...(isHeld ? { surchargeRate: '0', surchargeFixed: 0 } : { surchargeRate, surchargeFixed }),
     givesChange: isCash || (!isHeld && side === 'cash' && typed.givesChange),
     opensDrawer: !isHeld && typed.opensDrawer,
-    needsCustomer: typed.needsCustomer || typed.method === 'account' || typed.method === 'credit',
+    needsCustomer:
+      typed.needsCustomer ||
+      typed.method === 'account' ||
+      typed.method === 'credit' ||
+      isPromotion(typed.method),
     offlineMost: isHeld ? offlineMost : null,
     lasts: typed.method === 'voucher' && !isCash ? lasts : 0,
   };

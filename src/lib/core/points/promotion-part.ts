@@ -9,6 +9,10 @@ import { isPromotion, POINTS } from './promotion-methods';
 export type PromotionRefusal =
   | { readonly code: 'held/no-customer' }
   | { readonly code: 'held/no-tip' }
+  | { readonly code: 'held/offline-most'; readonly most: number }
+  | OwnPromotionRefusal;
+/** What nothing else is refused for. */
+export type OwnPromotionRefusal =
   | { readonly code: 'points/none' }
   /** They moved last too long ago. */
   | { readonly code: 'points/over' }
@@ -16,7 +20,6 @@ export type PromotionRefusal =
   | { readonly code: 'points/too-little' }
   /** What points pay at most; minor units. */
   | { readonly code: 'points/less'; readonly left: number }
-  | { readonly code: 'held/offline-most'; readonly most: number }
   | { readonly code: 'reward/unknown' }
   | { readonly code: 'reward/not-on'; readonly name: string }
   /** So much is still to be spent until then; minor units. */

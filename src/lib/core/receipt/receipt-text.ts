@@ -51,6 +51,7 @@ export function paperLines(receipt: Receipt, { locale, when }: PaperWords): read
   rule();
   if (!receipt.isGift) {
     sums(receipt, text, figure, money);
+    earnedLines(receipt, text, money);
     rule();
   }
   cameBack(receipt, text, figure, money);
@@ -90,6 +91,8 @@ function cameBack(
     if (isGift && isOff) continue;
     const what = isOff ? 'Taken off afterwards' : 'Came back';
     text(`${what}, ${each.number}`, isGift ? '' : figure(-each.total));
+    if (each.promotion > 0 && !isGift)
+      text('  and back as points or a reward', figure(-each.promotion), 'small');
     for (const { quantity, unit, name, off } of each.lines) {
       if (off > 0) {
         if (!isGift) text(`  ${money(off)} off ${name}`, '', 'small');
@@ -100,7 +103,7 @@ function cameBack(
     }
   }
   if (back.length > 0 && !isGift) {
-    const off = back.map((each) => each.total - each.surcharge);
+    const off = back.map((each) => each.total - each.surcharge + each.promotion);
     text('What is left', money(total - sum(off)), 'strong');
   }
 }
@@ -108,6 +111,28 @@ function cameBack(
 /** With its rate, unless the vendor’s own name says it. */
 const taxName = (name: string, rate: string): string =>
   name.includes('%') ? name : `${name}, ${rate} %`;
+
+const AFTER = { left: '  left on it', owed: '  owed in all', points: '  points left' } as const;
+
+/** Points that it brought, and rewards that it reached: nothing for whoever is given the goods. */
+function earnedLines(
+  { earned }: Receipt,
+  text: (left: string, right?: string, look?: Look) => void,
+  money: (amount: number) => string,
+): void {
+  if (earned == null) return;
+  const { points, after, rewards } = earned;
+  if (points > 0) {
+    text('Points for this', String(points));
+    text('  points now', String(after), 'small');
+  }
+  for (const { name, value, times } of rewards)
+    text(
+      `Reward reached${times === 1 ? '' : ` ${String(times)} times`}: ${name}, ${money(value)} off next time`,
+      '',
+      'strong',
+    );
+}
 
 function partLines(
   {
@@ -137,7 +162,11 @@ function partLines(
   if (isCarried) text('  taken with no network, to be authorised', '', 'small');
   if (change !== 0) text('  change', figure(change), 'small');
   if (after !== null)
-    text(after.is === 'left' ? '  left on it' : '  owed in all', figure(after.amount), 'small');
+    text(
+      AFTER[after.is],
+      after.is === 'points' ? String(after.amount) : figure(after.amount),
+      'small',
+    );
 }
 
 /**

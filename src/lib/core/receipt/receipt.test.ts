@@ -237,7 +237,7 @@ describe('a receipt as a text message', () => {
 describe('a receipt of a sale of which something came back', () => {
   const back = [
     {
-      ...{ number: 'D1-B4', total: 460, surcharge: 10 },
+      ...{ number: 'D1-B4', total: 460, surcharge: 10, promotion: 0 },
       lines: [{ name: 'Item 1, 9 cm', quantity: 1000, unit: '', off: 0 }],
     },
   ];
@@ -247,7 +247,7 @@ describe('a receipt of a sale of which something came back', () => {
   it('says what was taken off afterwards, and nothing of that on a gift', () => {
     const off = [
       {
-        ...{ number: 'D1-B5', total: 120, surcharge: 0 },
+        ...{ number: 'D1-B5', total: 120, surcharge: 0, promotion: 0 },
         lines: [{ name: 'Item 1, 9 cm', quantity: 0, unit: '', off: 120 }],
       },
     ];

@@ -7,8 +7,10 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Row } from '../books/tables';
 import { headOfAccount } from '../held/held-account';
 import { voucherText } from '../held/voucher-number';
+import { POINTS } from '../points/promotion-methods';
 import { paidWith } from '../payment/part-sums';
 import { sum } from '../money/units';
+import { promotedIn } from '../sale/return-figures';
 
 export interface ReceiptLine {
   readonly name: string;
@@ -43,8 +45,8 @@ export interface ReceiptPart {
   /** The approval code of a card, or empty. */
   readonly approval: string;
   readonly share: number | null;
-  /** What was left afterwards on what it was paid from, or what the customer owes in all; null for money. */
-  readonly after: { readonly is: 'left' | 'owed'; readonly amount: number } | null;
+  /** What was left afterwards on what it was paid from, or what the customer owes in all, or points; null for money. */
+  readonly after: { readonly is: 'left' | 'owed' | 'points'; readonly amount: number } | null;
 }
 
 /** Goods that came back, and what was given back for them, above nothing. */
@@ -57,6 +59,8 @@ export interface ReceiptBack {
   readonly total: number;
   /** What of it cards had been charged for paying so: it was in no total. */
   readonly surcharge: number;
+  /** What went back beside it as points and rewards, which had paid for it. */
+  readonly promotion: number;
 }
 
 /** Amounts are minor units of the currency. */
@@ -88,6 +92,8 @@ export interface Receipt {
   readonly parts: readonly ReceiptPart[];
   /** Kept difference of cash rounding. */
   readonly rounding: number;
+  /** Points that it brought, and rewards that it reached. */
+  readonly earned: Row<'sales'>['earned'];
   /** Shown as a code: the number, and a value by which a copy is told from the sale itself. */
   readonly check: string;
   /** What came back since, the first first. */
@@ -145,12 +151,21 @@ export function receiptOf({
     taxes: sale.taxes.map(({ id, name, rate, base, amount }) => {
       // What cards were charged above the cash price has its tax as well.
       const above = sale.upliftTaxes[id] ?? { base: 0, amount: 0 };
-      return { name, rate, base: base + above.base, amount: amount + above.amount };
+      // What points and rewards pay lowers them.
+      const lower = payments.flatMap(
+        ({ promotion }) => promotion?.lowers.filter((each) => each.id === id) ?? [],
+      );
+      return {
+        ...{ name, rate },
+        base: base + above.base - sum(lower.map((each) => each.base)),
+        amount: amount + above.amount - sum(lower.map((each) => each.amount)),
+      };
     }),
     uplift: sale.uplift,
     total: sale.total + sale.uplift,
     parts: own.map(partOf),
     rounding: sum(own.map(({ rounding }) => rounding)),
+    earned: sale.earned,
     check: checkValue(business.id, sale, isGift),
     isGift,
     isAgain,
@@ -178,12 +193,13 @@ function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {
 }
 
 const backOf = (
-  { number, total, surcharges, lines: back }: Row<'returns'>,
+  { number, total, surcharges, promotions, lines: back }: Row<'returns'>,
   lines: readonly Row<'saleLines'>[],
 ): ReceiptBack => ({
   number,
   total,
   surcharge: sum(surcharges.map(({ amount }) => amount)),
+  promotion: promotedIn({ promotions }),
   lines: back.flatMap(({ line, quantity, off = 0 }) => {
     const of = lines.find((each) => each.line === line);
     if (of === undefined) return [];
@@ -193,14 +209,16 @@ const backOf = (
 });
 
 function partOf(part: Row<'payments'>): ReceiptPart {
-  const { card, change, surcharge, tip, held } = part;
+  const { card, change, surcharge, tip } = part;
   return {
     name: part.wayName,
     reference:
       card === null
         ? part.method === 'voucher'
           ? voucherText(part.reference)
-          : part.reference
+          : part.method === 'reward'
+            ? ''
+            : part.reference
         : [card.scheme, card.last4, part.reference].filter((each) => each !== '').join(' '),
     amount: paidWith(part) + change,
     change,
@@ -211,11 +229,14 @@ function partOf(part: Row<'payments'>): ReceiptPart {
     isSigned: card?.isSigned === true,
     approval: card?.approval ?? '',
     share: part.share,
-    after:
-      held == null
-        ? null
-        : { is: headOfAccount(held.account) === 'customer' ? 'owed' : 'left', amount: held.after },
+    after: afterOf(part),
   };
+}
+
+function afterOf({ held, promotion }: Row<'payments'>): ReceiptPart['after'] {
+  if (promotion?.of === POINTS) return { is: 'points', amount: promotion.after };
+  if (held == null) return null;
+  return { is: headOfAccount(held.account) === 'customer' ? 'owed' : 'left', amount: held.after };
 }
 
 /**

@@ -163,9 +163,10 @@ export function makeReturn(command: MakeReturn): ReturnOutcome {
   if ('code' in back) return refuse(back);
   const reason = command.reason.trim().slice(0, 200);
   if (reason === '') return refuse({ code: 'return/no-reason' });
-  if (way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
   const figures = returnFigures(command, back);
   const owed = takenOff(figures);
+  // Where points had paid for all of it no money is given.
+  if (owed > 0 && way === 'cash' && drawer === null) return refuse({ code: 'return/no-drawer' });
   const spent =
     command.balances === undefined ? null : overspends(figures.takes.postings, command.balances);
   if (spent !== null) return refuse({ code: 'return/spent', left: spent.left });

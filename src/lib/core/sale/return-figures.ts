@@ -238,8 +238,10 @@ export const takenOff = ({
   surcharges,
   promotions,
 }: Pick<Body, 'takes' | 'surcharges' | 'promotions'>): number =>
-  sum(surcharges.map(({ amount }) => amount)) -
-  slipOf(takes.postings) -
+  sum(surcharges.map(({ amount }) => amount)) - slipOf(takes.postings) - promotedIn({ promotions });
+
+/** What of it goes back as points and rewards, which had paid for it. Minor units. */
+export const promotedIn = ({ promotions }: Pick<Body, 'promotions'>): number =>
   slipOf(postingsOf(promotions));
 
 /** Lines of sales as far as they came back, with what was given back for each below nothing. */

@@ -184,12 +184,10 @@ export function takePart(asIs: TakePart): PartOutcome {
     day,
   });
   if (from !== null && !from.ok) return refuse(from.refusal);
-  const given = promotionPart({
-    ...{ method: way.method, customer: slip.customer?.id ?? null, amount, tip },
-    ...{ reference: command.reference ?? '', left: Math.min(running.left, upTo ?? running.left) },
-    ...{ lines: earningLines(slip, quote.cash), before: clearedByPromotions(slip) },
-    ...{ total: quote.cash.total, taxes: ratedTaxes(quote, taxes), facts: command.points },
-    ...{ most: command.isOutOfTouch === true ? way.offlineMost : null, day },
+  const given = promotionOn(slip, quote, taxes, {
+    ...{ method: way.method, amount, tip, reference: command.reference ?? '', day },
+    ...{ left: Math.min(running.left, upTo ?? running.left), facts: command.points },
+    most: command.isOutOfTouch === true ? way.offlineMost : null,
   });
   if (given !== null && !given.ok) return refuse(given.refusal);
   const taken = takeUpTo(totals, rules, from?.amount ?? given?.amount ?? amount, upTo, running);
@@ -245,6 +243,24 @@ export function takePart(asIs: TakePart): PartOutcome {
     total: totals.cashTotal,
   };
 }
+
+type AskedOf = Omit<AskPromotion, 'customer' | 'lines' | 'total' | 'taxes' | 'before'>;
+
+/** What points or a reward would pay of a slip; null for a way that is paid otherwise. */
+export const promotionOn = (
+  slip: OpenSlip,
+  quote: Quote,
+  taxes: readonly SlipTax[],
+  asked: AskedOf,
+): ReturnType<typeof promotionPart> =>
+  promotionPart({
+    ...asked,
+    customer: slip.customer?.id ?? null,
+    lines: earningLines(slip, quote.cash),
+    before: clearedByPromotions(slip),
+    total: quote.cash.total,
+    taxes: ratedTaxes(quote, taxes),
+  });
 
 const ratedTaxes = ({ cash }: Quote, taxes: readonly SlipTax[]): AskPromotion['taxes'] =>
   cash.taxes.map(({ id, amount, base }) => {

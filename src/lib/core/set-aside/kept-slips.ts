@@ -5,7 +5,13 @@ import { draft } from '../daybook/kinds';
 import { hasWords, wordsIn } from '../entry-line/words';
 import { asTaken, joinLines, sorted } from './join-lines';
 import { slipEnded } from './slip-ended';
-import { emptySlip, type OpenLine, type OpenSlip, type SlipBack, type SlipCustomer } from '../slip/open-slip';
+import {
+  emptySlip,
+  type OpenLine,
+  type OpenSlip,
+  type SlipBack,
+  type SlipCustomer,
+} from '../slip/open-slip';
 
 /** A kept slip with its lines, as this device knows it. */
 export interface KeptSlip {
@@ -106,7 +112,7 @@ export function keepSlip({ newId, event, slip: inHand, sort, name, known }: Keep
         lines: [...each.lines],
         takes: [...each.takes],
         surcharges: [...each.surcharges],
-      promotions: [...((each as Partial<SlipBack>).promotions ?? [])],
+        promotions: [...((each as Partial<SlipBack>).promotions ?? [])],
       })),
       handsOver: slip.handsOver ?? null,
     }),

@@ -1,5 +1,6 @@
 /** All that moved on accounts that somebody holds, of any age, with the sales it is of. */
 import type { HeldMove } from '../../core/held/statement';
+import { POINTS } from '../../core/points/promotion-methods';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 
@@ -17,6 +18,11 @@ const MOVES = `SELECT m.id, m.account, m.at, m.kind, m.amount,
   LEFT JOIN books_sales p ON m.docIs = 'slip' AND p.business = m.business AND p.slip = m.doc
   WHERE m.business = ? AND m.account IN (?)`;
 
+/** Points that somebody has are owed to them: below nothing. */
+const BALANCES = `SELECT account, amount FROM books_held_sums WHERE business = ? AND account IN (?)
+  UNION ALL SELECT account, -quantity AS amount FROM books_point_sums
+  WHERE business = ? AND account IN (?) AND item = '${POINTS}'`;
+
 export async function heldMovesOf(
   database: Database,
   business: string,
@@ -26,8 +32,8 @@ export async function heldMovesOf(
   return await database.snapshot(async (transaction) => {
     const sums = await select<{ account: string; amount: string }>(
       database,
-      'SELECT account, amount FROM books_held_sums WHERE business = ? AND account IN (?)',
-      of,
+      BALANCES,
+      [...of, ...of],
       transaction,
     );
     const rows = await select<HeldMove & { amount: string }>(database, MOVES, of, transaction);

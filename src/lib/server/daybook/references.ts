@@ -101,10 +101,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
   return found;
 }
 
-function noteHeld(
-  entry: KnownEntry,
-  { held, vouchers, orders, points, setUp }: References,
-): void {
+function noteHeld(entry: KnownEntry, { held, vouchers, orders, points, setUp }: References): void {
   if (entry.kind === 'voucher.set') vouchers.add(entry.body.number);
   for (const { account, item } of journalOf(entry).postings) {
     if (isPointsOf(account)) {

@@ -10,9 +10,11 @@
     number: string | null;
     total: number;
     money: MoneyWords;
+    /** What else the customer is to hear. */
+    told?: readonly string[];
     onnext: () => void;
   }
-  const { change, handed, number, total, money, onnext }: Props = $props();
+  const { change, handed, number, total, money, told = [], onnext }: Props = $props();
   const { pieces } = $derived(piecesOf(change, money.currency));
   const notes = $derived(new Set(currencyOf(money.currency).notes));
   let next = $state<HTMLButtonElement>();
@@ -50,6 +52,7 @@
       </li>
     {/each}
   </ul>
+  {#each told as each (each)}<p class="text-lg" data-testid="told">{each}</p>{/each}
   <div class="mt-auto">
     <button
       bind:this={next}

@@ -36,6 +36,7 @@
     '/acts': '/set-up',
     '/customers': '/set-up',
     '/vouchers': '/set-up',
+    '/points': '/set-up',
     '/orders': '/waiting',
     '/devices': '/set-up',
     '/loose-ends': '/set-up',

@@ -4,6 +4,7 @@ import type { HeldMove } from '../../core/held/statement';
 import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spend';
 import { voucherText } from '../../core/held/voucher-number';
 import type { CustomerHolds } from '../../core/held/customer-holds';
+import { pointsHeldWords } from './points-words';
 import { shortDayWords } from './date-words';
 import type { Kind } from '../../core/daybook/kinds';
 import type { HeldHead } from '../../core/held/held-account';
@@ -16,6 +17,8 @@ export const HELD_NAMES: Readonly<Record<string, string>> = {
   credit: 'Credit',
   voucher: 'Voucher',
   deposit: 'Deposit',
+  points: 'Points',
+  reward: 'Reward',
 };
 
 /** What lines of a slip are called that are paid in. */
@@ -28,7 +31,7 @@ export const HELD_LINES = {
 
 /** What a customer has and owes, beside their name; empty where that is nothing. */
 export function holdsWords(
-  { owes, credit, limit, orders, deposits }: CustomerHolds,
+  { owes, credit, limit, orders, deposits, points }: CustomerHolds,
   money: MoneyWords,
 ): string {
   const isOver = limit !== null && owes > limit;
@@ -39,6 +42,7 @@ export function holdsWords(
     credit < 0 ? `has spent ${money.text(-credit)} more credit than they had` : '',
     orders === 0 ? '' : orders === 1 ? 'an order is kept' : `${String(orders)} orders are kept`,
     deposits > 0 ? `${money.text(deposits)} deposit` : '',
+    ...(points === null ? [] : pointsHeldWords(points, money)),
   ]
     .filter((part) => part !== '')
     .join(' · ');
@@ -116,6 +120,11 @@ export function limitWords(
     : `of ${money.text(limit)} at most, to pay ${days}`;
 }
 
+const POINT_MOVES: Readonly<Partial<Record<Kind, string>>> = {
+  'payment.taken': 'Spent',
+  'sale.rung': 'Brought by what was bought',
+};
+
 const MOVES: Readonly<Partial<Record<Kind, string>>> = {
   'payment.taken': 'Spent',
   'sale.rung': 'Paid in',
@@ -135,6 +144,8 @@ export function moveWords({
   account,
 }: Pick<HeldMove, 'kind' | 'amount' | 'account'>): string {
   if (kind === 'payment.taken' && account.startsWith('customer:')) return 'Bought on account';
+  if (kind === 'points.moved') return amount > 0 ? 'Taken' : 'Given';
+  if (account.startsWith('points:')) return POINT_MOVES[kind] ?? MOVES[kind] ?? 'Put right';
   if (kind === 'held.moved')
     return amount > 0 ? 'Moved to another account' : 'Moved from another account';
   return MOVES[kind] ?? 'Put right';

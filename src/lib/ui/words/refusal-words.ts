@@ -7,6 +7,7 @@ import type { KeepRefusal } from '../../core/set-aside/kept-slips';
 import { MOST_LINES, type SlipRefusal } from '../../core/slip/open-slip';
 import type { DiscountRefusal } from '../../core/slip/read-discount';
 import type { OrderRefusal } from '../../core/order/set-order';
+import { promotionRefusalWords } from './points-words';
 import { heldRefusalWords } from './held-words';
 import { quantityWords, type MoneyWords } from './money-words';
 import { orderRefusalWords } from './order-words';
@@ -138,6 +139,15 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'held/offline-most':
     case 'held/over-limit':
       return heldRefusalWords(refusal, money);
+    case 'points/none':
+    case 'points/over':
+    case 'points/too-little':
+    case 'points/less':
+    case 'reward/unknown':
+    case 'reward/not-on':
+    case 'reward/not-reached':
+    case 'reward/no-goods':
+      return promotionRefusalWords(refusal, money);
     case 'slip/full':
       return `A slip holds ${String(MOST_LINES)} lines, and no more text than fits into one sale; take payment for these first.`;
     case 'slip/gone':

@@ -17,6 +17,8 @@ export const METHOD_WORDS: Readonly<Record<Method, string>> = {
   credit: 'credit that is kept for the customer',
   voucher: 'a voucher',
   deposit: 'the deposit of an order that is handed over',
+  points: 'points of the customer',
+  reward: 'a reward that the customer has reached',
 };
 
 /** What a way is called, also one that nobody set up. */

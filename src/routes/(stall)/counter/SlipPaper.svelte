@@ -9,6 +9,7 @@
   import { live } from '$lib/device/live.svelte';
   import SlipLine from '$lib/ui/counter/SlipLine.svelte';
   import { painted } from '$lib/ui/frame/painted';
+  import { earnedWords } from '$lib/ui/words/points-words';
   import { holdsWords } from '$lib/ui/words/held-words';
   import { useStall } from '../stall.svelte';
   import BackLines from './BackLines.svelte';
@@ -203,6 +204,11 @@
                 data-testid="last-sale">{last.value.number}, {money.text(last.value.total)}</a
               >
               is rung up.
+              {#if last.value.earned != null}
+                <span class="text-base-content" data-testid="told"
+                  >{earnedWords(last.value.earned, money).join('. ')}.</span
+                >
+              {/if}
             {/if}
             Tap goods, or type.
           </li>

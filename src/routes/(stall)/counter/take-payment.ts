@@ -1,4 +1,7 @@
 /** Parts of the open slip's payment: each is on disk before the screen says so. */
+import type { Draft } from '$lib/core/daybook/chain';
+import type { BodyOf } from '$lib/core/daybook/kinds';
+import type { Earned } from '$lib/core/points/earned';
 import { stageOf } from '$lib/core/event/stage';
 import type { RestBy } from '$lib/core/sale/exchange';
 import { ringUpExchange, type ExchangeRefusal } from '$lib/core/sale/ring-up-exchange';
@@ -46,6 +49,8 @@ export type TakenAtCounter =
       readonly number: string | null;
       readonly sale: string | null;
       readonly total: number;
+      /** What the sale brought its customer; null for nothing, and until it is rung up. */
+      readonly earned?: Earned | null | undefined;
     }
   | NotTaken;
 
@@ -96,9 +101,15 @@ export async function takePartOf(stall: Stall, asked: AskedPart): Promise<TakenA
     if (!written.ok || done === null) return written.ok ? GONE : written;
     const { part, left, total } = done;
     if (asked.way.opensDrawer) openDrawerFor(stall, asked.way.name);
-    return { ok: true, part, left, total, number: written.number, sale: written.sale };
+    const { number, sale } = written;
+    return { ok: true, part, left, total, number, sale, earned: earnedIn(done.drafts) };
   });
 }
+
+const earnedIn = (drafts: readonly Draft[]): Earned | null => {
+  const rung = drafts.find(({ kind }) => kind === 'sale.rung');
+  return (rung?.body as BodyOf<'sale.rung'> | undefined)?.earned ?? null;
+};
 
 /** Rings up a slip that comes to nothing: there is no part to take. */
 export async function ringUpNothing(stall: Stall): Promise<TakenAtCounter> {
@@ -174,9 +185,9 @@ async function writing(
   const { number: deviceNumber } = identity;
   const written = await pay(
     deskOf(stall),
-    (open, { saleNumber: number, returnNumber }, sold, held) => {
+    (open, { saleNumber: number, returnNumber }, sold, held, points) => {
       const here = {
-        ...{ newId, pricing, taxes, event, deviceNumber, number, returnNumber },
+        ...{ newId, pricing, taxes, event, deviceNumber, number, returnNumber, points },
         now: Date.now(),
       };
       return command(open, here, stall.drawer?.id ?? null, sold, held);

@@ -156,14 +156,15 @@
   {#key stall.business.cashStamp}<CashRules />{/key}
 
   <section class="sheet grid content-start gap-3" aria-labelledby="customers">
-    <h2 id="customers">Customers and vouchers</h2>
+    <h2 id="customers">Customers, vouchers, points</h2>
     <p class="soft">
       Who has a discount, owes something or has credit; what they agreed to; forgetting them.
-      Vouchers, and what is left on each.
+      Vouchers, and what is left on each. What customers get for coming back.
     </p>
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-quiet" href="/customers">Customers</a>
       <a class="btn btn-quiet" href="/vouchers">Vouchers</a>
+      <a class="btn btn-quiet" href="/points">Points and rewards</a>
       <a class="btn btn-quiet" href="/orders">Quotes and orders</a>
     </div>
   </section>

@@ -5,9 +5,11 @@
   interface Props {
     /** How much, and of what: “£13.50”. */
     what: string;
+    /** What becomes of it. */
+    says?: string;
     onGo: (lentBy?: string) => Promise<void>;
   }
-  const { what, onGo }: Props = $props();
+  const { what, says = 'is owed no more, and cannot be spent', onGo }: Props = $props();
   let isAsking = $state(false);
 </script>
 
@@ -17,7 +19,7 @@
     role="group"
     aria-label="Write it off?"
   >
-    <p class="min-w-48 flex-1">{what} is owed no more, and cannot be spent. This stays so.</p>
+    <p class="min-w-48 flex-1">{what} {says}. This stays so.</p>
     <RightButton right="voucher.set" look="btn-quiet" label="Write {what} off" {onGo} />
     <button type="button" class="btn btn-quiet" onclick={() => (isAsking = false)}>Cancel</button>
   </div>

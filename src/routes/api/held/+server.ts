@@ -1,4 +1,4 @@
-import { isHeld } from '$lib/core/held/held-account';
+import { isStated } from '$lib/core/held/held-account';
 import { heldMovesOf } from '$lib/server/books/held-moves';
 import { answer, refused } from '$lib/server/http/answers';
 import { tooMany } from '$lib/server/http/too-many';
@@ -13,7 +13,7 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   const turned = await tooMany(limits, 'find', locals.device.device);
   if (turned !== null) return turned;
   const accounts = url.searchParams.getAll('account');
-  if (accounts.length === 0 || accounts.length > MOST || !accounts.every(isHeld))
+  if (accounts.length === 0 || accounts.length > MOST || !accounts.every(isStated))
     return refused(400, 'held/which');
   return answer(await heldMovesOf(database, locals.device.business, accounts));
 };

@@ -3,6 +3,7 @@ import type { EntryOf, KnownEntry } from '../../daybook/kinds';
 import { heldParts, type HeldAccount } from '../../held/held-account';
 import { isPointsOf, POINTS } from '../../points/promotion-methods';
 import type { JournalEntry } from '../../journal/journal-entry';
+import { minus } from '../../journal/posting';
 import { saleNumber } from '../../sale/sale-number';
 import { merge, put, type Change } from '../change';
 import { act } from './acts';
@@ -68,7 +69,10 @@ export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change
         }),
   );
 
-/** Points of customers, together: what an entry brings line by line is one move. Whole points, given above nothing. */
+/**
+ * Points of customers, together: what an entry brings line by line is one move. Whole points; given ones are below
+ * nothing, like all that is owed to somebody.
+ */
 export const pointMoves = (entry: KnownEntry, { postings }: JournalEntry): Change[] => {
   const moved = new Map<string, number>();
   for (const { account, item, quantity = 0 } of postings)
@@ -79,7 +83,7 @@ export const pointMoves = (entry: KnownEntry, { postings }: JournalEntry): Chang
       ? []
       : put('heldMoves', {
           ...{ ...ofNoEvent(entry, at), id: `${entry.id}:p${String(at)}` },
-          ...{ account, amount, kind: entry.kind, ...docOf(entry) },
+          ...{ account, amount: minus(amount), kind: entry.kind, ...docOf(entry) },
         }),
   );
 };

@@ -7,6 +7,7 @@
   import { CASH_WAY } from '$lib/core/payment/ways';
   import { thingsOn } from '$lib/core/slip/open-slip';
   import ChangeDue from '$lib/ui/cash/ChangeDue.svelte';
+  import { earnedWords } from '$lib/ui/words/points-words';
   import { useStall } from '../../stall.svelte';
   import LackedRight from '../LackedRight.svelte';
   import { cashWay, ringUpNothing } from '../take-payment';
@@ -19,6 +20,7 @@
   import DistantResult from './DistantResult.svelte';
   import PaidSlip from './PaidSlip.svelte';
   import { Paying } from './paying.svelte';
+  import RewardAsk from './RewardAsk.svelte';
   import ShareOut from './ShareOut.svelte';
   import GiveRest from './GiveRest.svelte';
   import Stubs from './Stubs.svelte';
@@ -111,6 +113,7 @@
     handed={paying.change.handed}
     number={paying.done?.number ?? null}
     total={paying.done?.total ?? 0}
+    told={paying.done?.earned == null ? [] : earnedWords(paying.done.earned, money)}
     {money}
     onnext={() => {
       if (paying.done === null) paying.change = null;
@@ -194,6 +197,7 @@
       {#if isExchanged}
         <GiveRest onnext={next} />
       {:else}
+        {#if !card.isUnderWay}<RewardAsk {paying} />{/if}
         <TipRow />
       {/if}
       <CardPanel {card} {reader} />

@@ -39,8 +39,9 @@
       rest: { way: CASH_WAY.id, drawer: id, card: null },
     })),
     ...(found.value?.payments ?? []).flatMap((part): Choice[] => {
-      const { id, way, wayName, card, drawer, held } = part;
-      if (drawer !== null || way === EXCHANGE) return [];
+      const { id, way, wayName, card, drawer, held, promotion } = part;
+      // What points and rewards paid went back as such.
+      if (drawer !== null || way === EXCHANGE || promotion !== null) return [];
       if (held != null) {
         const { account } = held;
         const { payments = [], returns = [] } = found.value ?? {};

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Award from '@lucide/svelte/icons/award';
   import Banknote from '@lucide/svelte/icons/banknote';
   import Coins from '@lucide/svelte/icons/coins';
   import CreditCard from '@lucide/svelte/icons/credit-card';
@@ -7,6 +8,7 @@
   import NotebookPen from '@lucide/svelte/icons/notebook-pen';
   import PiggyBank from '@lucide/svelte/icons/piggy-bank';
   import PhoneCall from '@lucide/svelte/icons/phone-call';
+  import Sprout from '@lucide/svelte/icons/sprout';
   import TicketCheck from '@lucide/svelte/icons/ticket-check';
   import ScrollText from '@lucide/svelte/icons/scroll-text';
   import { readAmount } from '$lib/core/money/amount-text';
@@ -21,6 +23,8 @@
   import { isHeldMethod } from '$lib/core/held/held-account';
   import FileCard from './FileCard.svelte';
   import HeldWay from './HeldWay.svelte';
+  import PromotionWay from './PromotionWay.svelte';
+  import { isPromotion } from '$lib/core/points/promotion-methods';
   import KeyedCard from './KeyedCard.svelte';
   import type { CardReader } from '$lib/device/cards/card-reader';
   import type { CardSteps } from './card-steps.svelte';
@@ -50,6 +54,8 @@
     credit: HandCoins,
     voucher: TicketCheck,
     deposit: PiggyBank,
+    points: Sprout,
+    reward: Award,
   };
   const method = $derived(way.method);
   const Icon = $derived(ICONS[method]);
@@ -79,6 +85,8 @@
     if (method === 'card' && reader === null) return 'no reader here';
     if (method === 'voucher') return 'by its number';
     if (method === 'deposit') return 'of the order that is handed over';
+    if (isPromotion(method))
+      return stall.slip.current.customer === undefined ? 'needs a customer' : 'what they have';
     if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
     return '';
   });
@@ -161,6 +169,8 @@
   </button>
   {#if isOpen && method === 'keyed'}
     <KeyedCard {way} {paying} {card} {cardKey} />
+  {:else if isOpen && isPromotion(method)}
+    <PromotionWay {way} {paying} {ontaken} />
   {:else if isOpen && isHeldMethod(method)}
     <HeldWay {way} {paying} {ontaken} />
   {:else if isOpen}

@@ -2,6 +2,7 @@
 import { leftOfShares } from '$lib/core/payment/shares';
 import type { WayToPay } from '$lib/core/payment/ways';
 import { roundToStep } from '$lib/core/pricing/cash-step';
+import type { Earned } from '$lib/core/points/earned';
 import type { PaidPart } from '$lib/core/slip/open-slip';
 import { wouldTake } from '$lib/core/sale/take-part';
 import { refusalWords } from '$lib/ui/words/refusal-words';
@@ -17,6 +18,8 @@ export interface Finished {
   readonly handed: number;
   /** The last part, if it was a card of somebody who is not here: its result is looked at. */
   readonly distant: PaidPart | null;
+  /** Points and rewards that it brought. */
+  readonly earned: Earned | null;
 }
 
 export class Paying {
@@ -101,7 +104,7 @@ export class Paying {
   }
 
   #follow(
-    { part, number, sale, total }: Extract<TakenAtCounter, { ok: true }>,
+    { part, number, sale, total, earned = null }: Extract<TakenAtCounter, { ok: true }>,
     isCash: boolean,
   ): void {
     const change = part?.change ?? 0;
@@ -110,7 +113,7 @@ export class Paying {
     const isDistant = part?.card?.entry === 'keyed' || part?.card?.entry === 'file';
     const distant = isDistant ? part : null;
     if (number !== null && sale !== null)
-      this.done = { number, sale, total, change, handed, distant };
+      this.done = { number, sale, total, change, handed, distant, earned };
   }
 
   async giveBack(parts: readonly string[], reason: string): Promise<void> {

@@ -5,6 +5,7 @@
   import Account from './Account.svelte';
   import CardOnFile from './CardOnFile.svelte';
   import CustomerOrders from './CustomerOrders.svelte';
+  import CustomerPoints from './CustomerPoints.svelte';
   import Consent from './Consent.svelte';
   import CustomerForm from './CustomerForm.svelte';
   import Forget from './Forget.svelte';
@@ -38,6 +39,7 @@
   {:else}
     <h1>{customer.name}</h1>
     <Account {customer} />
+    <CustomerPoints customer={customer.id} />
     <CustomerOrders customer={customer.id} />
     {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}
     <Consent {customer} />

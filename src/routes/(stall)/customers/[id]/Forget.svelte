@@ -33,7 +33,8 @@
     const buyerOf = buyersOf(await db.books.corrections.toArray());
     const sales = await db.books.sales.filter((sale) => buyerOf(sale) === customer.id).toArray();
     const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
-    const accounts = [`customer:${customer.id}`, `credit:${customer.id}`] as const;
+    const { id } = customer;
+    const accounts = [`customer:${id}`, `credit:${id}`, `points:${id}`] as const;
     const { moves } = await ownMoves(db, accounts);
     const older = (await olderMoves(stall.transport, accounts)) ?? [];
     const orders = await db.books.orders.where('customer').equals(customer.id).toArray();

@@ -14,7 +14,13 @@
     type ChosenBack,
     type RestOfCard,
   } from '$lib/core/sale/make-return';
-  import { leftOf, leftValueOf, returnFigures, takenOff } from '$lib/core/sale/return-figures';
+  import {
+    leftOf,
+    leftValueOf,
+    promotedIn,
+    returnFigures,
+    takenOff,
+  } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { live } from '$lib/device/live.svelte';
@@ -96,8 +102,10 @@
   /** Other ways that are no cash: what is given back so is given back there by hand. */
   const ways = $derived([
     ...new Map(
-      found.payments.flatMap(({ drawer, card, held, way, wayName }) =>
-        drawer === null && card === null && held == null ? [[way, wayName] as const] : [],
+      found.payments.flatMap(({ drawer, card, held, promotion, way, wayName }) =>
+        drawer === null && card === null && held == null && promotion == null
+          ? [[way, wayName] as const]
+          : [],
       ),
     ),
   ]);
@@ -116,7 +124,10 @@
   const back = $derived(readChosen(sold, chosen, isOff, stall.business.currency));
   const drawer = $derived(by.startsWith('drawer ') ? by.slice('drawer '.length) : null);
   const card = $derived(cards.find(({ id }) => by === `card ${id}`));
-  const owed = $derived('code' in back ? null : takenOff(returnFigures(sold, back)));
+  const figures = $derived('code' in back ? null : returnFigures(sold, back));
+  const owed = $derived(figures === null ? null : takenOff(figures));
+  /** What points and rewards had paid goes back as such. */
+  const promoted = $derived(figures === null ? 0 : promotedIn(figures));
   /** More than the card or the account had paid: that goes another way beside it. */
   const account = $derived(accounts.find((each) => by === `account ${each.account}`));
   const most = $derived(card?.rest ?? account?.rest ?? null);
@@ -241,6 +252,9 @@
       >
       {#if !isGift}<span class="figure">{money.figure(-row.total)}</span>{/if}
     </p>
+    {#if !isGift && promotedIn(row) > 0}
+      <p class="soft">{money.text(promotedIn(row))} went back as points or a reward.</p>
+    {/if}
     <ul>
       {#each row.lines as { line, quantity, to: put, off } (line)}
         {@const of = found.lines.find((each) => each.line === line)}
@@ -316,6 +330,11 @@
       {#if shown.length < lines.length}
         <p class="soft text-sm">
           {shown.length} of {lines.length} lines are shown. Type a name for others.
+        </p>
+      {/if}
+      {#if promoted > 0 && !isGift}
+        <p data-testid="promoted">
+          {money.text(promoted)} of it had been paid by points or a reward, and goes back as such.
         </p>
       {/if}
       <label class="grid gap-1 font-[560]">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { METHODS } from '$lib/core/payment/methods';
+  import { isPromotion } from '$lib/core/points/promotion-methods';
   import { isHeldMethod } from '$lib/core/held/held-account';
   import { setWay, typedWay } from '$lib/core/payment/set-way';
   import { CASH_WAY, type WayToPay } from '$lib/core/payment/ways';
@@ -48,7 +49,8 @@
     typed.opensDrawer = method === 'cheque';
     typed.reference =
       method === 'cheque' ? 'Cheque number' : method === 'keyed' ? 'Number of the order' : '';
-    typed.needsCustomer = method === 'transfer' || method === 'account' || method === 'credit';
+    typed.needsCustomer =
+      method === 'transfer' || method === 'account' || method === 'credit' || isPromotion(method);
     if (isHeldMethod(method)) {
       if (typed.name.trim() === '') typed.name = HELD_NAMES[method] ?? '';
       [typed.givesChange, typed.surchargeRate, typed.surchargeFixed] = [false, '0', ''];
@@ -89,7 +91,7 @@
         maxlength={40}
         help="What it is called: cheque number, terminal slip. Empty asks for none"
       />{/if}
-    {#if typed.method === 'voucher' || typed.method === 'credit'}
+    {#if typed.method === 'voucher' || typed.method === 'credit' || typed.method === 'points'}
       <Field
         label="With no network, at most"
         bind:value={typed.offlineMost}
