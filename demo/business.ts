@@ -73,6 +73,8 @@ export interface DemoBusiness {
   readonly account: { readonly email: string; readonly password: string };
   /** People who buy here often; `consent` is how they agreed to be kept. */
   readonly customers: readonly DemoCustomer[];
+  /** What the reward of those is called who come back. */
+  readonly reward: string;
   /** Ways to pay, in the vendor's order. */
   readonly ways: readonly BodyOf<'way.set'>[];
   /** Whose goods are sold on commission. */

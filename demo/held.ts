@@ -11,6 +11,7 @@ import { saleDocument } from '../src/lib/server/books/find-sales';
 import { BookReader } from '../src/lib/server/books/read-books';
 import { newId } from './demo-device';
 import { WEB_SHOP } from './orders';
+import { pointWays } from './points';
 import type { DemoItem } from './goods';
 import { recordIdOf } from './ids';
 import type { PuttingRight, PutRight } from './putting-right';
@@ -151,6 +152,7 @@ export const heldWays = (
   { name: names.credit, method: 'credit', needsCustomer: true, offlineMost },
   { name: names.voucher, method: 'voucher', offlineMost },
   { name: names.deposit, method: 'deposit' },
+  ...pointWays,
   // Only orders that were made there are paid so.
   { name: WEB_SHOP, method: 'own', isActive: false },
 ];

@@ -103,6 +103,7 @@ export const larkmoss: DemoBusiness = {
       3000,
     ),
   ]),
+  reward: 'A pot on us',
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   bank: { name: 'Market account', number: 'GB33BUKB20201555555555' },
   staff: [
@@ -136,6 +137,7 @@ export const larkmoss: DemoBusiness = {
       consent: 'spoken',
     },
     { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
+    { who: { name: 'Sela Marsh', phone: '01632 960166' }, consent: 'spoken' },
   ],
   makers: [
     {

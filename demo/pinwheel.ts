@@ -53,6 +53,7 @@ export const pinwheel: DemoBusiness = {
       5000,
     ),
   ]),
+  reward: 'Five off next time',
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   bank: { name: 'Fair account', number: '000123456789' },
   staff: [person(id, 'Dov', 'owner', '826451'), person(id, 'Pia', 'helper', '3950')],

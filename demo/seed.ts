@@ -25,6 +25,7 @@ import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
 import { heldMatters } from './held';
+import { pointMatters, pointsSetUp } from './points';
 import { keptWithDeposit, todaysOrders } from './orders';
 import { putRight } from './putting-right';
 import { settleEdition } from './settling';
@@ -131,6 +132,7 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
   for (const body of demo.makers) drafts.push(draft('maker.set', newId(), null, body));
   for (const body of demo.ways) drafts.push(draft('way.set', newId(), null, body));
+  drafts.push(...pointsSetUp(demo));
   const names = [...new Set(demo.items.map(({ table }) => table))];
   for (const [sort, name] of names.entries()) {
     const body = { id: recordIdOf(demo.id, 'category', name), name, sort, isActive: true };
@@ -297,6 +299,13 @@ async function pastEdition(
           },
           next: (of) => nextNumber(desk, of),
         });
+  const points =
+    isOpen || before > WITH_ACCOUNTS
+      ? null
+      : await pointMatters({
+          ...{ desk, demo, owner: ownerOf(demo), event, drawer, at: closes + 700_000 },
+          ...{ edition: before, next: (of) => nextNumber(desk, of) },
+        });
   const kept =
     before !== 1
       ? null
@@ -304,9 +313,10 @@ async function pastEdition(
           ...{ desk, demo, owner: ownerOf(demo), event, drawer, at: closes + 900_000 },
           next: (of) => nextNumber(desk, of),
         });
-  for (const { item, quantity } of [...(right?.goods ?? []), ...(matters?.goods ?? [])])
+  const all = [right, matters, points, kept].flatMap((each) => each ?? []);
+  for (const { item, quantity } of all.flatMap(({ goods }) => goods))
     left.set(item, (left.get(item) ?? 0) + quantity);
-  const back = (gave?.amount ?? 0) + (right?.gave ?? 0) + (matters?.gave ?? 0) + (kept?.gave ?? 0);
+  const back = all.reduce((sum, each) => sum + each.gave, gave?.amount ?? 0);
   const taken = { drawer, parts: 0, handed, change, rounding: 0, back };
   const sums = { ...taken, movedIn: 0, movedOut: 0, late: 0 };
   count(desk, demo, event, {

@@ -8,8 +8,11 @@ import type { PointsRefusal } from '../../core/points/set-points';
 import { shortDayWords } from './date-words';
 import type { MoneyWords } from './money-words';
 
-export const pointsWords = (points: number, { locale }: Pick<MoneyWords, 'locale'>): string =>
-  `${new Intl.NumberFormat(locale).format(points)} ${Math.abs(points) === 1 ? 'point' : 'points'}`;
+export const pointsFigure = (points: number, { locale }: Pick<MoneyWords, 'locale'>): string =>
+  new Intl.NumberFormat(locale).format(points).replace('-', '−');
+
+export const pointsWords = (points: number, money: Pick<MoneyWords, 'locale'>): string =>
+  `${pointsFigure(points, money)} ${Math.abs(points) === 1 ? 'point' : 'points'}`;
 
 /** Beside a customer's name: points with what they pay, and rewards that can be used now. */
 export const pointsHeldWords = (
@@ -46,11 +49,16 @@ export const ruleWords = (rule: PointsRule, money: MoneyWords): string =>
 const hundredWords = (rule: PointsRule, money: MoneyWords): string =>
   `100 pay ${money.text(worthOf(100, rule))}`;
 
-export function rewardWords(reward: Reward, money: MoneyWords): string {
+/** @param nameOf What people call a category. */
+export function rewardWords(
+  reward: Reward,
+  nameOf: (category: string) => string,
+  money: MoneyWords,
+): string {
   const { spend, value, categories, from, until, isActive } = reward;
   return [
     `${money.text(value)} off for each ${money.text(spend)} spent`,
-    categories.length === 0 ? '' : `on ${categories.join(', ')}`,
+    categories.length === 0 ? '' : `on ${categories.map(nameOf).join(', ')}`,
     from === '' ? '' : `from ${shortDayWords(from, money.locale)}`,
     until === '' ? '' : `until ${shortDayWords(until, money.locale)}`,
     isActive ? '' : 'put away',

@@ -22,6 +22,7 @@
   import { setAside } from './keep-slip';
   import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
+  import { asksForReward } from './pay/promotions.svelte';
   import { takeCash } from './take-payment';
   import { faultWords } from '$lib/ui/words/fault-words';
 
@@ -140,6 +141,13 @@
   }
 
   async function payExactly(): Promise<void> {
+    // A customer who has reached a reward is asked whether to use it now.
+    const isAsked =
+      slip.current.customer !== undefined && (await asksForReward(stall).catch(() => false));
+    if (isAsked) {
+      await goto('/counter/pay');
+      return;
+    }
     try {
       const done = await takeCash(stall, null);
       // Tapped twice: the first one has rung it up.

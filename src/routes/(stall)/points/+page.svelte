@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { categoryName } from '$lib/core/goods/categories';
   import type { Column } from '$lib/core/list/list-view';
   import { shortOf } from '$lib/core/ledger/chart';
   import { sum } from '$lib/core/money/units';
@@ -9,7 +10,12 @@
   import { pointsOfAll, type PointsOfAll } from '$lib/device/points';
   import List from '$lib/ui/list/List.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { pointsWords, rewardHeldWords, rewardWords } from '$lib/ui/words/points-words';
+  import {
+    pointsFigure,
+    pointsWords,
+    rewardHeldWords,
+    rewardWords,
+  } from '$lib/ui/words/points-words';
   import { useStall } from '../stall.svelte';
   import WriteOff from '../vouchers/WriteOff.svelte';
   import PointsForm from './PointsForm.svelte';
@@ -22,6 +28,7 @@
   const money = $derived(stall.money);
   const { locale } = $derived(stall.business);
   const found = live(() => () => pointsOfAll(db), undefined);
+  const categories = live(() => () => db.books.categories.toArray(), []);
   const rule = $derived(found.value?.rule);
   const rewards = $derived(
     (found.value?.rewards ?? [])
@@ -61,8 +68,7 @@
     {
       ...{ key: 'points', head: 'Points', is: 'figure' },
       value: ({ held }) => held.points,
-      show: ({ held }) =>
-        `${new Intl.NumberFormat(locale).format(held.points)}${held.areOver ? ', run out' : ''}`,
+      show: ({ held }) => `${pointsFigure(held.points, money)}${held.areOver ? ', run out' : ''}`,
     },
     {
       ...{ key: 'worth', head: 'They pay', is: 'figure' },
@@ -115,7 +121,14 @@
         {#each rewards as reward (`${reward.id} ${reward.setStamp}`)}
           <details class="sheet" data-testid="reward">
             <summary class="min-h-12 cursor-pointer content-center"
-              ><b>{reward.name}</b> <span class="soft">{rewardWords(reward, money)}</span></summary
+              ><b>{reward.name}</b>
+              <span class="soft"
+                >{rewardWords(
+                  reward,
+                  (category) => categoryName(category, categories.value),
+                  money,
+                )}</span
+              ></summary
             >
             <RewardForm {reward} {rewards} />
           </details>

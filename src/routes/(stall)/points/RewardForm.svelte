@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { categoryName } from '$lib/core/goods/categories';
   import type { Reward } from '$lib/core/points/points-rule';
   import { setReward, typedReward } from '$lib/core/points/set-points';
   import { live } from '$lib/device/live.svelte';
@@ -37,6 +38,7 @@
   });
   const { typed } = form;
   const items = live(() => () => stall.db.books.items.toArray(), []);
+  const known = live(() => () => stall.db.books.categories.toArray(), []);
   /** Those that goods are in, and those that it has had. */
   const categories = $derived(
     [
@@ -46,7 +48,8 @@
       ]),
     ]
       .filter((each) => each !== '')
-      .sort(),
+      .map((id) => ({ id, name: categoryName(id, known.value) }))
+      .toSorted((a, b) => (a.name < b.name ? -1 : 1)),
   );
 </script>
 
@@ -66,15 +69,15 @@
   {#if categories.length > 0}
     <fieldset class="flex flex-wrap gap-x-4 sm:col-span-2">
       <legend class="font-[560]">Only for these goods; none are all that bring points</legend>
-      {#each categories as each (each)}
+      {#each categories as { id, name } (id)}
         <label class="flex min-h-12 items-center gap-2">
           <input
             type="checkbox"
             class="checkbox size-6 !rounded-md"
             bind:group={typed.categories}
-            value={each}
+            value={id}
           />
-          {each}
+          {name}
         </label>
       {/each}
     </fieldset>

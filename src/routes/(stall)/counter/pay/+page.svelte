@@ -19,6 +19,7 @@
   import CardPanel from './CardPanel.svelte';
   import DistantResult from './DistantResult.svelte';
   import PaidSlip from './PaidSlip.svelte';
+  import { Promotions } from './promotions.svelte';
   import { Paying } from './paying.svelte';
   import RewardAsk from './RewardAsk.svelte';
   import ShareOut from './ShareOut.svelte';
@@ -31,6 +32,7 @@
   const { slip } = stall;
   const paying = new Paying(stall);
   const card = new CardSteps(stall, paying);
+  const promotions = new Promotions(paying);
   onDestroy(() => {
     card.goneFrom();
   });
@@ -197,7 +199,7 @@
       {#if isExchanged}
         <GiveRest onnext={next} />
       {:else}
-        {#if !card.isUnderWay}<RewardAsk {paying} />{/if}
+        {#if !card.isUnderWay}<RewardAsk {promotions} />{/if}
         <TipRow />
       {/if}
       <CardPanel {card} {reader} />
@@ -240,6 +242,7 @@
           <WayRow
             {way}
             {paying}
+            {promotions}
             {card}
             {reader}
             cardKey={sealing}

@@ -8,18 +8,16 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import CustomerPicker from '../CustomerPicker.svelte';
-  import type { Paying } from './paying.svelte';
-  import { Promotions } from './promotions.svelte';
+  import type { Promotions } from './promotions.svelte';
 
   interface Props {
     way: WayToPay;
-    paying: Paying;
+    promotions: Promotions;
     ontaken: () => void;
   }
-  const { way, paying, ontaken }: Props = $props();
+  const { way, promotions, ontaken }: Props = $props();
   const stall = useStall();
-  // svelte-ignore state_referenced_locally
-  const promotions = new Promotions(paying);
+  const paying = $derived(promotions.paying);
   const money = $derived(stall.money);
   const isPoints = $derived(way.method === 'points');
   const hasCustomer = $derived(stall.slip.current.customer !== undefined);
@@ -45,7 +43,7 @@
 </script>
 
 <div class="grid gap-3 px-4 pb-4">
-  <CustomerPicker />
+  {#if !hasCustomer}<CustomerPicker />{/if}
   {#if isPoints}
     <form
       class="flex flex-wrap items-end gap-3"

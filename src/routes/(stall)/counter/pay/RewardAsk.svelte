@@ -2,27 +2,15 @@
 <script lang="ts">
   import Award from '@lucide/svelte/icons/award';
   import { useStall } from '../../stall.svelte';
-  import type { Paying } from './paying.svelte';
-  import { Promotions } from './promotions.svelte';
+  import type { Promotions } from './promotions.svelte';
 
-  const { paying }: { paying: Paying } = $props();
+  const { promotions }: { promotions: Promotions } = $props();
   const stall = useStall();
-  // svelte-ignore state_referenced_locally
-  const promotions = new Promotions(paying);
+  const paying = $derived(promotions.paying);
   const money = $derived(stall.money);
   /** What was said to be kept, for this slip. */
   let kept = $state<readonly string[]>([]);
-  const way = $derived(stall.ways.find(({ method }) => method === 'reward'));
-  const asked = $derived(
-    way === undefined
-      ? undefined
-      : promotions.rewards
-          .filter(({ times, reward }) => times > 0 && !kept.includes(reward.id))
-          .flatMap(({ reward }) => {
-            const pays = promotions.would(way, null, reward.id);
-            return pays?.ok === true ? [{ way, reward, amount: pays.amount }] : [];
-          })[0],
-  );
+  const asked = $derived(promotions.toAsk().find(({ reward }) => !kept.includes(reward.id)));
 </script>
 
 {#if asked !== undefined}
@@ -41,7 +29,7 @@
     <div class="flex flex-wrap gap-2">
       <button
         type="button"
-        class="btn btn-main"
+        class="btn bg-card border-primary border-2"
         disabled={paying.isBusy}
         onclick={() => paying.take(asked.way, null, { reference: asked.reward.id })}
         >Use it now: {money.text(asked.amount)} off</button

@@ -16,6 +16,7 @@
   import type { WayToPay } from '$lib/core/payment/ways';
   import { newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { pointsWords } from '$lib/ui/words/points-words';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import type { CardKey } from '$lib/device/database';
@@ -29,10 +30,12 @@
   import type { CardReader } from '$lib/device/cards/card-reader';
   import type { CardSteps } from './card-steps.svelte';
   import type { Paying } from './paying.svelte';
+  import type { Promotions } from './promotions.svelte';
 
   interface Props {
     way: WayToPay;
     paying: Paying;
+    promotions: Promotions;
     card: CardSteps;
     reader: CardReader | null;
     cardKey: CardKey | null;
@@ -40,7 +43,8 @@
     ontoggle: () => void;
     ontaken: () => void;
   }
-  const { way, paying, card, reader, cardKey, isOpen, ontoggle, ontaken }: Props = $props();
+  const { way, paying, promotions, card, reader, cardKey, isOpen, ontoggle, ontaken }: Props =
+    $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const ICONS = {
@@ -80,13 +84,26 @@
   const full = $derived(paying.charge(way, paying.left));
   const inAll = (part: { charge: number; surcharge: number }): number =>
     part.charge + part.surcharge + paying.tip;
+  /** What the customer has of it. */
+  const promotionHint = $derived.by(() => {
+    if (stall.slip.current.customer === undefined) return 'needs a customer';
+    if (method === 'points') {
+      const pays = promotions.would(way, null);
+      return pays?.ok === true
+        ? `${pointsWords(pays.promotion.taken, money)}, ${money.text(pays.amount)}`
+        : 'none to spend';
+    }
+    const reached = promotions.rewards.filter(({ times }) => times > 0);
+    return reached.length === 0
+      ? 'none reached'
+      : reached.map(({ reward }) => reward.name).join(', ');
+  });
   const hint = $derived.by(() => {
     if (isCash) return 'type it';
     if (method === 'card' && reader === null) return 'no reader here';
     if (method === 'voucher') return 'by its number';
     if (method === 'deposit') return 'of the order that is handed over';
-    if (isPromotion(method))
-      return stall.slip.current.customer === undefined ? 'needs a customer' : 'what they have';
+    if (isPromotion(method)) return promotionHint;
     if (way.needsCustomer && stall.slip.current.customer === undefined) return 'needs a customer';
     return '';
   });
@@ -170,7 +187,7 @@
   {#if isOpen && method === 'keyed'}
     <KeyedCard {way} {paying} {card} {cardKey} />
   {:else if isOpen && isPromotion(method)}
-    <PromotionWay {way} {paying} {ontaken} />
+    <PromotionWay {way} {promotions} {ontaken} />
   {:else if isOpen && isHeldMethod(method)}
     <HeldWay {way} {paying} {ontaken} />
   {:else if isOpen}

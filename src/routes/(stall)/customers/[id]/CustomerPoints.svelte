@@ -7,7 +7,12 @@
   import { newId } from '$lib/device/new-id';
   import { pointsOf } from '$lib/device/points';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { pointsWords, rewardHeldWords, setPointsWords } from '$lib/ui/words/points-words';
+  import {
+    pointsFigure,
+    pointsWords,
+    rewardHeldWords,
+    setPointsWords,
+  } from '$lib/ui/words/points-words';
   import HeldMoves from '../../HeldMoves.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -19,7 +24,6 @@
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
-  const { locale } = $derived(stall.business);
   const held = live(() => {
     const id = customer;
     return () => pointsOf(db, { id });
@@ -50,7 +54,7 @@
     <dl class="grid gap-4 sm:grid-cols-2" data-testid="points-held">
       <div>
         <dt class="soft">Points</dt>
-        <dd class="amount text-3xl">{new Intl.NumberFormat(locale).format(points)}</dd>
+        <dd class="amount text-3xl">{pointsFigure(points, money)}</dd>
         <dd class={areOver || points < 0 ? 'text-error' : 'soft'}>
           {areOver
             ? 'run out'
@@ -71,7 +75,7 @@
     <HeldMoves
       account="points:{customer}"
       testid="points-moved"
-      figure={(amount) => new Intl.NumberFormat(locale).format(amount)}
+      figure={(amount) => pointsFigure(amount, money)}
     />
     <form
       class="flex flex-wrap items-end gap-3"
