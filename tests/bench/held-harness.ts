@@ -37,6 +37,15 @@ async function fillCustomers(from: number, to: number): Promise<void> {
   await db.books.heldSums.bulkPut(
     ids.map((id) => ({ account: `deposit:${orderOf(id)}`, amount: -300 })),
   );
+  // And points, and something spent towards each reward.
+  const rewards = await db.books.rewards.toArray();
+  await db.books.pointSums.bulkPut(
+    ids.flatMap((id) =>
+      ['points', ...rewards.map((reward) => reward.id)].map((item) => ({
+        ...{ account: `points:${id}`, item, quantity: 120 },
+      })),
+    ),
+  );
   db.close();
 }
 
@@ -69,7 +78,7 @@ async function timeBeside(among: number): Promise<{ beside: number[]; trivial: n
     text.textContent = '';
     await painted();
     const began = performance.now();
-    const { owes, deposits } = await customerHolds(db, { id });
+    const { owes, deposits, points } = await customerHolds(db, { id });
     text.textContent = `${id} owes ${String(owes)}`;
     await painted();
     const took = performance.now() - began;
@@ -81,7 +90,8 @@ async function timeBeside(among: number): Promise<{ beside: number[]; trivial: n
     if (round < 0) continue;
     beside.push(took);
     trivial.push(performance.now() - again);
-    if (owes !== 500 || deposits !== 300) throw new Error(`${id} is not there`);
+    if (owes !== 500 || deposits !== 300 || points?.points !== 120)
+      throw new Error(`${id} is not there`);
   }
   db.close();
   return { beside, trivial };

@@ -48,6 +48,7 @@ const answerSchema = z.object({
     z.object({
       ...{ id: z.string(), account: z.string(), at: z.string(), kind: z.string() },
       ...{ amount: z.number(), sale: z.string(), number: z.string() },
+      pays: z.string().nullable().default(null),
     }),
   ),
 });

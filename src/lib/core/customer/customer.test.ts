@@ -173,11 +173,11 @@ describe('finding and handing over', () => {
       [
         {
           ...{ id: 'b', account: `credit:${all[1]!.id}`, at: '2026-11-22T10:00:00.000Z' },
-          ...{ kind: 'return.made', amount: -450, sale: '', number: '' },
+          ...{ kind: 'return.made', amount: -450, sale: '', number: '', pays: null },
         },
         {
           ...{ id: 'a', account: `customer:${all[1]!.id}`, at: '2026-11-21T10:00:00.000Z' },
-          ...{ kind: 'payment.taken', amount: 1950, sale: 's', number: 'D1-1' },
+          ...{ kind: 'payment.taken', amount: 1950, sale: 's', number: 'D1-1', pays: null },
         },
       ],
       [

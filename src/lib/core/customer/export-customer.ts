@@ -66,6 +66,7 @@ const TOLD = [
   'address',
   'taxNumber',
   'note',
+  'code',
   'discount',
   'terms',
   'creditLimit',

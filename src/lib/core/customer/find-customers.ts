@@ -2,7 +2,7 @@ import type { Row } from '../books/tables';
 import { folded, hasWords, wordsIn } from '../entry-line/words';
 
 /**
- * Customers by any part of name, company, e-mail or phone, every word of what is typed; those whose
+ * Customers by any part of name, company, e-mail, phone or the code of their card, every word of what is typed; those whose
  * name begins with it first, then by name. The ones that were erased or put away are not found.
  */
 export function findCustomers(
@@ -28,12 +28,12 @@ export function findCustomers(
 }
 
 function isFound(
-  { name, company, email, phone }: Row<'customers'>,
+  { name, company, email, phone, code }: Row<'customers'>,
   words: readonly string[],
   figures: string,
 ): boolean {
   const isPhone = figures.length >= 3 && phone.replace(/\D/g, '').includes(figures);
-  return isPhone || hasWords([name, company, email], words);
+  return isPhone || hasWords([name, company, email, code], words);
 }
 
 const compare = (a: string, b: string): number => {

@@ -31,6 +31,7 @@ export type CustomerRefusal =
   | { readonly code: 'customer/discount-wrong'; readonly typed: string }
   | { readonly code: 'customer/terms-wrong'; readonly typed: string }
   | { readonly code: 'customer/too-long'; readonly field: string }
+  | { readonly code: 'customer/code-taken'; readonly typed: string; readonly name: string }
   | { readonly code: 'customer/erased' };
 
 export type CustomerOutcome =
@@ -51,6 +52,10 @@ export function setCustomer(command: SetCustomer): CustomerOutcome {
   const who = trimmed(command.who);
   const read = customerWho.safeParse(who);
   if (!read.success) return refuse(refusalOf(String(read.error.issues[0]?.path[0]), who));
+  const { code = '' } = read.data;
+  const other = code === '' ? undefined : hasCode(customers, code).find((each) => each.id !== id);
+  if (other !== undefined)
+    return refuse({ code: 'customer/code-taken', typed: code, name: other.name });
   const body = { id, discount, terms, creditLimit, isActive };
   const drafts = [privateDraft('customer.set', newId(), body, command.newSalt(), read.data)];
   if (consent !== null) drafts.push(consentDraft(newId(), id, true, consent));
@@ -82,6 +87,15 @@ const consentDraft = (id: string, customer: string, isGiven: boolean, way: Conse
 
 const refuse = (refusal: CustomerRefusal): CustomerOutcome => ({ ok: false, refusal });
 
+/** Those who are known by this code: one, unless two devices out of touch gave it twice. */
+export const hasCode = (
+  customers: readonly Row<'customers'>[],
+  code: string,
+): readonly Row<'customers'>[] =>
+  customers.filter(
+    (each) => each.isActive && !each.isErased && each.code.toLowerCase() === code.toLowerCase(),
+  );
+
 const trimmed = (who: CustomerWho): CustomerWho => ({
   name: who.name.trim(),
   email: who.email.trim(),
@@ -90,6 +104,7 @@ const trimmed = (who: CustomerWho): CustomerWho => ({
   address: who.address.trim(),
   taxNumber: who.taxNumber.trim(),
   note: who.note.trim(),
+  code: (who.code ?? '').trim(),
 });
 
 function refusalOf(field: string, who: CustomerWho): CustomerRefusal {

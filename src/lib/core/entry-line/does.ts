@@ -14,6 +14,8 @@ export type Does =
   | { readonly does: 'await quantity'; readonly name: string }
   | { readonly does: 'put unlisted'; readonly line: Unlisted }
   | { readonly does: 'make'; readonly barcode: string }
+  /** Whoever has this card buys. */
+  | { readonly does: 'put customer'; readonly code: string }
   /** Opens the sale of a receipt. */
   | { readonly does: 'open receipt'; readonly code: ReceiptCode };
 export type Unlisted = Pick<OpenLine, 'name' | 'price' | 'taxes' | 'maker' | 'tag'>;
@@ -60,6 +62,8 @@ export function entryDoes(
       const line = { name, price: amount, taxes: carries, maker: maker.id };
       return { does: 'put unlisted', line: tag === '' ? line : { ...line, tag } };
     }
+    case 'customer':
+      return { does: 'put customer', code: meant.code };
     case 'receipt':
       return { does: 'open receipt', code: meant.code };
     case 'unknown code':

@@ -47,6 +47,8 @@ const makers = [
   },
 ];
 const read = (typed: string): Understood => understand(typed, goods, 'GBP', makers);
+const cards = new Set(['m-117', '40250']);
+const scan = (typed: string): string => summary(understand(typed, goods, 'GBP', makers, cards));
 const label = (body: string): string => `${body}${String(checkDigit(body))}`;
 
 function summary(meant: Understood): string {
@@ -55,6 +57,8 @@ function summary(meant: Understood): string {
       return `${String(meant.quantity / 1000)} × ${meant.item.name}`;
     case 'unlisted':
       return `${String(meant.amount)} ${meant.word}`.trim();
+    case 'customer':
+      return `card ${meant.code}`;
     case 'refused':
       return meant.refusal.code;
     case 'tag':
@@ -116,6 +120,15 @@ describe('the entry line', () => {
   for (const [typed, means] of cases) {
     it(`"${typed}" means ${means}`, () => assert.equal(summary(read(typed)), means));
   }
+
+  it('knows the code of a customer’s card, where no goods have it', () => {
+    assert.equal(scan('M-117'), 'card M-117');
+    assert.equal(scan('40250'), 'card 40250');
+    assert.equal(scan('M-118'), 'entry/no-such-thing');
+    const [code = ''] = goods.byCode.keys();
+    const meant = understand(code, goods, 'GBP', makers, new Set([code]));
+    assert.equal(meant.means, 'item');
+  });
 
   it('reads a label of the shop: weight, price of a piece, price of a weight', () => {
     const meant = (body: string) => {

@@ -39,6 +39,8 @@ export type Understood =
     }
   /** A number of the GS1 system that is in order and that nothing here has. */
   | { readonly means: 'unknown code'; readonly barcode: string }
+  /** The code of a customer's card, mostly scanned. */
+  | { readonly means: 'customer'; readonly code: string }
   /** The code of a receipt, mostly scanned. */
   | { readonly means: 'receipt'; readonly code: ReceiptCode }
   | { readonly means: 'refused'; readonly refusal: EntryRefusal };
@@ -52,6 +54,8 @@ export type EntryRefusal =
   | AmountRefusal
   | SlipRefusal;
 
+const NO_CARDS: ReadonlySet<string> = new Set();
+
 /**
  * Reads the entry line.
  *
@@ -59,18 +63,21 @@ export type EntryRefusal =
  * weight; a code or barcode in full is that item; "4.50" or "4.50 ribbon" something not listed.
  * A whole number alone is an amount, unless it is the code of an item. "1:20 sharpening" is a service
  * by the hour; a label of the shop says its weight or price; "#12 pots 345 18.00" is a hang tag of
- * maker 12. A GTIN that nothing has is said to be unknown, so that the item can be added.
+ * maker 12. The code of a customer's card, where no goods have it, is that customer. A GTIN that nothing has is said to be unknown, so that the item can be added.
  */
 export function understand(
   typed: string,
   goods: Goods,
   currency: string,
   makers: readonly Maker[] = [],
+  /** Codes of customers' cards, in small letters. */
+  cards: ReadonlySet<string> = NO_CARDS,
 ): Understood {
   const text = typed.trim();
   if (text === '') return { means: 'nothing' };
   const exact = goods.byCode.get(text.toLowerCase());
   if (exact !== undefined) return { means: 'item', item: exact, quantity: 1000, fitting: [exact] };
+  if (cards.has(text.toLowerCase())) return { means: 'customer', code: text };
   const receipt = receiptCodeIn(text);
   if (receipt !== null) return { means: 'receipt', code: receipt };
   if (text.startsWith('#')) return hangTag(text, currency, makers);

@@ -13,6 +13,7 @@ type Customer = Row<'customers'>;
 /** `credit_limit` is an amount; empty is nothing, and `any` is any amount. */
 export const CUSTOMER_COLUMNS = [
   ...(['id', 'name', 'company', 'email', 'phone', 'address', 'tax_number', 'note'] as const),
+  'card',
   ...(['discount', 'terms', 'credit_limit', 'active'] as const),
 ] as const;
 type Column = (typeof CUSTOMER_COLUMNS)[number];
@@ -25,6 +26,7 @@ const WHO = {
   address: 'address',
   taxNumber: 'tax_number',
   note: 'note',
+  code: 'card',
 } as const satisfies Readonly<Record<keyof CustomerWho, Column>>;
 const WHO_FIELDS = Object.keys(WHO) as readonly (keyof CustomerWho)[];
 
@@ -178,6 +180,8 @@ function faultOf(refusal: Refusal): string {
       return `terms: “${refusal.typed}” is no number of days up to 365`;
     case 'customer/too-long':
       return `${refusal.field}: that is longer than there is room for`;
+    case 'customer/code-taken':
+      return `card: ${refusal.typed} is the card of ${refusal.name} already`;
     case 'customer/erased':
       return 'id: they were forgotten, and stay so';
   }

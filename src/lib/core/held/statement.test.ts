@@ -9,6 +9,7 @@ const move = (n: number, day: string, amount: number): HeldMove => ({
   ...{ id: `m${String(n)}`, account: 'customer:x', at: `${day}T10:00:00.000Z`, amount },
   ...{ kind: amount > 0 ? 'payment.taken' : 'sale.rung', sale: `s${String(n)}` },
   number: `D1-${String(n)}`,
+  pays: null,
 });
 const moves = [
   move(1, '2026-10-01', 1000),
@@ -73,11 +74,37 @@ describe('a statement of account', () => {
     );
   });
 
+  it('pays a debt that was chosen first, and what comes off a sale pays that sale', () => {
+    const paid = (n: number, amount: number, pays: string): HeldMove => ({
+      ...move(n, '2026-11-05', amount),
+      pays,
+    });
+    const left = (all: readonly HeldMove[]): (readonly [string, number])[] =>
+      openItems(all, sum(all.map(({ amount }) => amount)), 14, '2026-11-22', dayOf).map(
+        (item) => [item.number, item.left] as const,
+      );
+    const debts = [move(1, '2026-10-01', 1000), move(2, '2026-10-20', 500)];
+    assert.deepEqual(left([...debts, paid(3, -400, 's2')]), [
+      ['D1-1', 1000],
+      ['D1-2', 100],
+    ]);
+    // What is more than that one pays the oldest.
+    assert.deepEqual(left([...debts, paid(3, -700, 's2')]), [['D1-1', 800]]);
+    const back: HeldMove = { ...move(2, '2026-11-06', -500), id: 'back', kind: 'return.made' };
+    assert.deepEqual(left([...debts, back]), [['D1-1', 1000]]);
+    // Of a sale that nobody owes for, it pays the oldest.
+    assert.deepEqual(left([...debts, paid(3, -100, 'elsewhere')]), [
+      ['D1-1', 900],
+      ['D1-2', 500],
+    ]);
+  });
+
   it('names the sale of a part by its slip', () => {
     const row = {
       ...{ id: 'm', account: 'customer:x', at: '', amount: 5, doc: 'slip' },
       kind: 'payment.taken' as const,
       docIs: 'slip' as const,
+      pays: null,
     };
     const sale = { id: 's', slip: 'slip', number: 'D1-9' };
     assert.equal(heldMove(row, salesByDoc([sale])).number, 'D1-9');

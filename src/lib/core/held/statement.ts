@@ -15,6 +15,8 @@ export interface HeldMove {
   /** The sale it is of, and its number; empty where it is of none that is known. */
   readonly sale: string;
   readonly number: string;
+  /** The sale whose debt it pays before older ones; null where nobody chose. */
+  readonly pays: string | null;
 }
 
 export interface StatementLine extends HeldMove {
@@ -70,8 +72,9 @@ export interface OpenItem {
 }
 
 /**
- * What of what a customer owes is still open: what was paid in pays the oldest first. What is owed from before the
- * moves that are known is one item without a number.
+ * What of what a customer owes is still open: what was paid in for a sale, and what of it came back, pays that; all else,
+ * and what is more, pays the oldest first. What is owed from before the moves that are known is one item without a
+ * number.
  * @param terms Days to pay.
  */
 export function openItems(
@@ -87,10 +90,25 @@ export function openItems(
     ...(before > 0 ? [{ sale: '', number: '', at: '', amount: before }] : []),
     ...all.filter(({ amount }) => amount > 0),
   ];
-  let paid = Math.max(0, -before) - sum(all.map(({ amount }) => Math.min(0, amount)));
-  return debts.flatMap(({ sale, number, at, amount }) => {
-    const off = Math.min(paid, amount);
-    paid -= off;
+  const owed = new Set(debts.map(({ sale }) => sale).filter((sale) => sale !== ''));
+  const chosen = new Map<string, number>();
+  let paid: number = Math.max(0, -before);
+  for (const move of all) {
+    if (move.amount >= 0) continue;
+    const sale = chosenBy(move);
+    if (owed.has(sale)) chosen.set(sale, (chosen.get(sale) ?? 0) - move.amount);
+    else paid -= move.amount;
+  }
+  const own = debts.map(({ sale, amount }) => {
+    const off = Math.min(chosen.get(sale) ?? 0, amount);
+    chosen.set(sale, (chosen.get(sale) ?? 0) - off);
+    return off;
+  });
+  paid += sum([...chosen.values()]);
+  return debts.flatMap(({ sale, number, at, amount }, n) => {
+    const rest = Math.min(paid, amount - own[n]!);
+    paid -= rest;
+    const off = own[n]! + rest;
     if (off === amount) return [];
     const due = at === '' ? '' : daysAfter(dayOf(at), terms);
     return [
@@ -98,6 +116,12 @@ export function openItems(
     ];
   });
 }
+
+/** What comes off a sale pays that sale. */
+const OF_ITSELF: readonly Kind[] = ['return.made', 'sale.voided', 'sale.corrected'];
+
+const chosenBy = ({ pays, kind, sale }: HeldMove): string =>
+  pays ?? (OF_ITSELF.includes(kind) ? sale : '');
 
 export type SaleName = Pick<Row<'sales'>, 'id' | 'slip' | 'number'>;
 
@@ -107,10 +131,19 @@ export const salesByDoc = (sales: readonly SaleName[]): ReadonlyMap<string, Sale
 
 /** As a statement has it, of a row and the sales that are known. */
 export function heldMove(
-  { id, account, at, kind, amount, doc, docIs }: Omit<Row<'heldMoves'>, 'event' | 'device' | 'by'>,
+  {
+    id,
+    account,
+    at,
+    kind,
+    amount,
+    doc,
+    docIs,
+    pays,
+  }: Omit<Row<'heldMoves'>, 'event' | 'device' | 'by'>,
   sales: ReadonlyMap<string, SaleName>,
 ): HeldMove {
   const sale = docIs === 'own' ? undefined : sales.get(doc);
   const named = { sale: sale?.id ?? '', number: sale?.number ?? '' };
-  return { id, account, at, kind, amount, ...named };
+  return { id, account, at, kind, amount, pays, ...named };
 }

@@ -51,16 +51,25 @@ export function paidInDoubt(
   evidence: Evidence,
 ): Doubt | null {
   const seen = new Set<string>();
-  for (const { account, price, gross, quantity, name } of lines) {
+  for (const { account, price, gross, quantity, name, pays } of lines) {
     if (account === undefined) continue;
     if (gross !== price || quantity !== 1000) return { code: 'sale/line-sum', found: name };
     const fault = seen.has(account)
       ? ({ code: 'sale/paid-in', found: account } as const)
-      : targetFault(account, evidence);
+      : (targetFault(account, evidence) ?? debtFault(pays, account, evidence));
     if (fault !== null) return fault;
     seen.add(account);
   }
   return null;
+}
+
+/** What is paid of a sale was bought on that account. */
+function debtFault(pays: string | undefined, account: string, { books }: Evidence): Doubt | null {
+  if (pays === undefined) return null;
+  const parts = books.row('sales', pays)?.payments ?? [];
+  return parts.some((part) => books.row('payments', part)?.held?.account === account)
+    ? null
+    : { code: 'sale/paid-in', found: pays };
 }
 
 function targetFault(account: string, { books, history }: Evidence): Doubt | null {

@@ -144,6 +144,7 @@ function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {
     ...(standingDiscount === 0 ? {} : { standing: standingDiscount }),
     ...(line.account === undefined ? {} : { account: line.account }),
     ...(line.until === undefined ? {} : { until: line.until }),
+    ...(line.pays === undefined ? {} : { pays: line.pays }),
     ...(line.ordered === undefined
       ? {}
       : { ordered: { order: line.ordered.order, line: line.ordered.line } }),

@@ -48,6 +48,8 @@ export interface OpenLine {
   /** It is no goods: what it comes to is paid in on this account; of a voucher until when it can be spent. */
   readonly account?: HeldAccount | undefined;
   readonly until?: string | undefined;
+  /** The sale whose debt it pays before older ones. */
+  readonly pays?: string | undefined;
   readonly ordered?: Ordered | undefined;
 }
 
@@ -287,10 +289,11 @@ export function putPaidIn(
     readonly detail: string;
     readonly amount: number;
     readonly until?: string | undefined;
+    readonly pays?: string | undefined;
   },
   key: string,
 ): SlipOutcome {
-  const { account, name, detail, amount, until = '' } = paid;
+  const { account, name, detail, amount, until = '', pays } = paid;
   if (!Number.isSafeInteger(amount) || amount <= 0 || amount > LARGEST_AMOUNT)
     return { ok: false, refusal: { code: 'slip/paid-in-wrong', amount } };
   if (slip.lines.some((line) => line.account === account))
@@ -299,6 +302,7 @@ export function putPaidIn(
     ...{ key, item: null, name, detail, unit: '', decimals: 0, price: amount, quantity: 1000 },
     ...{ taxes: [], cost: null, isStocked: false, account },
     ...(until === '' ? {} : { until }),
+    ...(pays === undefined ? {} : { pays }),
   });
 }
 

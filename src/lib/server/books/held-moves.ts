@@ -11,7 +11,7 @@ export interface HeldAnswer {
 }
 
 /** Of a part its sale is known by the slip, which may not be rung up yet. */
-const MOVES = `SELECT m.id, m.account, m.at, m.kind, m.amount,
+const MOVES = `SELECT m.id, m.account, m.at, m.kind, m.amount, m.pays,
   COALESCE(s.id, p.id, '') AS sale, COALESCE(s.number, p.number, '') AS number
   FROM books_held_moves m
   LEFT JOIN books_sales s ON m.docIs = 'sale' AND s.business = m.business AND s.id = m.doc

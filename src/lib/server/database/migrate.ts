@@ -37,6 +37,7 @@ import { refunds } from './migrations/0033-refunds';
 import { held } from './migrations/0035-held';
 import { orders } from './migrations/0036-orders';
 import { points } from './migrations/0037-points';
+import { customerMatters } from './migrations/0038-customer-matters';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -79,6 +80,7 @@ const migrations: readonly Migration[] = [
   held,
   orders,
   points,
+  customerMatters,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

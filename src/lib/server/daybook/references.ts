@@ -126,7 +126,8 @@ function note(entry: KnownEntry, found: References): void {
       const { lines, service, customer, payments } = entry.body;
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       if (customer !== undefined) setUp['customer.set'].add(customer);
-      for (const { item, tax, ordered } of lines) {
+      for (const { item, tax, ordered, pays } of lines) {
+        if (pays !== undefined) found.sales.add(pays);
         if (item !== null) setUp['item.set'].add(item);
         if (ordered !== undefined) found.orders.add(ordered.order);
         for (const id of Object.keys(tax)) setUp['tax.set'].add(id);

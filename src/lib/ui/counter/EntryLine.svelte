@@ -63,6 +63,8 @@
         return `${understood.word === '' ? 'Goods' : understood.word} of ${understood.maker.name}${understood.tag === '' ? '' : `, tag ${understood.tag}`} — ${money.text(understood.amount)}`;
       case 'unknown code':
         return `${understood.barcode} is not among the goods yet`;
+      case 'customer':
+        return `The customer with card ${understood.code}`;
       case 'receipt':
         return `The receipt of ${understood.code.number}`;
       case 'refused':

@@ -20,6 +20,8 @@ export function customerRefusalWords(refusal: CustomerRefusal): string {
       return `“${refusal.typed}” is not a number of days; type a whole number up to 365.`;
     case 'customer/too-long':
       return `There is too much text under “${refusal.field}”; shorten it.`;
+    case 'customer/code-taken':
+      return `${refusal.typed} is the card of ${refusal.name} already.`;
     case 'customer/erased':
       return 'This customer has been forgotten; add them anew.';
   }

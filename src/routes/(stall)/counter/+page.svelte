@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
+  import { hasCode } from '$lib/core/customer/set-customer';
   import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand, type Understood } from '$lib/core/entry-line/understand';
@@ -36,7 +37,14 @@
   let typed = $state('');
   let field = $state<HTMLInputElement>();
   const makers = live(() => () => db.books.makers.toArray(), []);
-  const understood = $derived(understand(typed, goods, money.currency, makers.value));
+  /** Codes of customers' cards. */
+  const cards = live(() => () => db.books.customers.orderBy('code').uniqueKeys(), []);
+  const cardCodes = $derived(
+    new Set(cards.value.flatMap((code) => (code === '' ? [] : String(code).toLowerCase()))),
+  );
+  const meaning = (text: string): Understood =>
+    understand(text, goods, money.currency, makers.value, cardCodes);
+  const understood = $derived(meaning(typed));
   const isDesk = matchMedia('(min-width: 768px) and (pointer: fine)').matches;
   const canSell = $derived(stall.event !== undefined && stageOf(stall.event) === 'trading');
 
@@ -67,12 +75,31 @@
       );
   }
 
+  /** Whoever has this card buys; two devices out of touch may have given it twice. */
+  async function putCustomer(code: string): Promise<void> {
+    const all = await db.books.customers.where('code').equalsIgnoreCase(code).toArray();
+    const found = hasCode(all, code);
+    const [only] = found;
+    if (only === undefined || found.length > 1) {
+      toast.error(
+        only === undefined
+          ? `Nobody has the card ${code} any more.`
+          : `${found.map(({ name }) => name).join(' and ')} have the card ${code}: put one of them on by name.`,
+      );
+      return;
+    }
+    const { id, name, discount } = only;
+    const refusal = slip.say({ customer: { id, name, discount } });
+    say(refusal);
+    if (refusal === null) toast(`${name} buys.`);
+  }
+
   function tap(item: Row<'items'>): void {
     doIt(tapDoes(item));
   }
 
   /** What entries are understood by has been read. */
-  const isReady = $derived(table.areGoodsRead && makers.isRead);
+  const isReady = $derived(table.areGoodsRead && makers.isRead && cards.isRead);
   /**
    * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then stays
    * in the entry line, and what was behind it is not done.
@@ -94,7 +121,7 @@
     const text = typed;
     typed = '';
     const later = (): boolean => {
-      if (enter(understand(text, goods, money.currency, makers.value), null)) return true;
+      if (enter(meaning(text), null)) return true;
       typed = text;
       return false;
     };
@@ -113,6 +140,9 @@
     switch (what.does) {
       case 'open receipt':
         void goto(`/find?for=${encodeURIComponent(`${what.code.number} ${what.code.check}`)}`);
+        break;
+      case 'put customer':
+        void putCustomer(what.code);
         break;
       case 'put':
         put(what.item, what.quantity, what.said);

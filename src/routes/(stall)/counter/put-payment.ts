@@ -9,6 +9,7 @@ import type { Stall } from '../stall.svelte';
 
 /**
  * @param typed What is paid in; nothing typed is all that they owe.
+ * @param debt The sale that is paid before older ones, and what is left of it; nothing typed is that.
  * @returns How much in minor units, or what is wrong, in words.
  */
 export function putPayment(
@@ -16,16 +17,19 @@ export function putPayment(
   customer: SlipCustomer,
   typed: string,
   owes: number,
+  debt?: { readonly sale: string; readonly number: string; readonly left: number },
 ): { readonly amount: number } | { readonly wrong: string } {
-  const all = money.plain(Math.max(0, owes));
+  const all = money.plain(debt?.left ?? Math.max(0, owes));
   const read = readAmount(typed.trim() === '' ? all : typed, money.currency);
   if (!read.ok) return { wrong: refusalWords(read.refusal, money) };
   const refusals = [
     slip.current.customer?.id === customer.id ? null : slip.say({ customer }),
     ...paidInFor(customer.id, read.amount, owes).map(({ account, amount }) =>
       slip.putPaidIn({
-        ...{ account, amount, detail: '' },
-        name: HELD_LINES[headOfAccount(account)],
+        ...{ account, amount, name: HELD_LINES[headOfAccount(account)] },
+        ...(debt === undefined || headOfAccount(account) !== 'customer'
+          ? { detail: '' }
+          : { detail: `for ${debt.number}`, pays: debt.sale }),
       }),
     ),
   ];

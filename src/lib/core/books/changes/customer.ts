@@ -16,6 +16,7 @@ const NOBODY = {
   address: '',
   taxNumber: '',
   note: '',
+  code: '',
 };
 
 const NO_CARD = { cardScheme: '', cardLast4: '', cardExpiry: '' };
@@ -25,7 +26,9 @@ export const customerSet = (entry: EntryOf<'customer.set'>): Change[] => {
   const { stamp, private: apart } = entry;
   return [
     merge('customers', id, 'set', stamp, agreed),
-    ...(apart === undefined ? [] : [merge('customers', id, 'who', stamp, apart.data)]),
+    ...(apart === undefined
+      ? []
+      : [merge('customers', id, 'who', stamp, { ...apart.data, code: apart.data.code ?? '' })]),
   ];
 };
 

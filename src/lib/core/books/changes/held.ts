@@ -60,12 +60,13 @@ function voucherMade(
 }
 
 export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change[] =>
-  postings.flatMap(({ account, amount = 0 }, at) =>
+  postings.flatMap(({ account, amount = 0, line }, at) =>
     amount === 0 || heldParts(account) === null
       ? []
       : put('heldMoves', {
           ...ofNoEvent(entry, at),
           ...{ account, amount, kind: entry.kind, ...docOf(entry) },
+          pays: paidBy(entry, line),
         }),
   );
 
@@ -83,10 +84,14 @@ export const pointMoves = (entry: KnownEntry, { postings }: JournalEntry): Chang
       ? []
       : put('heldMoves', {
           ...{ ...ofNoEvent(entry, at), id: `${entry.id}:p${String(at)}` },
-          ...{ account, amount: minus(amount), kind: entry.kind, ...docOf(entry) },
+          ...{ account, amount: minus(amount), kind: entry.kind, ...docOf(entry), pays: null },
         }),
   );
 };
+
+/** The debt that a line of a sale pays. */
+const paidBy = (entry: KnownEntry, line: number | undefined): string | null =>
+  entry.kind !== 'sale.rung' || line === undefined ? null : (entry.body.lines[line]?.pays ?? null);
 
 /** It holds at any event, and is let go of by its age alone. */
 const ofNoEvent = (entry: KnownEntry, at: number) => ({

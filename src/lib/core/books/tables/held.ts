@@ -17,6 +17,8 @@ export const heldTables = {
       kind: word<Kind>(24),
       doc: id(),
       docIs: word<'sale' | 'slip' | 'own'>(4),
+      /** The sale whose debt it pays before older ones. */
+      pays: textOrNull(40),
     },
     { indexes: ['account', 'at'], keep: 'recent' },
   ),

@@ -26,23 +26,28 @@ export const peopleTables = {
     },
     pin: { pin: json<PinHash | null>(null) },
   }),
-  customers: records({
-    set: { discount: text(12), terms: whole(), creditLimit: wholeOrNull(), isActive: flag() },
-    /** Personal; empty once it has been erased. */
-    who: {
-      name: text(80),
-      email: text(254),
-      phone: text(40),
-      company: text(80),
-      address: text(300),
-      taxNumber: text(40),
-      note: text(500),
-      isErased: flag(),
+  customers: records(
+    {
+      set: { discount: text(12), terms: whole(), creditLimit: wholeOrNull(), isActive: flag() },
+      /** Personal; empty once it has been erased. */
+      who: {
+        name: text(80),
+        email: text(254),
+        phone: text(40),
+        company: text(80),
+        address: text(300),
+        taxNumber: text(40),
+        note: text(500),
+        /** Of a card or tag that they are known by. */
+        code: text(40),
+        isErased: flag(),
+      },
+      consent: { mayKeep: flag() },
+      /** On file; all of it empty where there is none. */
+      card: { cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
     },
-    consent: { mayKeep: flag() },
-    /** On file; all of it empty where there is none. */
-    card: { cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
-  }),
+    { indexes: ['code'] },
+  ),
   /** Every time a customer said yes or no to being kept. */
   consents: facts(
     ['id'],

@@ -10,12 +10,14 @@ export const customerWho = z.strictObject({
   address: z.string().max(300),
   taxNumber: z.string().max(40),
   note,
+  /** The code of a card or tag that they are known by; missing in what was written before there were any. */
+  code: z.string().max(40).optional(),
 });
 export type CustomerWho = z.infer<typeof customerWho>;
 
-/** A customer who is known by name, and what has been agreed with them. */
+/** A customer who is known by name, and what has been agreed with them. Version 2 brought the code of their card. */
 export const customerSet = kind(
-  1,
+  2,
   z.strictObject({
     id: recordId,
     /** Percent off every line, always. */
@@ -26,6 +28,6 @@ export const customerSet = kind(
     creditLimit: amountFromZero.nullable(),
     isActive: z.boolean(),
   }),
-  {},
+  { 1: (body) => body },
   customerWho,
 );

@@ -4,7 +4,7 @@ import { openLine } from './slip-line';
 
 /** What was agreed of one line: the goods, their price, and all that it comes to. */
 export const orderLine = openLine
-  .omit({ listOther: true, discount: true, account: true, until: true, ordered: true })
+  .omit({ listOther: true, discount: true, account: true, until: true, pays: true, ordered: true })
   .extend({
     id: recordId,
     price: amountFromZero,

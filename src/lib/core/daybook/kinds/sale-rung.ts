@@ -56,6 +56,8 @@ const line = z.strictObject({
   account: heldAccount.optional(),
   /** Of a voucher: the last day on which it can be spent. */
   until: day.optional(),
+  /** Of what is paid on account: the sale whose debt it pays before older ones. */
+  pays: recordId.optional(),
   /** The line of an order that is handed over with it. */
   ordered: z.strictObject({ order: recordId, line: recordId }).optional(),
   /** Points that it brings the customer, and what counts of it towards each reward in minor units. */
@@ -81,7 +83,8 @@ const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, am
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
  * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
  * parts paid by card bring above the cash price, version 4 lines that are paid in on an account,
- * version 5 lines of orders, version 6 points and rewards.
+ * version 5 lines of orders, version 6 points and rewards,
+ * and which debt is paid.
  */
 export const saleRung = kind(
   6,
@@ -139,6 +142,18 @@ export const saleRung = kind(
             (customer !== undefined && account === undefined),
         ),
       { path: ['lines'], message: 'goods bring points, and a customer gets them' },
+    )
+    .refine(
+      ({ lines, earned: told }) =>
+        told === undefined || told.points === sum(lines.map(({ points = 0 }) => points)),
+      { path: ['earned'], message: 'the points must be those of the lines' },
+    )
+    .refine(
+      ({ lines }) =>
+        lines.every(
+          ({ pays, account }) => pays === undefined || account?.startsWith('customer:') === true,
+        ),
+      { path: ['lines'], message: 'a debt is paid on what a customer owes' },
     )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],

@@ -46,6 +46,8 @@ export const openLine = z.strictObject({
   /** What is paid in on an account, since version 3; of a voucher until when it can be spent. */
   account: heldAccount.optional(),
   until: day.optional(),
+  /** The sale whose debt it pays before older ones, since version 5. */
+  pays: recordId.optional(),
   /** The line of an order that it hands over, since version 4. */
   ordered: z
     .strictObject({
@@ -61,7 +63,7 @@ export const openLine = z.strictObject({
 
 /** A line of a kept slip, as it now is; null takes it off. */
 export const slipLine = kind(
-  4,
+  5,
   z.strictObject({
     id: recordId,
     slip: recordId,

@@ -5,7 +5,7 @@
   import type { Row } from '$lib/core/books/tables';
   import { localTime } from '$lib/core/event/local-time';
   import { moveHeld } from '$lib/core/held/set-held';
-  import { openItems, type HeldMove } from '$lib/core/held/statement';
+  import { openItems, type HeldMove, type OpenItem } from '$lib/core/held/statement';
   import { customerHolds } from '$lib/device/held-accounts';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
@@ -59,13 +59,14 @@
   let wrong = $state('');
 
   /** Onto the slip at the counter: there it is paid in any way, and has a receipt. */
-  function payIn(): void {
+  function payIn(debt?: OpenItem): void {
     if (!slip.isEmpty) {
       wrong = 'There is a slip at the counter: ring it up or set it aside first.';
       return;
     }
     const { id, name, discount } = customer;
-    const put = putPayment(stall, { id, name, discount }, paid, holds.value?.owes ?? 0);
+    const owes = holds.value?.owes ?? 0;
+    const put = putPayment(stall, { id, name, discount }, paid, owes, debt);
     wrong = 'wrong' in put ? put.wrong : '';
     if (!('wrong' in put)) void goto('/counter');
   }
@@ -130,11 +131,12 @@
           ><tr
             ><th scope="col">To pay for</th><th scope="col" class="!text-left">Due</th><th
               scope="col">Left</th
-            ></tr
+            ><th scope="col"><span class="sr-only">Pay it</span></th></tr
           ></thead
         >
         <tbody>
-          {#each open as { sale, number, at, amount, left, due, isOverdue } (`${sale} ${at}`)}
+          {#each open as item (`${item.sale} ${item.at}`)}
+            {@const { sale, number, at, amount, left, due, isOverdue } = item}
             <tr>
               <td
                 >{#if sale === ''}{number === '' && at === ''
@@ -148,6 +150,16 @@
                   : ''}</td
               >
               <td class="figure text-right">{money.figure(left)}</td>
+              <td class="text-right">
+                {#if sale !== ''}
+                  <button
+                    type="button"
+                    class="btn btn-quiet"
+                    aria-label="Pay {number}"
+                    onclick={() => payIn(item)}>Pay it</button
+                  >
+                {/if}
+              </td>
             </tr>
           {/each}
         </tbody>
@@ -188,7 +200,9 @@
         />
       {/if}
     </form>
-    <p class="soft">What is more than they owe becomes credit.</p>
+    <p class="soft">
+      The oldest is paid first, unless one is chosen. What is more than they owe becomes credit.
+    </p>
     {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
   {/if}
 </section>

@@ -33,6 +33,7 @@
       address: start?.address ?? '',
       taxNumber: start?.taxNumber ?? '',
       note: start?.note ?? '',
+      code: start?.code ?? '',
     },
     discount: start?.discount ?? '0',
     terms: String(start?.terms ?? 0),
@@ -58,6 +59,7 @@
     'customer/discount-wrong': 'discount',
     'customer/terms-wrong': 'terms',
     'customer/too-long': 'note',
+    'customer/code-taken': 'code',
     'customer/erased': 'name',
   };
   const creditTyped = $derived(
@@ -119,7 +121,15 @@
   <Field label="Phone" type="tel" bind:value={typed.who.phone} maxlength={40} />
   <Field label="Address" bind:value={typed.who.address} maxlength={300} />
   <Field label="Tax number" bind:value={typed.who.taxNumber} maxlength={40} />
-  <div class="sm:col-span-2">
+  <Field
+    label="Card or tag"
+    bind:value={typed.who.code}
+    maxlength={40}
+    at="code"
+    autocomplete="off"
+    help="Its code, typed or scanned: scanned at the counter, it puts them on the slip"
+  />
+  <div>
     <Field label="Note" bind:value={typed.who.note} maxlength={500} />
   </div>
   <Field

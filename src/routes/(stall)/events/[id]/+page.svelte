@@ -4,6 +4,8 @@
   import { stageOf } from '$lib/core/event/stage';
   import { itemName } from '$lib/core/goods/item-name';
   import { isRecent, recentSince } from '$lib/core/event/recent';
+  import { sum } from '$lib/core/money/units';
+  import { isPromotion } from '$lib/core/points/promotion-methods';
   import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
   import type { Column } from '$lib/core/list/list-view';
   import { wayNameOf } from '$lib/ui/words/way-words';
@@ -63,6 +65,14 @@
     };
   });
   const figures = $derived(isHere ? ours : server.is === 'there' ? server.takings : null);
+  /** Paid by points and rewards. */
+  const promoted = $derived(
+    sum(
+      (figures?.ways ?? []).flatMap(({ way, takings }) =>
+        isPromotion(stall.wayRows.find(({ id }) => id === way)?.method ?? '') ? takings : [],
+      ),
+    ),
+  );
   const differences = $derived(
     isHere && ours !== null && server.is === 'there'
       ? differencesBetween(ours, server.takings)
@@ -258,6 +268,11 @@
         <p class="soft mt-2" data-testid="paid-in">
           {money.text(figures?.paidIn ?? 0)} of it was paid in: vouchers that were sold, credit, what
           customers owed. It is no takings.
+        </p>
+      {/if}
+      {#if promoted !== 0}
+        <p class="soft mt-2" data-testid="promoted">
+          {money.text(promoted)} of it was paid by points and rewards, which are given: it is no takings.
         </p>
       {/if}
       {#if (figures?.tips ?? []).length > 0}
