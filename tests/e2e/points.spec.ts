@@ -10,7 +10,6 @@ import {
   openDrawer,
   standing,
   tag,
-  type,
   useDrawer,
 } from '../support/at-the-stall';
 import { wayRow } from '../support/card-desk';
@@ -194,29 +193,4 @@ test('points that two devices spend with no network are found, and go back with 
     .getByRole('button', { name: /^Give back £/ })
     .click();
   await expect(returned(owner)).toContainText('went back as points or a reward');
-});
-
-test('a card that is scanned at the counter puts its customer on the slip', async ({ browser }) => {
-  const owner = await device(browser, 'Maren');
-  await owner.getByRole('link', { name: 'Set-up', exact: true }).click();
-  await owner.getByRole('link', { name: 'Customers', exact: true }).click();
-  await owner.getByRole('link', { name: /^Hazel Birk/ }).click();
-  await owner.getByLabel('Card or tag').fill('GREEN-0117');
-  await owner.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(owner.getByText('Hazel Birk is saved.')).toBeVisible();
-  // Nobody else has the same.
-  await owner.getByRole('link', { name: /^Sela Marsh/ }).click();
-  await owner.getByLabel('Card or tag').fill('green-0117');
-  await owner.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(owner.getByText('green-0117 is the card of Hazel Birk already.')).toBeVisible();
-  await expect(standing(owner)).toHaveText('All sent');
-
-  const page = await device(browser, 'Ines');
-  await useDrawer(page);
-  await counter(page);
-  await type(page, 'green-0117');
-  await tag(page, 'Lavender').click();
-  await expect(page.getByTestId('slip-said')).toContainText('Hazel Birk');
-  // Her standing discount with her.
-  await expect(page.getByTestId('to-pay')).toHaveText('£4.05');
 });

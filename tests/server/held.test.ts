@@ -271,6 +271,30 @@ describe('what a customer owes', () => {
     const nobodys = paidIn(`credit:${customerId(9)}`, 100);
     assert.deepEqual(await push(nobodys), ['sale/paid-in']);
   });
+
+  it('pays the debt that was chosen, where that was bought on the account', async () => {
+    const bought = spent('customer', 1, known(0), { buys: 2 });
+    assert.deepEqual(await push(bought), []);
+    const sale = bought.find(({ kind }) => kind === 'sale.rung')!.id;
+    const payFor = (pays: string) => {
+      const line = { account: `customer:${customerId(2)}`, name: 'Paid', detail: '' } as const;
+      const put = putPaidIn(emptySlip(newId()), { ...line, amount: 100, pays }, 'in');
+      assert.ok(put.ok);
+      return sell({ ...put.slip, customer: buyer(2) }, 1, { way: CASH_WAY });
+    };
+    assert.deepEqual(await push(payFor(sale)), []);
+    const { moves } = await heldMovesOf(t.database, BUSINESS, [`customer:${customerId(2)}`]);
+    assert.deepEqual(
+      moves.flatMap(({ pays, amount }) => (pays === sale ? amount : [])),
+      [-100],
+    );
+    assert.deepEqual(await push(payFor(newId())), ['sale/paid-in']);
+    // A sale that somebody else owes for is not theirs to pay.
+    const others = spent('customer', 1, known(0), { buys: 1 });
+    assert.deepEqual(await push(others), []);
+    const theirs = others.find(({ kind }) => kind === 'sale.rung')!.id;
+    assert.deepEqual(await push(payFor(theirs)), ['sale/paid-in']);
+  });
 });
 
 describe('credit', () => {

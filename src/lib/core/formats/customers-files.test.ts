@@ -47,6 +47,19 @@ const one = (planned: Planned): Row<'customers'> =>
     .find(({ name }) => name === planned.name)!;
 
 describe('customers as a table', () => {
+  it('has the code of a card once, in the file and among those who are there', () => {
+    const code = (name: string, card: string): CsvLine => ({ name, card });
+    assert.deepEqual(says(read([code('Ash', 'M-1'), code('Fern', 'm-1')])), [
+      '2 new',
+      '3 wrong card: line 2 has the same; a card is one customer’s',
+    ]);
+    const there = [{ ...WREN, code: 'M-7' }];
+    assert.deepEqual(says(read([code('Ash', 'm-7')], there)), [
+      '2 wrong card: m-7 is the card of Wren already',
+    ]);
+    assert.equal(customerLines(there, 'GBP')[0]?.card, 'M-7');
+  });
+
   it('goes out and comes in the same', () => {
     const { rows } = { rows: books().rows('customers') };
     const lines = customerLines(rows, 'GBP');

@@ -68,6 +68,7 @@ export interface ReadCustomers {
  */
 export function readCustomers(command: ReadCustomers): readonly Planned[] {
   const seen = new Map<string, number>();
+  const cards = new Map<string, number>();
   const known = byContact(command.customers, command.locale);
   return command.lines.map((line, at) => {
     const name = cell(line, 'name');
@@ -80,6 +81,11 @@ export function readCustomers(command: ReadCustomers): readonly Planned[] {
     if (before !== undefined)
       return wrong(`line ${String(before)} is of the same customer: have them on one`);
     seen.set(made.key, at + 2);
+    const card = cell(line, 'card').toLowerCase();
+    const other = card === '' ? undefined : cards.get(card);
+    if (other !== undefined)
+      return wrong(`card: line ${String(other)} has the same; a card is one customer’s`);
+    cards.set(card, at + 2);
     return { line: at + 2, name: made.name, ...made.planned };
   });
 }

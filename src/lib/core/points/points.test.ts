@@ -7,6 +7,7 @@ import { booksOf } from '../testing/books-of';
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import { CASH_WAY, type WayToPay } from '../payment/ways';
+import { correctSale } from '../sale/correct-sale';
 import { makeReturn } from '../sale/make-return';
 import { takePart, type PartDone } from '../sale/take-part';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
@@ -383,6 +384,27 @@ describe('a sale of which points paid a part', () => {
     const [totals] = books.rows('eventTotals');
     assert.deepEqual([totals?.takings, totals?.tax], [700, 117]);
     assert.equal(books.row('pointStates', customerId(1))?.day, '2026-11-22');
+  });
+
+  it('takes what it brought along to whoever had bought it in truth, and never twice', () => {
+    const writer = new DeviceWriter(7);
+    const entries = writer.append(sold(writer).drafts, START);
+    const books = booksOf(entries);
+    const correct = (customer: string | null, returns: readonly { lines: [] }[]) =>
+      correctSale({
+        ...{ newId: writer.newId, sale: books.rows('sales')[0]!, lines: books.rows('saleLines') },
+        ...{ payments: books.rows('payments'), voids: [], undone: [], returns },
+        ...{ fix: { is: 'customer', customer }, reason: 'it was the other one' },
+      });
+    const made = correct(customerId(2), []);
+    assert.ok(made.ok);
+    const after = booksOf([...entries, ...writer.append(made.drafts, START + 1)]);
+    const points = (n: number) =>
+      after.row('pointSums', `points:${customerId(n)} ${POINTS}`)?.quantity;
+    // Who spent points has spent them all the same.
+    assert.deepEqual([points(1), points(2)], [-200, 14]);
+    const late = correct(customerId(2), [{ lines: [] }]);
+    assert.equal(late.ok ? 'ok' : late.refusal.code, 'correct/came-back');
   });
 
   it('comes back in any number of steps, points as points and the rest in money, to the last of each', () => {

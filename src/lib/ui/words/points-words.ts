@@ -2,8 +2,7 @@
 import type { PointsHeld, RewardHeld } from '../../core/points/points-facts';
 import type { Earned } from '../../core/points/earned';
 import type { OwnPromotionRefusal } from '../../core/points/promotion-part';
-import type { PointsRule, Reward } from '../../core/points/points-rule';
-import { worthOf } from '../../core/points/points-rule';
+import type { Reward } from '../../core/points/points-rule';
 import type { PointsRefusal } from '../../core/points/set-points';
 import { shortDayWords } from './date-words';
 import type { MoneyWords } from './money-words';
@@ -36,18 +35,6 @@ export const rewardHeldWords = ({ reward, times, toGo }: RewardHeld, money: Mone
   times > 0
     ? `${times === 1 ? 'reached' : `reached ${String(times)} times`}: ${money.text(reward.value)} off`
     : `${money.text(toGo)} to go`;
-
-/** How points are given, in a line. */
-export const ruleWords = (rule: PointsRule, money: MoneyWords): string =>
-  rule.isOn
-    ? `${pointsWords(rule.points, money)} for each ${money.text(rule.per)}; ${hundredWords(rule, money)}${
-        rule.lasts === 0 ? '' : `; they last ${String(rule.lasts)} days`
-      }`
-    : 'No points are given.';
-
-/** One point may be worth less than the smallest coin. */
-const hundredWords = (rule: PointsRule, money: MoneyWords): string =>
-  `100 pay ${money.text(worthOf(100, rule))}`;
 
 /** @param nameOf What people call a category. */
 export function rewardWords(

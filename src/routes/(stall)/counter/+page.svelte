@@ -40,7 +40,11 @@
   /** Codes of customers' cards. */
   const cards = live(() => () => db.books.customers.orderBy('code').uniqueKeys(), []);
   const cardCodes = $derived(
-    new Set(cards.value.flatMap((code) => (code === '' ? [] : String(code).toLowerCase()))),
+    new Set(
+      cards.value.flatMap((code) =>
+        typeof code === 'string' && code !== '' ? code.toLowerCase() : [],
+      ),
+    ),
   );
   const meaning = (text: string): Understood =>
     understand(text, goods, money.currency, makers.value, cardCodes);

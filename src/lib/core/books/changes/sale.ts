@@ -67,7 +67,8 @@ function actOf(entry: Sale, number: string): Change[] {
     : [act(entry, { what: 'discount.given', about: number, amount: discount })];
 }
 
-function lineOf(entry: Sale, line: Line, at: number): Change {
+/** Which debt it pays stands with what moves on the account. */
+function lineOf(entry: Sale, { pays: _pays, ...line }: Line, at: number): Change {
   return put('saleLines', {
     ...line,
     sale: entry.id,

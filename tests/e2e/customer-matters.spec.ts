@@ -1,0 +1,82 @@
+/** What else there is of customers: known by a card, and a debt that they choose to pay. */
+import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import {
+  newDevice,
+  openDrawer,
+  payExactly,
+  standing,
+  tag,
+  type,
+  useDrawer,
+} from '../support/at-the-stall';
+import { RunningTill } from '../support/running-till';
+
+// The drawer that the first opens, the others use.
+test.describe.configure({ mode: 'serial' });
+let till: RunningTill;
+let contexts: BrowserContext[] = [];
+test.beforeAll(async () => {
+  till = await RunningTill.start();
+});
+test.afterEach(async () => {
+  for (const context of contexts) await context.close();
+  contexts = [];
+});
+test.afterAll(() => till.end());
+
+const device = (browser: Browser, seller: string): Promise<Page> =>
+  newDevice(browser, till, contexts, seller);
+const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
+
+test('of what a customer owes one sale is chosen, and paid before older ones', async ({
+  browser,
+}) => {
+  const page = await device(browser, 'Tobin');
+  await openDrawer(page);
+  await page.getByRole('link', { name: 'Set-up', exact: true }).click();
+  await page.getByRole('link', { name: 'Customers', exact: true }).click();
+  await page.getByRole('link', { name: /^Corin Wray/ }).click();
+  const open = page.getByTestId('open-items').locator('tbody').getByRole('row');
+  await expect.poll(() => open.count()).toBeGreaterThan(1);
+  const oldest = /^\S+/.exec((await open.first().textContent()) ?? '')![0].slice(0, 4);
+  const last = open.last();
+  const pay = last.getByRole('button', { name: /^Pay D/ });
+  const number = ((await pay.getAttribute('aria-label')) ?? '').replace('Pay ', '');
+  await pay.click();
+  await expect(page.getByTestId('goods')).toBeVisible();
+  await expect(page.getByText(`for ${number}`)).toBeVisible();
+  await payExactly(page);
+  await page.getByTestId('last-sale').click();
+  await expect(page.getByTestId('receipt')).toContainText(`Paid on account, for ${number}`);
+  await page.getByRole('link', { name: 'Set-up', exact: true }).click();
+  await page.getByRole('link', { name: 'Customers', exact: true }).click();
+  await page.getByRole('link', { name: /^Corin Wray/ }).click();
+  await expect(page.getByTestId('open-items')).not.toContainText(`${number},`);
+  await expect(open.first()).toContainText(oldest);
+  await expect(page.getByRole('button', { name: `Pay ${number}`, exact: true })).toHaveCount(0);
+});
+
+test('a card that is scanned at the counter puts its customer on the slip', async ({ browser }) => {
+  const owner = await device(browser, 'Maren');
+  await owner.getByRole('link', { name: 'Set-up', exact: true }).click();
+  await owner.getByRole('link', { name: 'Customers', exact: true }).click();
+  await owner.getByRole('link', { name: /^Hazel Birk/ }).click();
+  await owner.getByLabel('Card or tag').fill('GREEN-0117');
+  await owner.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(owner.getByText('Hazel Birk is saved.')).toBeVisible();
+  // Nobody else has the same.
+  await owner.getByRole('link', { name: /^Sela Marsh/ }).click();
+  await owner.getByLabel('Card or tag').fill('green-0117');
+  await owner.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(owner.getByText('green-0117 is the card of Hazel Birk already.')).toBeVisible();
+  await expect(standing(owner)).toHaveText('All sent');
+
+  const page = await device(browser, 'Ines');
+  await useDrawer(page);
+  await counter(page);
+  await type(page, 'green-0117');
+  await tag(page, 'Lavender').click();
+  await expect(page.getByTestId('slip-said')).toContainText('Hazel Birk');
+  // Her standing discount with her.
+  await expect(page.getByTestId('to-pay')).toHaveText('£4.05');
+});
