@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
-import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
+import { draft } from '../../src/lib/core/daybook/kinds';
 import type { HeldAccount } from '../../src/lib/core/held/held-account';
 import { moveHeld, replaceVoucher, setVoucher } from '../../src/lib/core/held/set-held';
 import type { HeldFacts } from '../../src/lib/core/held/spend';
@@ -12,8 +12,6 @@ import { makeRefund } from '../../src/lib/core/sale/make-refund';
 import { takePart, type TakePart } from '../../src/lib/core/sale/take-part';
 import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
-import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
-import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { heldWay } from '../../src/lib/core/testing/held-drafts';
 import {
   BUSINESS,
@@ -22,70 +20,25 @@ import {
   DRAWER,
   EVENT,
   item,
-  personBody,
-  personId,
 } from '../../src/lib/core/testing/made-up-business';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { settlingOf } from '../../src/lib/core/settle/settling';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import { saleDocument } from '../../src/lib/server/books/find-sales';
-import { BookReader } from '../../src/lib/server/books/read-books';
-import { append } from '../../src/lib/server/daybook/append';
-import { testDatabase, type TestDatabase } from '../support/test-database';
+import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
 
-const NOW = Date.UTC(2026, 10, 22, 10);
-const [OWNER, HELPER] = [personId(1), personId(3)];
-const writers = [1, 2].map((n) => new DeviceWriter(n));
-const { newId } = writers[0]!;
-let t: TestDatabase;
-let books: BookReader;
+const desk = new Pushing();
+const { push, newId, writers } = desk;
 let returns = 0;
 
-/** @returns What was found against them. */
-async function push(
-  drafts: readonly Draft[],
-  by: string | null = OWNER,
-  device = 1,
-  at = NOW,
-): Promise<readonly string[]> {
-  const entries = writers[device - 1]!.append(drafts, at, by);
-  const { kept, refused } = await append(
-    t.database,
-    { business: BUSINESS, device: deviceId(device) },
-    entries,
-    at,
-  );
-  assert.equal(refused, null);
-  return kept.map(({ code }) => code);
-}
-
-const customer = (n: number, creditLimit: number | null): Draft =>
-  privateDraft(
-    'customer.set',
-    newId(),
-    { id: customerId(n), discount: '0', terms: 14, creditLimit, isActive: true },
-    'sixteen-letters-',
-    {
-      ...{ name: `Customer ${String(n)}`, email: '', phone: '', company: '' },
-      ...{ address: '', taxNumber: '', note: '' },
-    },
-  );
-
-before(async () => {
-  t = await testDatabase();
-  books = new BookReader(t.database);
-  for (const n of [1, 2]) await t.enrol(BUSINESS, deviceId(n));
-  const [owner, ...rest] = foundedDrafts(writers[0]!);
-  assert.deepEqual(await push([owner!], null), []);
-  assert.deepEqual(await push(rest), []);
-  const ways = (['customer', 'credit', 'voucher'] as const).map((on) => {
-    const { setStamp: _stamp, ...way } = heldWay(on);
-    return draft('way.set', newId(), null, way);
-  });
-  const helper = draft('staff.set', newId(), null, personBody(3, []));
-  assert.deepEqual(await push([...ways, customer(1, 500), customer(2, null), helper]), []);
-});
-after(() => t.end());
+before(() =>
+  desk.begin([
+    ...(['customer', 'credit', 'voucher'] as const).map((on) => desk.way(heldWay(on))),
+    desk.customer(1, { terms: 14, creditLimit: 500 }),
+    desk.customer(2, { terms: 14, creditLimit: null }),
+  ]),
+);
+after(() => desk.t.end());
 
 /** As a device has it that heard of so much on the account and of nothing since. */
 const known = (balance: number, creditLimit: number | null = null): HeldFacts => ({
@@ -129,23 +82,23 @@ function spent(
 }
 
 async function paidInAtEvent(): Promise<number> {
-  const [row] = await books.rows(BUSINESS, 'eventPaidIn', { event: EVENT });
+  const [row] = await desk.books.rows(BUSINESS, 'eventPaidIn', { event: EVENT });
   return row?.amount ?? 0;
 }
 
 async function standsOn(account: string): Promise<number> {
-  const rows = await books.rows(BUSINESS, 'heldSums', { account });
+  const rows = await desk.books.rows(BUSINESS, 'heldSums', { account });
   return rows[0]?.amount ?? 0;
 }
 
 describe('a voucher', () => {
   it('is sold for cash and is no turnover; what is spent of it is', async () => {
     assert.deepEqual(await push(paidIn('voucher:CARD01', 500)), []);
-    const [sold] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    const [sold] = await desk.books.rows(BUSINESS, 'eventTotals', { event: EVENT });
     assert.deepEqual([sold?.takings, sold?.tax, await paidInAtEvent()], [0, 0, 500]);
     assert.equal(await standsOn('voucher:CARD01'), -500);
     assert.deepEqual(await push(spent('voucher', 1, known(-500), { reference: 'card-01' })), []);
-    const [now] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    const [now] = await desk.books.rows(BUSINESS, 'eventTotals', { event: EVENT });
     assert.deepEqual([now?.takings, now?.tax, await paidInAtEvent()], [210, 35, 500]);
     assert.equal(await standsOn('voucher:CARD01'), -290);
   });
@@ -283,7 +236,7 @@ describe('what a customer owes', () => {
       return sell({ ...put.slip, customer: buyer(2) }, 1, { way: CASH_WAY });
     };
     assert.deepEqual(await push(payFor(sale)), []);
-    const { moves } = await heldMovesOf(t.database, BUSINESS, [`customer:${customerId(2)}`]);
+    const { moves } = await heldMovesOf(desk.t.database, BUSINESS, [`customer:${customerId(2)}`]);
     assert.deepEqual(
       moves.flatMap(({ pays, amount }) => (pays === sale ? amount : [])),
       [-100],
@@ -307,7 +260,7 @@ describe('credit', () => {
     assert.deepEqual(await push(await takenBack(sale, { ...back, typed: '1' })), []);
     assert.equal(await standsOn(account), -105);
     // Its sale is the document that tells of it.
-    const { moves } = await heldMovesOf(t.database, BUSINESS, [account]);
+    const { moves } = await heldMovesOf(desk.t.database, BUSINESS, [account]);
     assert.deepEqual(
       moves.map(({ kind, sale: of }) => [kind, of]),
       [['return.made', sale]],
@@ -353,12 +306,12 @@ describe('the evening after it', () => {
       draft('staff.pay', newId(), null, { person, wage: 0, commission: '5' }),
     );
     assert.deepEqual(await push(pay), []);
-    const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
-    const [totals] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    const rows = await settlingRows(desk.t.database, desk.books, BUSINESS, EVENT, NOW);
+    const [totals] = await desk.books.rows(BUSINESS, 'eventTotals', { event: EVENT });
     assert.ok(rows !== null && totals !== undefined);
     assert.ok((await paidInAtEvent()) > 0);
     const sold = rows.sellers.reduce((all, { net }) => all + net, 0);
-    const sales = await books.rows(BUSINESS, 'sales', { event: EVENT });
+    const sales = await desk.books.rows(BUSINESS, 'sales', { event: EVENT });
     const service = sales.reduce((all, row) => all + row.service - row.serviceTax, 0);
     // Service is nobody's; tax is rounded once for a sale, and of what comes back once more.
     assert.ok(Math.abs(sold + service - (totals.takings - totals.tax)) <= returns, String(sold));
@@ -380,7 +333,7 @@ describe('what moved on an account', () => {
     assert.deepEqual(await push(sold), []);
     const spend = spent('voucher', 1, known(-500), { reference: 'CARD07' });
     assert.deepEqual(await push(spend), []);
-    const { balances, moves } = await heldMovesOf(t.database, BUSINESS, [
+    const { balances, moves } = await heldMovesOf(desk.t.database, BUSINESS, [
       'voucher:CARD07',
       'voucher:NOSUCH',
     ]);
@@ -392,7 +345,7 @@ describe('what moved on an account', () => {
     const paid = moves.find(({ kind }) => kind === 'sale.rung')!;
     assert.equal(paid.number, number);
     assert.ok(moves.every(({ sale }) => sale !== ''));
-    const elsewhere = await heldMovesOf(t.database, deviceId(9), ['voucher:CARD07']);
+    const elsewhere = await heldMovesOf(desk.t.database, deviceId(9), ['voucher:CARD07']);
     assert.deepEqual(elsewhere, { balances: [0], moves: [] });
   });
 });
@@ -401,7 +354,7 @@ async function takenBack(
   sale: string,
   { typed = '1', ...more }: Pick<MakeReturn, 'way' | 'drawer' | 'account'> & { typed?: string },
 ): Promise<readonly Draft[]> {
-  const found = await saleDocument(t.database, books, BUSINESS, sale);
+  const found = await saleDocument(desk.t.database, desk.books, BUSINESS, sale);
   assert.ok(found !== null);
   const { lines, payments, returns: before, refunds, voids, undone } = found;
   const outcome = makeReturn({
@@ -419,7 +372,7 @@ describe('money that would go back without a sale', () => {
   it('becomes the credit of a customer that there is, and of nobody else', async () => {
     const account = `credit:${customerId(2)}` as const;
     const balance = async (): Promise<number> =>
-      (await books.rows(BUSINESS, 'heldSums', { account }))[0]?.amount ?? 0;
+      (await desk.books.rows(BUSINESS, 'heldSums', { account }))[0]?.amount ?? 0;
     const before = await balance();
     const back = (onto: HeldAccount): readonly Draft[] => {
       const made = makeRefund({

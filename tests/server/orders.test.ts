@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
-import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
+import { draft } from '../../src/lib/core/daybook/kinds';
 import { heldTotals } from '../../src/lib/core/held/held-account';
 import type { HeldFacts } from '../../src/lib/core/held/spend';
 import { handedOf } from '../../src/lib/core/order/agreed';
@@ -20,77 +20,26 @@ import {
   type OpenSlip,
 } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
-import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
-import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { voided } from '../../src/lib/core/testing/put-right-drafts';
 import { DEPOSIT_WAY } from '../../src/lib/core/testing/order-drafts';
 import {
   BUSINESS,
   CARD_WAY,
   customerId,
-  deviceId,
   DRAWER,
   EVENT,
   item,
-  personBody,
-  personId,
 } from '../../src/lib/core/testing/made-up-business';
-import { BookReader } from '../../src/lib/server/books/read-books';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
-import { append } from '../../src/lib/server/daybook/append';
-import { testDatabase, type TestDatabase } from '../support/test-database';
+import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
 
-const NOW = Date.UTC(2026, 10, 22, 10);
-const [OWNER, HELPER] = [personId(1), personId(3)];
-const writers = [1, 2].map((n) => new DeviceWriter(n));
-const { newId } = writers[0]!;
-let t: TestDatabase;
-let books: BookReader;
+const desk = new Pushing();
+const { push, newId, writers } = desk;
 
-/** @returns What was found against them. */
-async function push(
-  drafts: readonly Draft[],
-  by: string | null = OWNER,
-  device = 1,
-  at = NOW,
-): Promise<readonly string[]> {
-  const entries = writers[device - 1]!.append(drafts, at, by);
-  const { kept, refused } = await append(
-    t.database,
-    { business: BUSINESS, device: deviceId(device) },
-    entries,
-    at,
-  );
-  assert.equal(refused, null);
-  return kept.map(({ code }) => code);
-}
-
-const customer = (n: number): Draft =>
-  privateDraft(
-    'customer.set',
-    newId(),
-    { id: customerId(n), discount: '0', terms: 0, creditLimit: 0, isActive: true },
-    'sixteen-letters-',
-    {
-      ...{ name: `Customer ${String(n)}`, email: '', phone: '', company: '' },
-      ...{ address: '', taxNumber: '', note: '' },
-    },
-  );
-
-before(async () => {
-  t = await testDatabase();
-  books = new BookReader(t.database);
-  for (const n of [1, 2]) await t.enrol(BUSINESS, deviceId(n));
-  const [owner, ...rest] = foundedDrafts(writers[0]!);
-  assert.deepEqual(await push([owner!], null), []);
-  assert.deepEqual(await push(rest), []);
-  const way = ({ setStamp: _stamp, ...body }: WayToPay): Draft =>
-    draft('way.set', newId(), null, body);
-  const helper = draft('staff.set', newId(), null, personBody(3, []));
-  const ways = [way(DEPOSIT_WAY), way(CARD_WAY)];
-  assert.deepEqual(await push([...ways, customer(1), customer(2), helper]), []);
-});
-after(() => t.end());
+before(() =>
+  desk.begin([desk.way(DEPOSIT_WAY), desk.way(CARD_WAY), desk.customer(1), desk.customer(2)]),
+);
+after(() => desk.t.end());
 
 const buyer = (n: number) => ({ id: customerId(n), name: 'Wren', discount: '0' });
 /** As the founded business has it. */
@@ -153,9 +102,9 @@ function sell(
 
 /** What is left of an order, or so many thousandths of it, as a slip; as a device knows it that heard of nothing since. */
 async function slipOf(id: string, quantity?: number, handed?: number): Promise<OpenSlip> {
-  const [order] = await books.rows(BUSINESS, 'orders', { id });
+  const [order] = await desk.books.rows(BUSINESS, 'orders', { id });
   assert.ok(order !== undefined);
-  const sums = await books.rows(BUSINESS, 'orderSums', { order: id });
+  const sums = await desk.books.rows(BUSINESS, 'orderSums', { order: id });
   const made = handOver({
     ...{ newId, order, customer: buyer(1), today: '2026-11-22' },
     handed: handed === undefined ? handedOf(sums) : new Map([[order.lines[0]!.id, handed]]),
@@ -176,9 +125,9 @@ async function payIn(id: string, amount: number): Promise<void> {
 }
 
 const balanceOf = async (id: string): Promise<number> =>
-  (await books.rows(BUSINESS, 'heldSums', { account: `deposit:${id}` }))[0]?.amount ?? 0;
+  (await desk.books.rows(BUSINESS, 'heldSums', { account: `deposit:${id}` }))[0]?.amount ?? 0;
 const handedIn = async (id: string): Promise<number> =>
-  (await books.rows(BUSINESS, 'orderSums', { order: id }))[0]?.handed ?? 0;
+  (await desk.books.rows(BUSINESS, 'orderSums', { order: id }))[0]?.handed ?? 0;
 
 describe('an order of a customer', () => {
   it('is paid for in advance, handed over in two parts, and nothing is left of it', async () => {
@@ -214,7 +163,7 @@ describe('an order of a customer', () => {
     const month = 31 * 86_400_000;
     assert.deepEqual(await push([draft('item.set', newId(), null, dearer)]), []);
     const event = { date: '2026-12-23', opens: '09:00', closes: '16:00' };
-    const [row] = await books.rows(BUSINESS, 'events', { id: EVENT });
+    const [row] = await desk.books.rows(BUSINESS, 'events', { id: EVENT });
     const { name, short, organiser, place, pitch, series, timeZone, stripe, cloth, notes } = row!;
     const more = {
       id: EVENT,
@@ -323,7 +272,7 @@ describe('an order of a customer', () => {
       'order/unknown',
     ]);
     const { id } = await kept();
-    const [order] = await books.rows(BUSINESS, 'orders', { id });
+    const [order] = await desk.books.rows(BUSINESS, 'orders', { id });
     const { number, source, customer: whose, lines, standingName } = order!;
     const same = { id, number, source, customer: whose, standingName };
     assert.deepEqual(
@@ -401,23 +350,23 @@ describe('an order of a customer', () => {
   it('is forgotten with its customer, as far as it is personal; what was ordered stays', async () => {
     const { id } = await kept({ note: 'for the blue door' });
     const noted = async (): Promise<string | undefined> =>
-      (await books.rows(BUSINESS, 'orders', { id }))[0]?.note;
+      (await desk.books.rows(BUSINESS, 'orders', { id }))[0]?.note;
     assert.equal(await noted(), 'for the blue door');
     assert.deepEqual(
       await push([draft('customer.erased', newId(), null, { customer: customerId(1) })]),
       [],
     );
     assert.equal(await noted(), '');
-    const [stored] = await t.database.sequelize.query(
+    const [stored] = await desk.t.database.sequelize.query(
       "SELECT COUNT(*) AS many FROM daybook_entries WHERE entry LIKE '%blue door%'",
     );
     assert.equal(Number((stored as { many: unknown }[])[0]?.many), 0);
-    assert.deepEqual(await push([customer(1)]), []);
+    assert.deepEqual(await push([desk.customer(1)]), []);
   });
 
   it('stands in the settling: what was paid in and not handed over yet is owed', async () => {
     const deposits = async (): Promise<number> => {
-      const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
+      const rows = await settlingRows(desk.t.database, desk.books, BUSINESS, EVENT, NOW);
       assert.ok(rows !== null);
       return (
         heldTotals(settlingOf(rows).balances).find(({ head }) => head === 'deposit')?.amount ?? 0

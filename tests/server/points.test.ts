@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import type { Draft } from '../../src/lib/core/daybook/chain';
-import { draft, privateDraft } from '../../src/lib/core/daybook/kinds';
+import { draft } from '../../src/lib/core/daybook/kinds';
 import { CASH_WAY, type WayToPay } from '../../src/lib/core/payment/ways';
 import type { PointsFacts } from '../../src/lib/core/points/points-facts';
 import type { Reward } from '../../src/lib/core/points/points-rule';
@@ -12,85 +12,35 @@ import { makeReturn } from '../../src/lib/core/sale/make-return';
 import { settlingOf } from '../../src/lib/core/settle/settling';
 import { emptySlip, putItem, type OpenSlip } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
-import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
-import { foundedDrafts } from '../../src/lib/core/testing/founded';
 import { pointsWay, rewardOf, RULE } from '../../src/lib/core/testing/points-drafts';
 import {
   BUSINESS,
   customerId,
-  deviceId,
   DRAWER,
   EVENT,
   item,
-  personBody,
-  personId,
 } from '../../src/lib/core/testing/made-up-business';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { saleDocument } from '../../src/lib/server/books/find-sales';
-import { BookReader } from '../../src/lib/server/books/read-books';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
-import { append } from '../../src/lib/server/daybook/append';
-import { testDatabase, type TestDatabase } from '../support/test-database';
+import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
 
-const NOW = Date.UTC(2026, 10, 22, 10);
-const [OWNER, HELPER] = [personId(1), personId(3)];
-const writers = [1, 2].map((n) => new DeviceWriter(n));
-const { newId } = writers[0]!;
+const desk = new Pushing();
+const { push, newId, writers } = desk;
 const REWARD: Reward = { ...rewardOf(1), spend: 1000, value: 200 };
-let t: TestDatabase;
-let books: BookReader;
-
-async function push(
-  drafts: readonly Draft[],
-  by: string | null = OWNER,
-  device = 1,
-  at = NOW,
-): Promise<readonly string[]> {
-  const entries = writers[device - 1]!.append(drafts, at, by);
-  const { kept, refused } = await append(
-    t.database,
-    { business: BUSINESS, device: deviceId(device) },
-    entries,
-    at,
-  );
-  assert.equal(refused, null);
-  return kept.map(({ code }) => code);
-}
-
-const customer = (n: number): Draft =>
-  privateDraft(
-    'customer.set',
-    newId(),
-    { id: customerId(n), discount: '0', terms: 0, creditLimit: 0, isActive: true },
-    'sixteen-letters-',
-    {
-      ...{ name: `Customer ${String(n)}`, email: '', phone: '', company: '' },
-      ...{ address: '', taxNumber: '', note: '' },
-    },
-  );
 const asSet = ({ setStamp: _stamp, ...body }: Reward): Draft =>
   draft('reward.set', newId(), null, { ...body, categories: [...body.categories] });
 
-before(async () => {
-  t = await testDatabase();
-  books = new BookReader(t.database);
-  for (const n of [1, 2]) await t.enrol(BUSINESS, deviceId(n));
-  const [owner, ...rest] = foundedDrafts(writers[0]!);
-  assert.deepEqual(await push([owner!], null), []);
-  assert.deepEqual(await push(rest), []);
-  const way = ({ setStamp: _stamp, ...body }: WayToPay): Draft =>
-    draft('way.set', newId(), null, body);
-  const helper = draft('staff.set', newId(), null, personBody(3, []));
-  const set = [
+before(() =>
+  desk.begin([
     draft('business.points', newId(), null, RULE),
     asSet(REWARD),
-    way(pointsWay('points')),
-    way(pointsWay('reward')),
-  ];
-  const people = Array.from({ length: 9 }, (_, n) => customer(n + 1));
-  assert.deepEqual(await push([...set, ...people, helper]), []);
-});
-after(() => t.end());
+    desk.way(pointsWay('points')),
+    desk.way(pointsWay('reward')),
+    ...Array.from({ length: 9 }, (_, n) => desk.customer(n + 1)),
+  ]),
+);
+after(() => desk.t.end());
 
 /** Four of the goods that the founded business has, at 4.50 each. */
 const goodsFor = (n: number, quantity = 4000): OpenSlip => {
@@ -130,8 +80,9 @@ function take(
 const NEXT = [0, 0];
 
 const has = async (n: number, of: string = POINTS): Promise<number> =>
-  (await books.rows(BUSINESS, 'pointSums', { account: `points:${customerId(n)}`, item: of }))[0]
-    ?.quantity ?? 0;
+  (
+    await desk.books.rows(BUSINESS, 'pointSums', { account: `points:${customerId(n)}`, item: of })
+  )[0]?.quantity ?? 0;
 const changed = (draft: Draft, body: object): Draft => ({
   ...draft,
   body: { ...(draft.body as object), ...body },
@@ -143,7 +94,7 @@ describe('points on the server', () => {
     assert.deepEqual(await push(drafts, HELPER), []);
     // 18.00, a point for each 0.50.
     assert.deepEqual([await has(1), await has(1, REWARD.id)], [36, 1800]);
-    const { balances, moves } = await heldMovesOf(t.database, BUSINESS, [
+    const { balances, moves } = await heldMovesOf(desk.t.database, BUSINESS, [
       `points:${customerId(1)}`,
     ]);
     assert.deepEqual(balances, [-36]);
@@ -151,7 +102,7 @@ describe('points on the server', () => {
       moves.map(({ amount, kind, number }) => [amount, kind, number]),
       [[-36, 'sale.rung', 'D1-1']],
     );
-    assert.equal((await books.rows(BUSINESS, 'pointStates'))[0]?.day, '2026-11-22');
+    assert.equal((await desk.books.rows(BUSINESS, 'pointStates'))[0]?.day, '2026-11-22');
   });
 
   it('are doubted where a sale brings more than its goods do', async () => {
@@ -179,7 +130,7 @@ describe('points on the server', () => {
     assert.deepEqual(await push([again]), []);
     assert.equal(await has(3), 200);
     const taxes = async () =>
-      (await books.rows(BUSINESS, 'eventTaxes', { event: EVENT })).reduce(
+      (await desk.books.rows(BUSINESS, 'eventTaxes', { event: EVENT })).reduce(
         (all, { amount }) => all + amount,
         0,
       );
@@ -271,7 +222,7 @@ describe('an evening with points', () => {
     const rest = take(first.slip!, CASH_WAY, facts(0));
     assert.deepEqual(await push([...first.drafts, ...rest.drafts], HELPER), []);
     const id = rest.drafts.find(({ kind }) => kind === 'sale.rung')!.id;
-    const found = await saleDocument(t.database, books, BUSINESS, id);
+    const found = await saleDocument(desk.t.database, desk.books, BUSINESS, id);
     assert.ok(found !== null);
     const { sale, lines, payments } = found;
     const back = makeReturn({
@@ -297,11 +248,11 @@ describe('an evening with points', () => {
   });
 
   it('settles: what points paid is no takings, and no money is missing', async () => {
-    const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
+    const rows = await settlingRows(desk.t.database, desk.books, BUSINESS, EVENT, NOW);
     assert.ok(rows !== null);
     const settling = settlingOf(rows);
-    const [totals] = await books.rows(BUSINESS, 'eventTotals', { event: EVENT });
-    const ways = await books.rows(BUSINESS, 'eventWays', { event: EVENT });
+    const [totals] = await desk.books.rows(BUSINESS, 'eventTotals', { event: EVENT });
+    const ways = await desk.books.rows(BUSINESS, 'eventWays', { event: EVENT });
     const byPoints = ways
       .filter(({ way }) => [pointsWay('points').id, pointsWay('reward').id].includes(way))
       .reduce((all, { takings }) => all + takings, 0);
@@ -309,7 +260,7 @@ describe('an evening with points', () => {
     assert.ok(byPoints > 0);
     assert.equal(totals?.takings, inAll - byPoints);
     assert.equal(settling.result.takings, totals?.takings);
-    const accounts = await books.rows(BUSINESS, 'eventAccounts', { event: EVENT });
+    const accounts = await desk.books.rows(BUSINESS, 'eventAccounts', { event: EVENT });
     assert.equal(
       accounts.reduce((all, { amount }) => all + amount, 0),
       0,
