@@ -131,7 +131,7 @@
           ><tr
             ><th scope="col">To pay for</th><th scope="col" class="!text-left">Due</th><th
               scope="col">Left</th
-            ><th scope="col"><span class="sr-only">Pay it</span></th></tr
+            ><th scope="col"><span class="sr-only">Pay one</span></th></tr
           ></thead
         >
         <tbody>
@@ -154,9 +154,9 @@
                 {#if sale !== ''}
                   <button
                     type="button"
-                    class="btn btn-quiet"
+                    class="btn btn-quiet !px-3 whitespace-nowrap"
                     aria-label="Pay {number}"
-                    onclick={() => payIn(item)}>Pay it</button
+                    onclick={() => payIn(item)}>Pay</button
                   >
                 {/if}
               </td>
