@@ -223,6 +223,9 @@ describe('an order of a customer', () => {
     assert.deepEqual(await codes(with_({ ordered: { ...line!.ordered!, line: newId() } })), [
       'sale/order',
     ]);
+    // Called by another's number, it would stand so on receipts.
+    const misnamed = { ...with_({}), handsOver: { ...slip.handsOver!, number: 'K9-9' } };
+    assert.deepEqual(await codes(misnamed), ['sale/order']);
     const { id: gone } = await kept();
     const open = await slipOf(gone);
     const off = stageOrder({ newId, order: gone, stage: 'off', reason: 'asked to', event: EVENT });
@@ -303,11 +306,12 @@ describe('an order of a customer', () => {
     await payIn(other, 5000);
     const { drafts } = sell(await slipOf(id), 1, DEPOSIT_WAY, -1800);
     assert.deepEqual(await push(drafts), ['held/overspent']);
+    const open = await slipOf(other, 1000);
     const elsewhere = sell(
       {
-        ...(await slipOf(other, 1000)),
+        ...open,
         customer: buyer(2),
-        handsOver: { id: other, number: 'K', customer: customerId(2) },
+        handsOver: { ...open.handsOver!, customer: customerId(2) },
       },
       1,
       DEPOSIT_WAY,

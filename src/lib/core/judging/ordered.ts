@@ -26,6 +26,8 @@ export function agreedIn(
     const of = order?.lines.find(({ id }) => id === ordered.line);
     if (order === undefined || of === undefined || of.item !== line.item)
       return { code: 'sale/order', found: name };
+    if (ordered.number !== undefined && ordered.number !== order.number)
+      return { code: 'sale/order', found: ordered.number, wanted: order.number };
     if (order.stage === 'off' && order.stageStamp < stamp)
       return { code: 'sale/order-off', found: order.number };
     const sums = books.row('orderSums', `${order.id} ${of.id}`);

@@ -37,6 +37,7 @@ export function paperLines(receipt: Receipt, { locale, when }: PaperWords): read
   if (receipt.isAgain) centre('printed again', 'strong');
   centre([when, receipt.event].filter((part) => part !== '').join(', '), 'small');
   if (receipt.seller !== '') centre(`served by ${receipt.seller}`, 'small');
+  for (const order of receipt.orders) centre(`order ${order}`, 'small');
   rule();
   for (const line of receipt.lines) {
     const many = quantityText(thousandths(line.quantity));

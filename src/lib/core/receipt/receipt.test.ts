@@ -11,6 +11,7 @@ import { takePart } from '../sale/take-part';
 import { AT_EVENT, PRICING, VAT } from '../testing/a-sale';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
 import { CARD_WAY, DRAWER, idOf, item } from '../testing/made-up-business';
+import { pointsFacts, pointsWay, rewardOf } from '../testing/points-drafts';
 import { askReceipt } from './ask-receipt';
 import { checkValue, receiptOf, type Receipt } from './receipt';
 import { MOST_LETTERS, receiptMessage } from './receipt-message';
@@ -232,6 +233,56 @@ describe('a receipt as a text message', () => {
       ),
       { numRuns: 60 },
     ));
+});
+
+describe('a receipt of a sale that brings points, and hands over an order', () => {
+  it('says how many, how many are left, which reward is reached, and which taxes are lower', () => {
+    const writer = new DeviceWriter(1);
+    const put = putItem(emptySlip(idOf(9, 2)), item(1, 1200), 1000, 'a');
+    assert.ok(put.ok);
+    const customer = { id: idOf(8, 1), name: 'Wren', discount: '0' };
+    const ordered = { order: idOf(12, 1), line: idOf(12, 2), off: 0, of: 1000, before: 0 };
+    const slip = {
+      ...{ ...put.slip, customer },
+      lines: put.slip.lines.map((line) => ({ ...line, ordered })),
+      handsOver: { id: ordered.order, number: 'K1-7', customer: customer.id },
+    };
+    const has = new Map([
+      ['points', 100],
+      [rewardOf(1).id, 4900],
+    ]);
+    const surroundings = {
+      ...{ newId: writer.newId, pricing: PRICING, taxes: [VAT], event: AT_EVENT, drawer: DRAWER },
+      ...{ deviceNumber: 1, number: 18, now: 0, amount: null },
+    };
+    const points = takePart({
+      ...{ ...surroundings, slip, way: pointsWay('points'), points: pointsFacts(1, { has }) },
+    });
+    assert.ok(points.ok && points.slip !== null);
+    const rest = pointsFacts(1, { has: new Map(has).set('points', 0) });
+    const cash = takePart({ ...surroundings, slip: points.slip, way: CASH_WAY, points: rest });
+    assert.ok(cash.ok);
+    const books = new Books();
+    for (const entry of writer.append([...points.drafts, ...cash.drafts], 0)) {
+      const read = readEntry(entry);
+      assert.ok(read.ok, JSON.stringify(read));
+      books.apply(changesOf(read.entry));
+    }
+    const of = receiptOf({
+      ...{ business, event: { name: 'Pellow Green' }, sale: books.rows('sales')[0]! },
+      ...{ lines: books.rows('saleLines'), payments: books.rows('payments'), seller: 'Maren' },
+    });
+    const said = plainText(paperLines(of, words), 40);
+    assert.match(said, /order K1-7/);
+    assert.match(said, /points left +0/);
+    // 100 points pay 1.50 of 12.00; a point for each 0.50 of the rest.
+    assert.match(said, /Points for this +21/);
+    assert.match(said, /points now +21/);
+    assert.match(said, /Reward reached: Reward 1, £3\.00 off/);
+    assert.match(said, /of 8\.75 +1\.75/);
+    const gift = plainText(paperLines({ ...of, isGift: true }, words), 40);
+    assert.doesNotMatch(gift, /oints|Reward|\d\.\d\d/);
+  });
 });
 
 describe('a receipt of a sale of which something came back', () => {

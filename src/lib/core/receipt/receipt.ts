@@ -74,6 +74,8 @@ export interface Receipt {
   readonly at: string;
   readonly event: string;
   readonly seller: string;
+  /** Numbers of the orders that it hands over. */
+  readonly orders: readonly string[];
   readonly currency: string;
   readonly lines: readonly ReceiptLine[];
   readonly service: number;
@@ -144,6 +146,7 @@ export function receiptOf({
     at: sale.at,
     event: event?.name ?? '',
     seller,
+    orders: [...new Set(lines.flatMap(({ ordered }) => ordered?.number ?? []))],
     currency: business.currency,
     lines: lines.map((line) => lineOf(line, isTaxIncluded)),
     service: sale.service,

@@ -63,7 +63,7 @@ export function saleDrafts(
     day,
     hour,
     lines: slip.lines.map((line, at) => ({
-      ...lineOf(line, cash.lines[at]!),
+      ...lineOf(line, cash.lines[at]!, slip),
       ...bringsOf(brought?.lines[at]),
     })),
     taxes: taxes.flatMap(({ id, name, rate }) => {
@@ -119,7 +119,11 @@ const bringsOf = (line: LineEarned | undefined): Pick<SaleLine, 'points' | 'towa
 });
 
 /** A line as a fact; what there is nothing to say of is left out. */
-function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {
+function lineOf(
+  line: OpenLine,
+  quoted: QuotedLine,
+  { handsOver }: Pick<OpenSlip, 'handsOver'>,
+): SaleLine {
   const { gross, net, tax, total, standingDiscount } = quoted;
   return {
     item: line.item,
@@ -147,7 +151,12 @@ function lineOf(line: OpenLine, quoted: QuotedLine): SaleLine {
     ...(line.pays === undefined ? {} : { pays: line.pays }),
     ...(line.ordered === undefined
       ? {}
-      : { ordered: { order: line.ordered.order, line: line.ordered.line } }),
+      : {
+          ordered: {
+            ...{ order: line.ordered.order, line: line.ordered.line },
+            ...(handsOver?.id === line.ordered.order ? { number: handsOver.number } : {}),
+          },
+        }),
   };
 }
 

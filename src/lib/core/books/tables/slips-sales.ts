@@ -14,6 +14,13 @@ import {
   word,
 } from '../table-spec';
 import { saidBy } from './said-by';
+
+interface OrderedLine {
+  readonly order: string;
+  readonly line: string;
+  /** Missing in what was written before it was noted. */
+  readonly number?: string | undefined;
+}
 import type { Extra, GroupDiscount, Service, KeptLine, Taxed, SaleTax } from './fields';
 
 export const slipAndSaleTables = {
@@ -111,7 +118,7 @@ export const slipAndSaleTables = {
       account: textOrNull(60),
       until: text(10),
       /** The line of an order that was handed over with it. */
-      ordered: json<{ readonly order: string; readonly line: string } | null>(null),
+      ordered: json<OrderedLine | null>(null),
       /** Points that it brought, and what counted towards each reward. */
       points: whole(),
       toward: json<Readonly<Record<string, number>>>({}),

@@ -58,8 +58,10 @@ const line = z.strictObject({
   until: day.optional(),
   /** Of what is paid on account: the sale whose debt it pays before older ones. */
   pays: recordId.optional(),
-  /** The line of an order that is handed over with it. */
-  ordered: z.strictObject({ order: recordId, line: recordId }).optional(),
+  /** The line of an order that is handed over with it, and since version 6 what people call the order. */
+  ordered: z
+    .strictObject({ order: recordId, line: recordId, number: z.string().max(40).optional() })
+    .optional(),
   /** Points that it brings the customer, and what counts of it towards each reward in minor units. */
   points: z.int().min(1).max(999_999_999).optional(),
   toward: z.record(recordId, amountFromZero.min(1)).optional(),
