@@ -166,6 +166,11 @@ describe('points on the server', () => {
     const untaxed = changed(part!, { promotion: { ...promotion, lowers: [] } });
     const paid = take(fair.slip!, CASH_WAY, null);
     assert.deepEqual(await push([untaxed, ...paid.drafts], HELPER), ['sale/lowered']);
+    // Somebody else's points pay for nobody's sale.
+    const own = take(goodsFor(4), pointsWay('points'), facts(100));
+    const bought = { ...own.slip!, customer: goodsFor(5).customer };
+    const foreign = take(bought, CASH_WAY, null);
+    assert.deepEqual(await push([...own.drafts, ...foreign.drafts], HELPER), ['payment/account']);
   });
 
   it('cannot be taken from somebody who has fewer, nor given to nobody', async () => {

@@ -149,13 +149,16 @@ function goodsThen(
   return [new Map(last as [string, EarningGoods][]), new Map(first as [string, EarningGoods][])];
 }
 
-/** Of goods alone, and the taxes of the sale are lower by their share. */
+/** Their own of whoever buys, for goods alone; and the taxes of the sale are lower by their share. */
 function givenDoubt(
   { stamp, body }: Sale,
   given: readonly Row<'payments'>[],
   evidence: Evidence,
 ): Doubt | null {
-  const { lines, total, taxes } = body;
+  const { lines, total, taxes, customer = null } = body;
+  const others = given.find((part) => part.customer !== customer);
+  if (others !== undefined)
+    return { code: 'payment/account', found: others.customer ?? '', wanted: customer ?? '' };
   const cleared = sum(given.map(({ clears }) => clears));
   const goods = sum(lines.map((line) => (line.account === undefined ? line.total : 0)));
   if (cleared > goods) return { code: 'sale/promotions', found: cleared, wanted: goods };
