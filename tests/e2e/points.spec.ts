@@ -1,7 +1,7 @@
 /** Points and rewards: brought by what is bought, spent, kept for later, found spent twice, and back with the goods. */
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { back, openSale, returned } from '../support/at-the-sale';
-import { withCustomer } from '../support/at-the-slip';
+import { more, withCustomer } from '../support/at-the-slip';
 import {
   goOffline,
   goOnline,
@@ -112,6 +112,13 @@ test('a customer gets points, reaches a reward, keeps it once and uses it then',
   await ask(page).getByRole('button', { name: 'Use it now: £3.00 off' }).click();
   await expect(leftToPay(page)).toHaveText('£0.20');
   await expect(ask(page)).toBeHidden();
+  // His reward has paid for it: it is not somebody else's slip any more.
+  await page.getByRole('link', { name: /^Back to the slip/ }).click();
+  await page.getByRole('button', { name: 'More …' }).click();
+  await more(page).getByRole('button', { name: 'Remove the customer' }).click();
+  await expect(more(page).getByRole('alert')).toContainText('Part of this slip has been paid');
+  await more(page).getByRole('button', { name: 'Done' }).click();
+  await toPayment(page);
   await exact(page);
   await expect(lastSale(page)).toContainText('£3.20');
   await lastSale(page).click();

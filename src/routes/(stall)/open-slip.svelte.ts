@@ -7,6 +7,7 @@ import {
   isBlank,
   putBackOn,
   putItem,
+  isPaidAsTheirs,
   putPaidIn,
   putUnlisted,
   quantitiesOn,
@@ -240,6 +241,8 @@ export class OpenSlipState {
   #forbids(before: OpenSlip, after: OpenSlip): SlipRefusal | null {
     if ((before.paid ?? []).length === 0) return null;
     if (before.back !== after.back) return { code: 'slip/part-paid' };
+    if (isPaidAsTheirs(before) && before.customer?.id !== after.customer?.id)
+      return { code: 'slip/part-paid' };
     const business = this.business();
     if (business === null) return { code: 'slip/part-paid' };
     const [was, now] = [before, after].map((slip) =>

@@ -6,7 +6,7 @@ import type { Row } from '../books/tables';
 import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
-import type { HeldAccount } from '../held/held-account';
+import { headOfAccount, type HeldAccount } from '../held/held-account';
 import { offNext, type Ordered } from '../order/agreed';
 import { LARGEST_AMOUNT } from '../money/amount-text';
 import { thousandths } from '../money/units';
@@ -463,6 +463,14 @@ export function removeLine(slip: OpenSlip, key: string): SlipOutcome {
   const of = handsOver === undefined || !isOrder ? {} : { handsOver };
   return { ok: true, slip: { ...rest, ...of, lines, touched: null } };
 }
+
+/** The customer's own points, credit or account paid a part of it: whose slip it is stays then. */
+export const isPaidAsTheirs = ({ paid = [] }: Pick<OpenSlip, 'paid'>): boolean =>
+  paid.some(
+    ({ promotion, held }) =>
+      promotion !== undefined ||
+      ['customer', 'credit'].includes(held === undefined ? '' : headOfAccount(held.account)),
+  );
 
 /** Nothing is on it, nothing was paid of it, and nobody else has it on a list. */
 export const isBlank = ({ lines, paid = [], kept, back = [] }: OpenSlip): boolean =>
