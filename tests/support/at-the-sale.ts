@@ -6,6 +6,8 @@ export const returned = (page: Page): Locator => page.getByTestId('returned');
 
 export async function openSale(page: Page, number: string): Promise<void> {
   await page.getByRole('link', { name: 'Find', exact: true }).click();
+  // The page before may have links to the same sale.
+  await expect(page.getByRole('heading', { name: 'Find', level: 1, exact: true })).toBeVisible();
   await page.getByRole('link', { name: new RegExp(`${number}\\b`) }).click();
   await expect(back(page)).toBeVisible();
 }
