@@ -1,32 +1,9 @@
 /** What else there is of customers: known by a card, and a debt that they choose to pay. */
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import {
-  newDevice,
-  openDrawer,
-  payExactly,
-  standing,
-  tag,
-  type,
-  useDrawer,
-} from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { expect, test } from '@playwright/test';
+import { openDrawer, payExactly, standing, tag, type, useDrawer } from '../support/at-the-stall';
+import { counter, oneStall } from '../support/one-stall';
 
-// The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-let contexts: BrowserContext[] = [];
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterEach(async () => {
-  for (const context of contexts) await context.close();
-  contexts = [];
-});
-test.afterAll(() => till.end());
-
-const device = (browser: Browser, seller: string): Promise<Page> =>
-  newDevice(browser, till, contexts, seller);
-const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
+const device = oneStall();
 
 test('of what a customer owes one sale is chosen, and paid before older ones', async ({
   browser,

@@ -1,7 +1,6 @@
 /** Quotes, goods that are kept with a deposit, and orders to collect, from the counter to the evening. */
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import {
-  newDevice,
   goOffline,
   goOnline,
   openDrawer,
@@ -13,29 +12,13 @@ import {
 import { more, putCustomer } from '../support/at-the-slip';
 import { openSale } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { counter, oneStall, toPayment } from '../support/one-stall';
 
-// The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-let contexts: BrowserContext[] = [];
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterEach(async () => {
-  for (const context of contexts) await context.close();
-  contexts = [];
-});
-test.afterAll(() => till.end());
+const device = oneStall();
 
-const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
 const waiting = (page: Page) => page.getByRole('link', { name: 'Waiting', exact: true }).click();
 const order = (page: Page) => page.getByTestId('order');
 const stands = (page: Page) => page.getByTestId('stands');
-const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
-
-const device = (browser: Browser, seller: string): Promise<Page> =>
-  newDevice(browser, till, contexts, seller);
 
 /** Opens what waits for a customer under a number that begins so. */
 async function openWaiting(page: Page, name: RegExp): Promise<void> {

@@ -1,37 +1,21 @@
 /** Points and rewards: brought by what is bought, spent, kept for later, found spent twice, and back with the goods. */
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { back, openSale, returned } from '../support/at-the-sale';
 import { more, withCustomer } from '../support/at-the-slip';
 import {
   goOffline,
   goOnline,
   lastSale,
-  newDevice,
   openDrawer,
   standing,
   tag,
   useDrawer,
 } from '../support/at-the-stall';
 import { wayRow } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { counter, oneStall, toPayment } from '../support/one-stall';
 
-// The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-let contexts: BrowserContext[] = [];
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterEach(async () => {
-  for (const context of contexts) await context.close();
-  contexts = [];
-});
-test.afterAll(() => till.end());
+const device = oneStall();
 
-const device = (browser: Browser, seller: string): Promise<Page> =>
-  newDevice(browser, till, contexts, seller);
-const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
-const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
 const herbs = (page: Page) => page.getByRole('tab', { name: 'Herbs' }).click();
 const exact = (page: Page) => page.getByRole('button', { name: /exact/ }).click();
 const leftToPay = (page: Page) => page.getByTestId('left-to-pay');

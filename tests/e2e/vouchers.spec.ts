@@ -1,8 +1,7 @@
 /** Vouchers, credit and what customers owe, from the counter to the evening. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import {
-  newDevice,
   goOffline,
   goOnline,
   lend,
@@ -16,26 +15,9 @@ import {
 import { more, withCustomer } from '../support/at-the-slip';
 import { back, openSale } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { counter, oneStall, toPayment } from '../support/one-stall';
 
-// The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-let contexts: BrowserContext[] = [];
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterEach(async () => {
-  for (const context of contexts) await context.close();
-  contexts = [];
-});
-test.afterAll(() => till.end());
-
-const counter = (page: Page) => page.getByRole('link', { name: 'Counter', exact: true }).click();
-const toPayment = (page: Page) => page.getByRole('button', { name: /^Take payment/ }).click();
-
-const device = (browser: Browser, seller: string): Promise<Page> =>
-  newDevice(browser, till, contexts, seller);
+const device = oneStall();
 
 async function sellVoucher(page: Page, amount: string, number: string): Promise<void> {
   await page.getByRole('button', { name: 'More …' }).click();

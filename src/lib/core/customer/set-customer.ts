@@ -53,7 +53,7 @@ export function setCustomer(command: SetCustomer): CustomerOutcome {
   const read = customerWho.safeParse(who);
   if (!read.success) return refuse(refusalOf(String(read.error.issues[0]?.path[0]), who));
   const { code = '' } = read.data;
-  const other = code === '' ? undefined : hasCode(customers, code).find((each) => each.id !== id);
+  const other = customers.find((each) => each.id !== id && isKnownBy(each, code));
   if (other !== undefined)
     return refuse({ code: 'customer/code-taken', typed: code, name: other.name });
   const body = { id, discount, terms, creditLimit, isActive };
@@ -87,14 +87,11 @@ const consentDraft = (id: string, customer: string, isGiven: boolean, way: Conse
 
 const refuse = (refusal: CustomerRefusal): CustomerOutcome => ({ ok: false, refusal });
 
-/** Those who are known by this code: one, unless two devices out of touch gave it twice. */
-export const hasCode = (
-  customers: readonly Row<'customers'>[],
-  code: string,
-): readonly Row<'customers'>[] =>
-  customers.filter(
-    (each) => each.isActive && !each.isErased && each.code.toLowerCase() === code.toLowerCase(),
-  );
+/** Whether they are known by the code of this card: nobody else is, unless two devices out of touch gave it twice. */
+export const isKnownBy = (
+  { isActive, isErased, code }: Pick<Row<'customers'>, 'isActive' | 'isErased' | 'code'>,
+  card: string,
+): boolean => code !== '' && isActive && !isErased && code.toLowerCase() === card.toLowerCase();
 
 const trimmed = (who: CustomerWho): CustomerWho => ({
   name: who.name.trim(),

@@ -1,5 +1,7 @@
 /** An event's page: what it brought in, and what is left of each item. */
 import type { Row } from '../books/tables';
+import { sum } from '../money/units';
+import { isPromotion } from '../points/promotion-methods';
 
 /** Rows of one event, from wherever they are kept. */
 export interface EventRows {
@@ -63,6 +65,15 @@ export function takingsOf(rows: EventRows): EventTakings {
     tips: inOrder(rows.tips, ({ seller }) => seller),
   };
 }
+
+/** What points and rewards paid at an event: it came by ways to pay, and is no takings. Minor units. */
+export const promotedIn = (
+  ways: readonly Pick<Row<'eventWays'>, 'way' | 'takings'>[],
+  known: readonly Pick<Row<'ways'>, 'id' | 'method'>[],
+): number => {
+  const given = new Set(known.flatMap(({ id, method }) => (isPromotion(method) ? id : [])));
+  return sum(ways.flatMap(({ way, takings }) => (given.has(way) ? takings : [])));
+};
 
 /** One figure that the two sides do not agree on. */
 export interface TakingsDifference {

@@ -1,7 +1,7 @@
 /** Customers as a table of text, for CSV files: out, and in again with what will happen said line by line before it does. */
 import type { Row } from '../books/tables';
 import { byContact } from '../customer/same-contact';
-import { setCustomer } from '../customer/set-customer';
+import { isKnownBy, setCustomer } from '../customer/set-customer';
 import type { CustomerWho } from '../daybook/kinds/customer-set';
 import { readAmount, typedText } from '../money/amount-text';
 import { readPercent } from '../money/percent';
@@ -69,7 +69,15 @@ export interface ReadCustomers {
 export function readCustomers(command: ReadCustomers): readonly Planned[] {
   const seen = new Map<string, number>();
   const cards = new Map<string, number>();
-  const known = byContact(command.customers, command.locale);
+  const known: Known = {
+    byId: new Map(command.customers.map((each) => [each.id, each])),
+    byContact: byContact(command.customers, command.locale),
+    withCard: new Map(
+      command.customers.flatMap((each) =>
+        isKnownBy(each, each.code) ? [[each.code.toLowerCase(), each] as const] : [],
+      ),
+    ),
+  };
   return command.lines.map((line, at) => {
     const name = cell(line, 'name');
     const made = lineOf(line, command, known);
@@ -100,11 +108,16 @@ interface Made {
   readonly planned: Pick<Planned, 'verdict' | 'why' | 'drafts'>;
 }
 
-type Known = ReturnType<typeof byContact<Customer>>;
+/** Those who are there, looked up once for the whole file. */
+interface Known {
+  readonly byId: ReadonlyMap<string, Customer>;
+  readonly byContact: ReturnType<typeof byContact<Customer>>;
+  readonly withCard: ReadonlyMap<string, Customer>;
+}
 
 function lineOf(line: CsvLine, command: ReadCustomers, there: Known): Made | string {
-  const { newId, newSalt, customers, currency } = command;
-  const known = knownOf(line, customers, there);
+  const { newId, newSalt, currency } = command;
+  const known = knownOf(line, there);
   if (typeof known === 'string') return known;
   const who = Object.fromEntries(
     WHO_FIELDS.map((field) => [
@@ -114,6 +127,9 @@ function lineOf(line: CsvLine, command: ReadCustomers, there: Known): Made | str
   ) as unknown as CustomerWho;
   const agreed = agreedOf(line, known, currency);
   if (typeof agreed === 'string') return agreed;
+  // Of the others only whoever has the card is asked for.
+  const other = there.withCard.get((who.code ?? '').toLowerCase());
+  const customers = [known, other].flatMap((each) => each ?? []);
   const made = setCustomer({
     ...{ newId, newSalt, customers, id: known?.id ?? null, who, consent: null, ...agreed },
   });
@@ -125,19 +141,15 @@ function lineOf(line: CsvLine, command: ReadCustomers, there: Known): Made | str
 }
 
 /** Null for somebody new. */
-function knownOf(
-  line: CsvLine,
-  customers: readonly Customer[],
-  there: Known,
-): Customer | null | string {
+function knownOf(line: CsvLine, there: Known): Customer | null | string {
   const id = cell(line, 'id');
   if (id !== '') {
-    const found = customers.find((each) => each.id === id);
+    const found = there.byId.get(id);
     if (found === undefined) return `id: nobody here has ${id}; leave it empty for somebody new`;
     return found.isErased ? 'id: they were forgotten, and stay so' : found;
   }
   const name = cell(line, 'name');
-  const found = there({ name, email: cell(line, 'email'), phone: cell(line, 'phone') });
+  const found = there.byContact({ name, email: cell(line, 'email'), phone: cell(line, 'phone') });
   return found.length > 1
     ? `several customers are called ${name}; give the id, mail or telephone of one`
     : (found[0] ?? null);

@@ -180,7 +180,7 @@ function givenDoubt(
   const lowers = given.flatMap(({ promotion }) => promotion?.lowers ?? []);
   const isRight = rulesThen(stamp, evidence).some((rule) => {
     if (!rule.lowersTax) return lowers.length === 0;
-    const wanted = loweredBy(total, taxes, [cleared])[0] ?? [];
+    const wanted = cleared === 0 ? [] : (loweredBy(total, taxes, [cleared])[0] ?? []);
     return [...new Set([...lowers, ...taxes].map(({ id }) => id))].every((id) => {
       const tax = taxes.find((each) => each.id === id);
       const own = lowers.filter((each) => each.id === id);

@@ -11,7 +11,15 @@ import { customerId, DRAWER, EVENT, idOf, item, pricing, tax } from './made-up-b
 import { cameBack, voided, type Writer } from './put-right-drafts';
 
 export const POINTS_DOES = [
-  ...(['rule', 'reward', 'earn', 'points', 'use', 'void', 'back', 'off', 'move'] as const),
+  'rule',
+  'reward',
+  'earn',
+  'points',
+  'use',
+  'void',
+  'back',
+  'off',
+  'move',
 ] as const;
 
 export interface PointsStep {

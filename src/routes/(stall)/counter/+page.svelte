@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
-  import { hasCode } from '$lib/core/customer/set-customer';
+  import { isKnownBy } from '$lib/core/customer/set-customer';
   import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
   import { understand, type Understood } from '$lib/core/entry-line/understand';
@@ -23,7 +23,7 @@
   import { setAside } from './keep-slip';
   import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
-  import { asksForReward } from './pay/promotions.svelte';
+  import { Promotions } from './pay/promotions.svelte';
   import { takeCash } from './take-payment';
   import { faultWords } from '$lib/ui/words/fault-words';
 
@@ -32,6 +32,14 @@
   const money = $derived(stall.money);
 
   const table = new OnTable(stall);
+  /** A customer who has reached a reward is asked whether to use it now. */
+  const promotions = new Promotions({
+    stall,
+    tip: 0,
+    get left() {
+      return slip.left;
+    },
+  });
   const goods = $derived(goodsOf(table.all));
 
   let typed = $state('');
@@ -82,7 +90,7 @@
   /** Whoever has this card buys; two devices out of touch may have given it twice. */
   async function putCustomer(code: string): Promise<void> {
     const all = await db.books.customers.where('code').equalsIgnoreCase(code).toArray();
-    const found = hasCode(all, code);
+    const found = all.filter((each) => isKnownBy(each, code));
     const [only] = found;
     if (only === undefined || found.length > 1) {
       toast.error(
@@ -175,10 +183,8 @@
   }
 
   async function payExactly(): Promise<void> {
-    // A customer who has reached a reward is asked whether to use it now.
-    const isAsked =
-      slip.current.customer !== undefined && (await asksForReward(stall).catch(() => false));
-    if (isAsked) {
+    // Known before the tap: what is tapped behind it is not waited for, and belongs to the next slip.
+    if (promotions.toAsk().length > 0) {
       await goto('/counter/pay');
       return;
     }

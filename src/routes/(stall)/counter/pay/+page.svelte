@@ -199,7 +199,7 @@
       {#if isExchanged}
         <GiveRest onnext={next} />
       {:else}
-        {#if !card.isUnderWay}<RewardAsk {promotions} />{/if}
+        {#if !card.isUnderWay}<RewardAsk {paying} {promotions} />{/if}
         <TipRow />
       {/if}
       <CardPanel {card} {reader} />

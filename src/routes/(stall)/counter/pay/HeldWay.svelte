@@ -13,6 +13,7 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import OfWhatIsLeft from './OfWhatIsLeft.svelte';
   import RightButton from '../../RightButton.svelte';
   import ScanCamera from '../ScanCamera.svelte';
   import type { Paying } from './paying.svelte';
@@ -119,18 +120,11 @@
         onclick={() => (isScanning = true)}><ScanLine aria-hidden="true" class="size-6" /></button
       >
     {/if}
-    <label class="grid min-w-28 flex-1 gap-1 font-[560]">
-      Of what is left
-      <input
-        bind:value={typed}
-        class={['input figure w-full text-xl', paying.wrong !== null && '!border-error']}
-        inputmode="decimal"
-        autocomplete="off"
-        placeholder={taken === null ? '' : money.plain(taken.amount)}
-        aria-invalid={paying.wrong !== null}
-        oninput={() => (paying.wrong = null)}
-      />
-    </label>
+    <OfWhatIsLeft
+      bind:typed
+      {paying}
+      placeholder={taken === null ? '' : money.plain(taken.amount)}
+    />
     {#if taken?.isOverLimit === true}
       <RightButton
         right="owe.over"

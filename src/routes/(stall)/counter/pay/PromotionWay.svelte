@@ -8,16 +8,18 @@
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
   import CustomerPicker from '../CustomerPicker.svelte';
+  import OfWhatIsLeft from './OfWhatIsLeft.svelte';
+  import type { Paying } from './paying.svelte';
   import type { Promotions } from './promotions.svelte';
 
   interface Props {
     way: WayToPay;
+    paying: Paying;
     promotions: Promotions;
     ontaken: () => void;
   }
-  const { way, promotions, ontaken }: Props = $props();
+  const { way, paying, promotions, ontaken }: Props = $props();
   const stall = useStall();
-  const paying = $derived(promotions.paying);
   const money = $derived(stall.money);
   const isPoints = $derived(way.method === 'points');
   const hasCustomer = $derived(stall.slip.current.customer !== undefined);
@@ -53,18 +55,11 @@
         else void take(read === null ? null : read.amount, '');
       }}
     >
-      <label class="grid min-w-28 flex-1 gap-1 font-[560]">
-        Of what is left
-        <input
-          bind:value={typed}
-          class={['input figure w-full text-xl', paying.wrong !== null && '!border-error']}
-          inputmode="decimal"
-          autocomplete="off"
-          placeholder={would?.ok === true ? money.plain(would.amount) : ''}
-          aria-invalid={paying.wrong !== null}
-          oninput={() => (paying.wrong = null)}
-        />
-      </label>
+      <OfWhatIsLeft
+        bind:typed
+        {paying}
+        placeholder={would?.ok === true ? money.plain(would.amount) : ''}
+      />
       <button class="btn btn-main px-5" disabled={paying.isBusy || would?.ok !== true}>
         {would?.ok === true
           ? `Take ${pointsWords(would.promotion.taken, money)} for ${money.text(would.amount)}`

@@ -2,11 +2,11 @@
 <script lang="ts">
   import Award from '@lucide/svelte/icons/award';
   import { useStall } from '../../stall.svelte';
+  import type { Paying } from './paying.svelte';
   import type { Promotions } from './promotions.svelte';
 
-  const { promotions }: { promotions: Promotions } = $props();
+  const { paying, promotions }: { paying: Paying; promotions: Promotions } = $props();
   const stall = useStall();
-  const paying = $derived(promotions.paying);
   const money = $derived(stall.money);
   /** What was said to be kept, for this slip. */
   let kept = $state<readonly string[]>([]);

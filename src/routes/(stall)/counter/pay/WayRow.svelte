@@ -187,7 +187,7 @@
   {#if isOpen && method === 'keyed'}
     <KeyedCard {way} {paying} {card} {cardKey} />
   {:else if isOpen && isPromotion(method)}
-    <PromotionWay {way} {promotions} {ontaken} />
+    <PromotionWay {way} {paying} {promotions} {ontaken} />
   {:else if isOpen && isHeldMethod(method)}
     <HeldWay {way} {paying} {ontaken} />
   {:else if isOpen}

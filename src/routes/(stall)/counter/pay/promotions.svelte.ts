@@ -57,16 +57,11 @@ const factsOf = (stall: Stall): (() => Promise<PointsFacts> | undefined) => {
   return () => (customer === undefined ? undefined : pointsFacts(stall.db, customer.id, items));
 };
 
-/** Whether somebody has to be asked before it is rung up on one tap. */
-export async function asksForReward(stall: Stall): Promise<boolean> {
-  const facts = await factsOf(stall)();
-  return facts !== undefined && rewardsToAsk(stall, facts, stall.slip.left).length > 0;
-}
-
 export class Promotions {
   readonly #facts;
 
-  constructor(readonly paying: Paying) {
+  /** @param paying The payment under way, or the slip before there is one. */
+  constructor(readonly paying: Pick<Paying, 'stall' | 'left' | 'tip'>) {
     this.#facts = live(() => factsOf(paying.stall), undefined as PointsFacts | undefined);
   }
 
@@ -85,6 +80,7 @@ export class Promotions {
       : rewardsOf(this.facts, this.day).toSorted((a, b) => b.times - a.times);
   }
 
+  /** Rewards that somebody is to be asked about before anything is charged. */
   toAsk(): readonly RewardToAsk[] {
     const { stall, left } = this.paying;
     return this.facts === undefined ? [] : rewardsToAsk(stall, this.facts, left);

@@ -4,9 +4,12 @@
   import { stageOf } from '$lib/core/event/stage';
   import { itemName } from '$lib/core/goods/item-name';
   import { isRecent, recentSince } from '$lib/core/event/recent';
-  import { sum } from '$lib/core/money/units';
-  import { isPromotion } from '$lib/core/points/promotion-methods';
-  import { differencesBetween, takingsOf, type EventTakings } from '$lib/core/event/takings';
+  import {
+    differencesBetween,
+    promotedIn,
+    takingsOf,
+    type EventTakings,
+  } from '$lib/core/event/takings';
   import type { Column } from '$lib/core/list/list-view';
   import { wayNameOf } from '$lib/ui/words/way-words';
   import { readNumber } from '$lib/core/sale/sale-number';
@@ -66,13 +69,7 @@
   });
   const figures = $derived(isHere ? ours : server.is === 'there' ? server.takings : null);
   /** Paid by points and rewards. */
-  const promoted = $derived(
-    sum(
-      (figures?.ways ?? []).flatMap(({ way, takings }) =>
-        isPromotion(stall.wayRows.find(({ id }) => id === way)?.method ?? '') ? takings : [],
-      ),
-    ),
-  );
+  const promoted = $derived(promotedIn(figures?.ways ?? [], stall.wayRows));
   const differences = $derived(
     isHere && ours !== null && server.is === 'there'
       ? differencesBetween(ours, server.takings)

@@ -220,7 +220,9 @@
             byHand === 0 ? '' : `; give back ${money.text(byHand)} beside it`
           }.`
         : card === undefined
-          ? `${what} Give back ${money.text(given)}.`
+          ? given === 0
+            ? what
+            : `${what} Give back ${money.text(given)}.`
           : `${what} ${money.text(given - byHand)} goes to the card as soon as there is network${
               byHand === 0 ? '' : `; give back ${money.text(byHand)} beside it`
             }.`,
@@ -386,7 +388,9 @@
             ? 'Put it on the slip'
             : gives === null || isGift
               ? 'Give back'
-              : `Give back ${money.text(Math.max(0, gives))}`}
+              : gives <= 0 && promoted > 0
+                ? 'Take it back'
+                : `Give back ${money.text(Math.max(0, gives))}`}
           onGo={go}
         />
         <button type="button" class="btn btn-quiet" onclick={() => (doing = '')}>Cancel</button>
