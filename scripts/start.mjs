@@ -87,9 +87,8 @@ async function main() {
   if (hasOwnDatabase) {
     await ensureMariaDb();
     const mariadb = await step('Starting the database', () =>
-      startMariaDb(join(folder, 'mariadb')),
+      startMariaDb(join(folder, 'mariadb'), (stop) => toStop.push(stop)),
     );
-    toStop.push(mariadb.stop);
     databaseUrl = mariadb.url;
     wasUnclean = mariadb.wasUnclean;
   }
@@ -111,9 +110,10 @@ async function main() {
       smtpUrl: mailbox?.smtpUrl ?? process.env.SMTP_URL,
       acquirer,
       texts,
+      onStop: (stop) => toStop.push(stop),
     }),
   );
-  toStop.push(application.stop);
+  if (isStopping) return;
   const { origin } = application;
   writeFileSync(
     runningFile,

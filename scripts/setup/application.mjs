@@ -47,7 +47,7 @@ export async function prepare(databaseUrl, { demo = false, wasUnclean = false, s
 
 /**
  * Starts the application and waits until it answers.
- * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, texts?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string, logFile?: string }} options `logFile` gets what it says instead of the screen.
+ * @param {{ databaseUrl: string, port: number, smtpUrl?: string | undefined, acquirer?: { url: string, apiKey: string } | null, texts?: { url: string, apiKey: string } | null, dev?: boolean, quiet?: boolean, build?: string, logFile?: string, onStop?: (stop: () => Promise<void>) => void }} options `logFile` gets what it says instead of the screen; `onStop` is given what stops it as soon as there is anything to stop.
  * @returns {Promise<Application>}
  */
 export async function startApplication({
@@ -60,6 +60,7 @@ export async function startApplication({
   quiet = false,
   build = 'build',
   logFile,
+  onStop,
 }) {
   const hasTls = Boolean(process.env.TLS_CERT && process.env.TLS_KEY) && !dev;
   const host = process.env.HOST ?? '127.0.0.1';
@@ -98,11 +99,13 @@ export async function startApplication({
     stdio: ['ignore', log ?? (quiet ? 'ignore' : 'inherit'), log ?? 'inherit'],
   });
   if (log !== null) closeSync(log);
+  const stop = () => stopChild(child);
+  onStop?.(stop);
   const until = Date.now() + 60_000;
   while (Date.now() < until) {
-    if (child.exitCode !== null)
+    if (child.exitCode !== null || child.signalCode !== null)
       throw new Stop(`the application ended at once (${child.exitCode})`);
-    if (await isWell(`${here}/healthz`)) return { origin, child, stop: () => stopChild(child) };
+    if (await isWell(`${here}/healthz`)) return { origin, child, stop };
     await wait(100);
   }
   await stopChild(child);

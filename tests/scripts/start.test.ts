@@ -1,7 +1,7 @@
 /** The start command: stops cleanly, starts again where it left off, knows that it is running. */
 import assert from 'node:assert/strict';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, describe, it } from 'node:test';
@@ -20,20 +20,20 @@ interface Started {
   readonly said: () => string;
 }
 
-/** Starts with the demo and waits until it says so, or ends. */
-async function start(env: Record<string, string> = {}): Promise<Started> {
+/** Starts with the demo and waits until it says so, or ends: minutes, on a machine with other work. */
+async function start(until = 'Ctrl-C stops'): Promise<Started> {
   const child = spawn('node', ['scripts/start.mjs', '--demo'], {
     cwd: ROOT,
-    env: { ...process.env, STALL_TILL_DATA: folder, ...env },
+    env: { ...process.env, STALL_TILL_DATA: folder },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   running.push(child);
   let text = '';
   child.stdout.on('data', (data: Buffer) => (text += data.toString()));
   child.stderr.on('data', (data: Buffer) => (text += data.toString()));
-  for (let tries = 0; tries < 600; tries += 1) {
-    if (text.includes('Ctrl-C stops') || child.exitCode !== null) break;
-    await wait(100);
+  for (let tries = 0; tries < 6000; tries += 1) {
+    if (text.includes(until) || child.exitCode !== null) break;
+    await wait(50);
   }
   return { child, said: () => text };
 }
@@ -49,6 +49,20 @@ const links = (text: string): string[] =>
 const origin = (text: string): string => /Stall Till is at (\S+)/.exec(text)?.[1] ?? '';
 const databasePid = (): number =>
   Number(readFileSync(join(folder, 'mariadb', 'mariadbd.pid'), 'utf8'));
+
+/** Processes that were started for this folder, and what is left of the database's. */
+const ofFolder = (): string[] =>
+  readdirSync('/proc').filter((pid) => {
+    try {
+      return (
+        /^\d+$/.test(pid) &&
+        Number(pid) !== process.pid &&
+        readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`STALL_TILL_DATA=${folder}\0`)
+      );
+    } catch {
+      return false;
+    }
+  });
 
 describe('the start command', () => {
   it('says where it is and who can sell, and a second one says that it is running', async () => {
@@ -85,6 +99,13 @@ describe('the start command', () => {
     );
     assert.equal(await stop(again, 'SIGINT'), 0);
   });
+
+  for (const step of ['Starting the database …', 'Starting the application …'])
+    it(`leaves nothing behind that is stopped while it says “${step}”`, async () => {
+      const first = await start(step);
+      assert.equal(await stop(first, 'SIGTERM'), 0, first.said());
+      assert.deepEqual(ofFolder(), []);
+    });
 
   it('cleans up after a start that was killed', async () => {
     const first = await start();
