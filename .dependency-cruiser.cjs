@@ -21,7 +21,7 @@ module.exports = {
       from: { path: '^src/lib/device', pathNot: test },
       to: {
         path: '^(src|demo|standins|scripts|tests)',
-        pathNot: '^src/lib/(device|core/(?!testing))',
+        pathNot: '^src/lib/(device|paper|core/(?!testing))',
       },
     },
     {
@@ -30,7 +30,17 @@ module.exports = {
       from: { path: '^src/lib/server', pathNot: test },
       to: {
         path: '^(src|demo|standins|scripts|tests)',
-        pathNot: '^src/lib/(server|core/(?!testing))',
+        pathNot: '^src/lib/(server|paper|core/(?!testing))',
+      },
+    },
+    {
+      name: 'paper-knows-core-only',
+      comment: 'Documents are set on devices, and by the server for what it sends.',
+      severity: 'error',
+      from: { path: '^src/lib/paper', pathNot: test },
+      to: {
+        path: '^(src|demo|standins|scripts|tests)',
+        pathNot: '^src/lib/(paper|core/(?!testing))',
       },
     },
     {

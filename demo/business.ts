@@ -60,6 +60,8 @@ export interface DemoCustomer {
   /** Minor units. */
   readonly creditLimit?: number;
   readonly consent?: ConsentWay;
+  /** They were noted down before under this name: both records are of one person. */
+  readonly isOne?: string;
 }
 
 export interface DemoBusiness {
@@ -73,6 +75,16 @@ export interface DemoBusiness {
   readonly account: { readonly email: string; readonly password: string };
   /** People who buy here often; `consent` is how they agreed to be kept. */
   readonly customers: readonly DemoCustomer[];
+  /** Whom its invoices are from, and somebody whom it sells to beside its markets. */
+  readonly invoices: {
+    readonly vendor: BodyOf<'business.invoicing'>['vendor'];
+    readonly series: string;
+    /** Who that is, what they are asked money for, and for how much each, with tax where prices have it. */
+    readonly to: DemoCustomer;
+    /** The number that they have for it. */
+    readonly reference: string;
+    readonly lines: readonly (readonly [what: string, many: string, price: string])[];
+  };
   /** What the reward of those is called who come back. */
   readonly reward: string;
   /** Ways to pay, in the vendor's order. */

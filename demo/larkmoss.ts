@@ -1,5 +1,5 @@
 /** Larkmoss Plants, made up: a nursery that sells from a van at markets, in pounds, tax included. */
-import type { DemoBusiness } from './business';
+import type { DemoBusiness, DemoCustomer } from './business';
 import { goodsOn, inVariants } from './goods';
 import { heldWays } from './held';
 import { recordIdOf } from './ids';
@@ -43,6 +43,15 @@ const potted = [
     ],
   },
 ];
+
+const TEAROOM = {
+  who: {
+    ...{ name: 'Wilma Thorne', company: 'Mill House Tearoom', email: 'wilma@millhouse.example' },
+    ...{ phone: '01632 960121', address: 'Mill House, Otter Lane, Tarnbrook' },
+  },
+  ...{ terms: 14, creditLimit: 50_000 },
+  consent: 'written',
+} as const satisfies DemoCustomer;
 
 export const larkmoss: DemoBusiness = {
   id,
@@ -103,6 +112,18 @@ export const larkmoss: DemoBusiness = {
       3000,
     ),
   ]),
+  invoices: {
+    vendor: {
+      ...{ name: 'Larkmoss Plants', address: 'Fenwick Lane Nursery\nTarnbrook', country: 'GB' },
+      ...{ taxNumber: 'GB999000123', email: 'maren@larkmoss.example' },
+      ...{ iban: 'GB33BUKB20201555555555', bic: 'BUKBGB22', holder: 'Maren Larkmoss' },
+    },
+    ...{ series: 'R', to: TEAROOM, reference: 'MH 26-118' },
+    lines: [
+      ['Herbs for the terrace, planted', '12', '4.50'],
+      ['Trough of slate', '2', '38.00'],
+    ],
+  },
   reward: 'A pot on us',
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
   bank: { name: 'Market account', number: 'GB33BUKB20201555555555' },
@@ -136,6 +157,8 @@ export const larkmoss: DemoBusiness = {
       creditLimit: 15_000,
       consent: 'spoken',
     },
+    { who: { name: 'H. Birk', phone: '01632 960147' }, isOne: 'Hazel Birk' },
+    { who: { name: 'S. Marsh', phone: '01632 960166', note: 'Likes to hear of new sages' } },
     { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
     { who: { name: 'Sela Marsh', phone: '01632 960166' }, consent: 'spoken' },
   ],

@@ -1,5 +1,5 @@
 /** Pinwheel & Tail, made up: kites and windsocks at fairs, in dollars, tax on top. */
-import type { DemoBusiness } from './business';
+import type { DemoBusiness, DemoCustomer } from './business';
 import { goodsOn, inVariants } from './goods';
 import { heldWays } from './held';
 import { recordIdOf } from './ids';
@@ -12,6 +12,15 @@ const county = recordIdOf(id, 'tax', 'county');
 
 const kites = goodsOn(id, 'Kites', '#a33b55', [state, county]);
 const trimmings = goodsOn(id, 'Tails & line', '#3f6f9e', [state, county]);
+
+const PIER = {
+  who: {
+    ...{ name: 'Basil Orr', company: 'Gull Point Pier', email: 'basil@gullpoint.example' },
+    ...{ phone: '+1 202 555 0143', address: '1 Pier Head, Gull Point' },
+  },
+  ...{ terms: 14, creditLimit: 100_000 },
+  consent: 'written',
+} as const satisfies DemoCustomer;
 
 export const pinwheel: DemoBusiness = {
   id,
@@ -53,11 +62,23 @@ export const pinwheel: DemoBusiness = {
       5000,
     ),
   ]),
+  invoices: {
+    vendor: {
+      ...{ name: 'Pinwheel & Tail', address: '4 Pier Road\nGull Point', country: 'US' },
+      ...{ taxNumber: '99-0001234', email: 'dov@pinwheel.example', iban: '', bic: '', holder: '' },
+    },
+    ...{ series: 'INV-', to: PIER, reference: 'PO 4471' },
+    lines: [
+      ['Windsocks for the pier, with its name', '6', '24.00'],
+      ['Putting them up', '1', '80.00'],
+    ],
+  },
   reward: 'Five off next time',
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   bank: { name: 'Fair account', number: '000123456789' },
   staff: [person(id, 'Dov', 'owner', '826451'), person(id, 'Pia', 'helper', '3950')],
   customers: [
+    { who: { name: 'June Lowe', phone: '555-0134' }, isOne: 'Juniper Lowe' },
     {
       who: {
         name: 'Juniper Lowe',

@@ -25,6 +25,7 @@ import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
 import { heldMatters } from './held';
+import { invoiceMatters, invoicingSetUp } from './invoices';
 import { pointMatters, pointsSetUp } from './points';
 import { keptWithDeposit, todaysOrders } from './orders';
 import { putRight } from './putting-right';
@@ -82,6 +83,7 @@ export async function seed(
       const rows = await books.rows(demo.id, 'stock', { place: BASE });
       return new Map(rows.map(({ item, quantity }) => [item, quantity]));
     };
+    await invoiceMatters(desk, books, demo, now);
     await seedSeason(desk, devices[0] ?? desk, demo, { now, atBase });
   }
   const today = tonightAsWell(eventOn(demo, now), now);
@@ -128,11 +130,17 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   for (const each of demo.staff) {
     drafts.push(draft('staff.set', newId(), null, await bodyOf(demo.id, each)));
   }
-  for (const customer of demo.customers) drafts.push(...customerDrafts(demo.id, customer));
+  for (const customer of [...demo.customers, demo.invoices.to])
+    drafts.push(...customerDrafts(demo.id, customer));
+  for (const { who, isOne } of demo.customers) {
+    if (isOne === undefined) continue;
+    const [customer, into] = [who.name, isOne].map((name) => recordIdOf(demo.id, 'customer', name));
+    drafts.push(draft('customer.joined', newId(), null, { customer: customer!, into: into! }));
+  }
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
   for (const body of demo.makers) drafts.push(draft('maker.set', newId(), null, body));
   for (const body of demo.ways) drafts.push(draft('way.set', newId(), null, body));
-  drafts.push(...pointsSetUp(demo));
+  drafts.push(...pointsSetUp(demo), ...invoicingSetUp(demo));
   const names = [...new Set(demo.items.map(({ table }) => table))];
   for (const [sort, name] of names.entries()) {
     const body = { id: recordIdOf(demo.id, 'category', name), name, sort, isActive: true };

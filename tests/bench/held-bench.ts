@@ -2,6 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import { BUSINESS, customerId, idOf } from '../../src/lib/core/testing/made-up-business';
 import { statementOf } from '../../src/lib/core/held/statement';
+import { BookReader } from '../../src/lib/server/books/read-books';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { select } from '../../src/lib/server/database/select';
 import { chromiumOptions } from '../support/chromium';
@@ -68,6 +69,7 @@ async function besideTheName(page: Page): Promise<Figure> {
 /** All documents of an account, asked for, named and stated, against one scan of their rows. */
 async function statement(till: RunningTill): Promise<Figure> {
   const { database } = till;
+  const books = new BookReader(database);
   const account = `customer:${customerId(77)}`;
   await fill(till, account);
   const [stated, scanned]: [number[], number[]] = [[], []];
@@ -80,7 +82,7 @@ async function statement(till: RunningTill): Promise<Figure> {
       ),
     );
     const state = await timed(async () => {
-      const { moves, balances } = await heldMovesOf(database, BUSINESS, [account]);
+      const { moves, balances } = await heldMovesOf(books, BUSINESS, [account]);
       const { lines } = statementOf(moves, balances[0] ?? 0, '', '', (at) => at.slice(0, 10));
       if (lines.length !== DOCUMENTS) throw new Error('documents are missing');
     });

@@ -10,7 +10,10 @@ import { median, type Figure } from './figures';
 import { enrol, found, NOW } from './founded-till';
 
 /** Columns of JSON that can hold nothing: they read as null, which the column does not take. */
-const JSON_OR_NULL: readonly string[] = ['card', 'held', 'ordered', 'promotion', 'earned'];
+const JSON_OR_NULL: readonly string[] = [
+  ...['card', 'held', 'ordered', 'promotion', 'earned'],
+  ...['invoicing', 'vendor', 'buyer', 'takes'],
+];
 
 const BATCH = 200;
 const BATCHES = 8;

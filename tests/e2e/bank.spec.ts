@@ -162,3 +162,17 @@ test('a CSV has its columns chosen once; what cannot be read of it is named line
     await page.getByRole('button', { name: 'Leave it' }).click();
   });
 });
+
+test('a transfer whose words name an invoice leads to it', async () => {
+  await page.goto('/invoices');
+  const invoice = page.getByTestId('invoices').getByRole('link', { name: /-0002$/ });
+  const number = (await invoice.innerText()).trim();
+  await page.goto('/bank');
+  const text = `Terrace, ${number.replace('-', ' ').toLowerCase()}`;
+  await choose(bankFile([{ day: today, amount: 12_550, other: 'Mill House', text }]));
+  await page.getByRole('button', { name: 'Take in 1 line' }).click();
+  const named = line('Mill House').getByTestId('named-invoice');
+  await expect(named).toContainText(`Invoice ${number} to Mill House Tearoom, £125.50 to pay`);
+  await named.getByRole('link', { name: 'Open the invoice' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: `Invoice ${number}` })).toBeVisible();
+});

@@ -8,15 +8,15 @@ export default defineConfig({
   outputDir: '../../test-results',
   fullyParallel: false,
   workers: 2,
-  timeout: 90_000,
+  timeout: 180_000,
   // What passes only at the second try is a fault, in the product or in the test.
   retries: 0,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     launchOptions: {
       executablePath: await ensureBrowser(),
       args: chromiumArguments,

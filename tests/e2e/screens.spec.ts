@@ -117,6 +117,34 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
       await expect(page.getByTestId('deposit-moves')).toContainText('Paid in');
     },
   ],
+  [
+    'invoices',
+    async () => {
+      await page.goto('/invoices');
+      await expect(page.getByTestId('invoices')).toContainText('overdue');
+    },
+  ],
+  [
+    'an invoice',
+    async () => {
+      await page.goto('/invoices');
+      await page
+        .getByTestId('invoices')
+        .getByRole('link', { name: /-0002$/ })
+        .click();
+      await expect(page.getByTestId('credits')).toBeVisible();
+    },
+  ],
+  [
+    'a new invoice',
+    async () => {
+      await page.goto('/invoices/new');
+      await page.getByRole('textbox', { name: 'What', exact: true }).fill('Wreaths');
+      await page.getByLabel(/^Each/).fill('12');
+      await expect(page.getByTestId('invoice-sums')).toBeVisible();
+    },
+  ],
+  ['how invoices are headed', async () => void (await page.goto('/invoices/heading'))],
   ['a way to pay', async () => void (await page.goto('/ways/new'))],
   [
     'categories, one wrong',
@@ -348,6 +376,9 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/loose-ends',
     '/drawer',
     '/ledger',
+    '/invoices',
+    '/invoices/new',
+    '/invoices/heading',
     '/devices',
   ]) {
     await page.goto(path);

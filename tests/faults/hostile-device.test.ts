@@ -227,13 +227,13 @@ describe(`a hostile device among honest ones (seed ${String(SEED)})`, () => {
   it('blocks nobody: what honest devices write counts, whatever was written before it', () => {
     hold((taking) => {
       const barred = taking.all.filter((each) => !fromHostile(each) && each.state === 'barred');
-      // Helpers' own set-up is barred, and a void that they take back; and what speaks of a sale, a list or a count that
-      // there is not. No event is settled by its stage alone.
+      // Helpers' own set-up is barred, and a void that they take back; and what speaks of a sale, an invoice, a list or a
+      // count that there is not. No event is settled by its stage alone.
       for (const { entry } of barred)
         assert.ok(
           isBarred(entry) ||
             (entry.kind === 'event.stage' && entry.body.stage === 'settled') ||
-            /receipt\.asked|payment\.(result|asked)|hold\.decided|list\.packed|count\.noted/.test(
+            /(receipt|invoice)\.asked|payment\.(result|asked)|hold\.decided|list\.packed|count\.noted/.test(
               entry.kind,
             ),
           entry.kind,

@@ -103,6 +103,7 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/documents/[id]', `/api/documents/${EVENT}`,  '401', '404', '401', '404', '403', '401'],
   ['GET /api/events/[id]/behind', `/api/events/${EVENT}/behind?of=way&id=cash`,
                                                           '401', '200', '401', '200', '403', '401'],
+  ['POST /api/invoices/number', '/api/invoices/number',   '401', '422', '401', '422', '403', '401'],
   ['GET /api/ledger', `/api/ledger?event=${EVENT}&by=day&only=all`,
                                                           '401', '404', '401', '200', '403', '401'],
   ['GET /api/ledger/chart', '/api/ledger/chart',          '401', '200', '401', '200', '403', '401'],

@@ -73,7 +73,7 @@ describe('erasing a customer on the server', () => {
       'books_customers.name',
       'daybook_entries.entry',
     ]);
-    const erasure = eraseCustomer(second.newId, customerId(1)).drafts;
+    const erasure = eraseCustomer(second.newId, [customerId(1)]).drafts;
     await append(t.database, desk!, second.append(erasure, now + 1000));
     assert.deepEqual(await placesOf('Wrenfield'), []);
     assert.deepEqual(await placesOf('wrenfield@'), []);
@@ -129,7 +129,7 @@ describe('erasing a customer on the server', () => {
       ['books_payers.strokes', 'daybook_entries.entry'],
       ['daybook_entries.entry'],
     ]);
-    await append(t.database, desk, writer.append(eraseCustomer(newId, customer).drafts, now + 1));
+    await append(t.database, desk, writer.append(eraseCustomer(newId, [customer]).drafts, now + 1));
     assert.deepEqual(await places(), [[], [], [], []]);
     const [payment] = await new BookReader(t.database).rows(BUSINESS, 'payments', {
       customer,

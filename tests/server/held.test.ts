@@ -5,13 +5,11 @@ import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import type { HeldAccount } from '../../src/lib/core/held/held-account';
 import { moveHeld, replaceVoucher, setVoucher } from '../../src/lib/core/held/set-held';
-import type { HeldFacts } from '../../src/lib/core/held/spend';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { makeReturn, type MakeReturn } from '../../src/lib/core/sale/make-return';
 import { makeRefund } from '../../src/lib/core/sale/make-refund';
-import { takePart, type TakePart } from '../../src/lib/core/sale/take-part';
-import { emptySlip, putItem, putPaidIn, type OpenSlip } from '../../src/lib/core/slip/open-slip';
-import { AT_EVENT, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
+import { emptySlip, putItem, putPaidIn } from '../../src/lib/core/slip/open-slip';
+import { PRICING, VAT } from '../../src/lib/core/testing/a-sale';
 import { heldWay } from '../../src/lib/core/testing/held-drafts';
 import {
   BUSINESS,
@@ -25,10 +23,12 @@ import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { settlingOf } from '../../src/lib/core/settle/settling';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import { saleDocument } from '../../src/lib/server/books/find-sales';
+import { buyer, heldTill, known } from '../support/held-till';
 import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
 
 const desk = new Pushing();
-const { push, newId, writers } = desk;
+const { push, newId } = desk;
+const { sell, paidIn, spent } = heldTill(desk);
 let returns = 0;
 
 before(() =>
@@ -39,47 +39,6 @@ before(() =>
   ]),
 );
 after(() => desk.t.end());
-
-/** As a device has it that heard of so much on the account and of nothing since. */
-const known = (balance: number, creditLimit: number | null = null): HeldFacts => ({
-  ...{ balance, sold: [{ until: '' }], state: undefined, creditLimit },
-});
-
-const buyer = (n: number) => ({ id: customerId(n), name: 'Wren', discount: '0' });
-
-function sell(slip: OpenSlip, device: number, paid: Partial<TakePart> & Pick<TakePart, 'way'>) {
-  const writer = writers[device - 1]!;
-  const taken = takePart({
-    ...{ newId: writer.newId, slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
-    ...{ drawer: DRAWER, amount: null, business: BUSINESS },
-    ...{ deviceNumber: device, number: writer.nextSale() },
-    ...paid,
-  });
-  assert.ok(taken.ok, JSON.stringify(taken));
-  assert.equal(taken.slip, null);
-  return taken.drafts;
-}
-
-function paidIn(account: HeldAccount, amount: number, device = 1, buys?: number) {
-  const line = { account, name: 'Voucher', detail: '', amount };
-  const put = putPaidIn(emptySlip(newId()), line, 'in');
-  assert.ok(put.ok);
-  const slip = buys === undefined ? put.slip : { ...put.slip, customer: buyer(buys) };
-  return sell(slip, device, { way: CASH_WAY });
-}
-
-function spent(
-  on: 'customer' | 'credit' | 'voucher',
-  device: number,
-  held: HeldFacts,
-  more: Partial<TakePart> & { readonly buys?: number } = {},
-) {
-  const { buys, ...paid } = more;
-  const put = putItem(emptySlip(newId()), item(1, 105), 2000, 'a');
-  assert.ok(put.ok);
-  const slip = buys === undefined ? put.slip : { ...put.slip, customer: buyer(buys) };
-  return sell(slip, device, { way: heldWay(on), held, ...paid });
-}
 
 async function paidInAtEvent(): Promise<number> {
   const [row] = await desk.books.rows(BUSINESS, 'eventPaidIn', { event: EVENT });
@@ -236,7 +195,7 @@ describe('what a customer owes', () => {
       return sell({ ...put.slip, customer: buyer(2) }, 1, { way: CASH_WAY });
     };
     assert.deepEqual(await push(payFor(sale)), []);
-    const { moves } = await heldMovesOf(desk.t.database, BUSINESS, [`customer:${customerId(2)}`]);
+    const { moves } = await heldMovesOf(desk.books, BUSINESS, [`customer:${customerId(2)}`]);
     assert.deepEqual(
       moves.flatMap(({ pays, amount }) => (pays === sale ? amount : [])),
       [-100],
@@ -260,7 +219,7 @@ describe('credit', () => {
     assert.deepEqual(await push(await takenBack(sale, { ...back, typed: '1' })), []);
     assert.equal(await standsOn(account), -105);
     // Its sale is the document that tells of it.
-    const { moves } = await heldMovesOf(desk.t.database, BUSINESS, [account]);
+    const { moves } = await heldMovesOf(desk.books, BUSINESS, [account]);
     assert.deepEqual(
       moves.map(({ kind, sale: of }) => [kind, of]),
       [['return.made', sale]],
@@ -333,7 +292,7 @@ describe('what moved on an account', () => {
     assert.deepEqual(await push(sold), []);
     const spend = spent('voucher', 1, known(-500), { reference: 'CARD07' });
     assert.deepEqual(await push(spend), []);
-    const { balances, moves } = await heldMovesOf(desk.t.database, BUSINESS, [
+    const { balances, moves } = await heldMovesOf(desk.books, BUSINESS, [
       'voucher:CARD07',
       'voucher:NOSUCH',
     ]);
@@ -345,7 +304,7 @@ describe('what moved on an account', () => {
     const paid = moves.find(({ kind }) => kind === 'sale.rung')!;
     assert.equal(paid.number, number);
     assert.ok(moves.every(({ sale }) => sale !== ''));
-    const elsewhere = await heldMovesOf(desk.t.database, deviceId(9), ['voucher:CARD07']);
+    const elsewhere = await heldMovesOf(desk.books, deviceId(9), ['voucher:CARD07']);
     assert.deepEqual(elsewhere, { balances: [0], moves: [] });
   });
 });

@@ -94,7 +94,7 @@ describe('points on the server', () => {
     assert.deepEqual(await push(drafts, HELPER), []);
     // 18.00, a point for each 0.50.
     assert.deepEqual([await has(1), await has(1, REWARD.id)], [36, 1800]);
-    const { balances, moves } = await heldMovesOf(desk.t.database, BUSINESS, [
+    const { balances, moves } = await heldMovesOf(desk.books, BUSINESS, [
       `points:${customerId(1)}`,
     ]);
     assert.deepEqual(balances, [-36]);

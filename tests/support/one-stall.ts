@@ -3,11 +3,16 @@ import { test, type Browser, type BrowserContext, type Page } from '@playwright/
 import { newDevice } from './at-the-stall';
 import { RunningTill } from './running-till';
 
+type OneStall = ((browser: Browser, seller: string) => Promise<Page>) & {
+  /** Where all mail ends up; once the first test has begun. */
+  readonly mailbox: () => RunningTill['mailbox'];
+};
+
 /**
  * Called once at the head of a file: the drawer that its first test opens, the others use.
  * @returns What enrols a device of its own, with somebody signed in; it is closed when the test is over.
  */
-export function oneStall(): (browser: Browser, seller: string) => Promise<Page> {
+export function oneStall(): OneStall {
   test.describe.configure({ mode: 'serial' });
   let till: RunningTill;
   const contexts: BrowserContext[] = [];
@@ -18,7 +23,10 @@ export function oneStall(): (browser: Browser, seller: string) => Promise<Page> 
     for (const context of contexts.splice(0)) await context.close();
   });
   test.afterAll(() => till.end());
-  return (browser, seller) => newDevice(browser, till, contexts, seller);
+  return Object.assign(
+    (browser: Browser, seller: string) => newDevice(browser, till, contexts, seller),
+    { mailbox: () => till.mailbox },
+  );
 }
 
 export const counter = (page: Page): Promise<void> =>

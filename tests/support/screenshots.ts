@@ -121,8 +121,10 @@ try {
   await desk.getByLabel('E-mail address').fill('maren@larkmoss.example');
   await desk.getByLabel('Password', { exact: true }).fill('moss-lark-kettle-nine');
   await desk.getByRole('button', { name: 'Sign in' }).click();
-  await desk.getByRole('button', { name: 'Add a device' }).click();
-  await take(desk, 'account-desk');
+  await desk.getByRole('button', { name: 'Add a device' }).waitFor();
+  await desk.goto('/invoices');
+  await desk.getByTestId('invoices').getByText('overdue').first().waitFor();
+  await take(desk, 'invoices-desk');
   await desk.goto('/bank');
   await desk.getByTestId('bank-to-come').waitFor();
   const today = new Date().toISOString().slice(0, 10);

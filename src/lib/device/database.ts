@@ -255,6 +255,10 @@ export class DeviceDatabase extends Dexie {
     this.version(14).stores(stores).upgrade(fillUp);
     // Version 15 brought points and rewards.
     this.version(15).stores(stores).upgrade(fillUp);
+    // Version 16 brought invoices.
+    this.version(16).stores(stores).upgrade(fillUp);
+    // Version 17 brought records of customers that are of one person.
+    this.version(17).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

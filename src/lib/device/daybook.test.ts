@@ -338,7 +338,7 @@ describe('a customer who is erased', () => {
     await daybook.append(() => ({ ok: true, drafts: [noted(writer)] }));
     await daybook.settle();
     assert.deepEqual((await personal(db)).sort(), ['customers', 'entries']);
-    await daybook.append(() => eraseCustomer(writer.newId, customerId(1)));
+    await daybook.append(() => eraseCustomer(writer.newId, [customerId(1)]));
     await daybook.settle();
     assert.deepEqual(await personal(db), []);
     const entries = await ownEntriesAfter(db, 0, 100);
@@ -360,7 +360,7 @@ describe('a customer who is erased', () => {
     const written = other.append([noted(other), stage(3)], now);
     await receive(db, deviceId(1), { entries: written, position: 5 });
     assert.deepEqual((await personal(db)).sort(), ['customers', 'received']);
-    const { drafts } = eraseCustomer(other.newId, customerId(1));
+    const { drafts } = eraseCustomer(other.newId, [customerId(1)]);
     await daybook.append(() => ({ ok: true, drafts }));
     await daybook.settle();
     assert.deepEqual(await personal(db), []);
@@ -370,7 +370,7 @@ describe('a customer who is erased', () => {
     const { db, daybook } = await device(1);
     const other = new DeviceWriter(2);
     const [first, second] = other.append(
-      [noted(other), ...eraseCustomer(other.newId, customerId(1)).drafts],
+      [noted(other), ...eraseCustomer(other.newId, [customerId(1)]).drafts],
       now,
     );
     await daybook.append(() => ({ ok: true, drafts: [noted(new DeviceWriter(9))] }));

@@ -7,7 +7,7 @@ import type { DeviceDatabase } from './database';
 /** Where something personal stands beside the customers themselves. */
 export const personalTables = (db: DeviceDatabase) => [
   ...[db.entries, db.received, db.kept],
-  ...[db.books.payers, db.books.orders],
+  ...[db.books.payers, db.books.orders, db.books.invoices],
 ];
 
 /** Within a transaction over `meta` and `personalTables`. */
@@ -30,6 +30,16 @@ export async function erasePrivate(
     .anyOf([...customers])
     .toArray();
   await db.books.orders.bulkPut(orders.map((order) => ({ ...order, note: '' })));
+  const invoices = await db.books.invoices
+    .where('customer')
+    .anyOf([...customers])
+    .toArray();
+  await db.books.invoices.bulkPut(
+    invoices.map((invoice) => ({
+      ...{ ...invoice, buyer: null },
+      note: invoice.sort === 'invoice' ? '' : invoice.note,
+    })),
+  );
   await rewrite(db.entries, ofBlock);
   await rewrite(db.received, ofBlock);
   await rewrite(db.kept, (row) => {

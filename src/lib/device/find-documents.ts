@@ -13,6 +13,8 @@ import { voucherText } from '../core/held/voucher-number';
 import { isKnown } from '../core/event/todays-event';
 import { totalOf } from '../core/order/agreed';
 import { itemName } from '../core/goods/item-name';
+import type { Row } from '../core/books/tables';
+import { Joined, namesOf, people } from '../core/customer/joined';
 import type { DeviceDatabase } from './database';
 
 /** As many goods moved, and vouchers, as are looked through, the latest. */
@@ -21,8 +23,22 @@ const MOST_MOVED = 2000;
 /** What the kinds and their ways are called. */
 export interface DocumentWords {
   readonly list: (use: string) => string;
+  readonly invoice: (row: Pick<Row<'invoices'>, 'sort' | 'sourceIs'>) => string;
   readonly place: (place: string) => string;
   readonly person: (id: string | null) => string;
+}
+
+/** Records that are joined to another, by the one that their people go by. */
+function recordsBehind(
+  customers: readonly Row<'customers'>[],
+  joined: Joined,
+): ReadonlyMap<string, readonly Row<'customers'>[]> {
+  const behind = new Map<string, Row<'customers'>[]>();
+  for (const row of customers) {
+    const person = joined.of(row.id);
+    if (person !== row.id) behind.set(person, [...(behind.get(person) ?? []), row]);
+  }
+  return behind;
 }
 
 /** All of them, to be found among. */
@@ -46,6 +62,8 @@ export async function readDocumentsToFind(
     suppliers,
     vouchers,
     orders,
+    invoices,
+    invoiceNumbers,
   ] = await Promise.all([
     books.returns.toArray(),
     books.refunds.toArray(),
@@ -62,13 +80,18 @@ export async function readDocumentsToFind(
     books.suppliers.toArray(),
     books.vouchers.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
     books.orders.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
+    books.invoices.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
+    books.invoiceNumbers.orderBy('id').reverse().limit(MOST_MOVED).toArray(),
   ]);
   const nameOf = new Map(items.map((item) => [item.id, itemName(item)]));
   const drawerOf = new Map(drawers.map(({ id, name }) => [id, name]));
   const numberOf = new Map(devices.map(({ id, number }) => [id, number]));
   const eventOf = new Map(events.map(({ id, name }) => [id, name]));
   const supplierOf = new Map(suppliers.map(({ id, name }) => [id, name]));
-  const nameOfCustomer = new Map(customers.map(({ id, name }) => [id, name]));
+  const nameOfCustomer = namesOf(customers);
+  const joined = new Joined(customers);
+  const othersOf = recordsBehind(customers, joined);
+  const numberOfInvoice = new Map(invoiceNumbers.map(({ id, number }) => [id, number]));
   const atEvent = (event: string | null): string => eventOf.get(event ?? '') ?? '';
   const all = [
     ...returns.map((row) => ({
@@ -108,9 +131,13 @@ export async function readDocumentsToFind(
       ...documentOf('event', { id: row.id, at: row.days[0]?.date ?? '' }, `/events/${row.id}`),
       ...{ title: row.name, about: [row.organiser, row.place, row.pitch] },
     })),
-    ...customers.map((row) => ({
+    ...people(customers).map((row) => ({
       ...documentOf('customer', row, `/customers/${row.id}`),
-      ...{ title: row.name, about: [row.company, row.email, row.phone] },
+      title: row.name,
+      about: [row, ...(othersOf.get(row.id) ?? [])].flatMap((each) => [
+        ...(each === row ? [] : [each.name]),
+        ...[each.company, each.email, each.phone],
+      ]),
     })),
     ...vouchers.map((row) => ({
       ...documentOf('voucher', row, `/vouchers/${row.number}`),
@@ -122,6 +149,18 @@ export async function readDocumentsToFind(
       ...{ number: row.number, title: row.lines.map(({ name }) => name).join(', ') },
       amount: totalOf(row.lines),
       about: [nameOfCustomer.get(row.customer) ?? '', row.source, row.note],
+    })),
+    ...invoices.map((row) => ({
+      ...documentOf('invoice', row, `/invoices/${row.id}`),
+      ...{ number: numberOfInvoice.get(row.id) ?? '', title: words.invoice(row) },
+      amount: row.sort === 'credit' ? 0 - row.total : row.total,
+      about: [
+        nameOfCustomer.get(row.customer) ?? '',
+        row.buyer?.company ?? '',
+        row.buyer?.reference ?? '',
+        row.sourceNumber,
+        row.note,
+      ],
     })),
     ...items.map((row) => ({
       ...documentOf('item', row, `/stock/items/${row.id}`),

@@ -3,7 +3,11 @@ import { z } from 'zod';
 import { heldMove, salesByDoc, type HeldMove } from '../core/held/statement';
 import type { StatedAccount } from '../core/held/held-account';
 import { isPointsOf, POINTS } from '../core/points/promotion-methods';
+import { asAsked, customerIn, type Joined } from '../core/customer/joined';
+import { sum } from '../core/money/units';
+import { joinedIn } from './customer-records';
 import type { DeviceDatabase } from './database';
+import { standsOn } from './held-accounts';
 import type { Transport } from './sync/transport';
 
 export interface HeldAccountsNow {
@@ -12,35 +16,58 @@ export interface HeldAccountsNow {
   readonly moves: readonly HeldMove[];
 }
 
-/** As this device has it; what it let go of is not among the moves. */
+/**
+ * As this device has it; what it let go of is not among the moves. Whose account it is has what moved on any of their
+ * records, under the account that was asked for.
+ */
 export async function ownMoves(
-  { books }: DeviceDatabase,
+  db: DeviceDatabase,
   accounts: readonly StatedAccount[],
 ): Promise<HeldAccountsNow> {
+  const { books } = db;
+  const joined = await joinedIn(
+    db,
+    accounts.flatMap((account) => customerIn(account) ?? []),
+  );
+  const askedAs = asAsked(accounts, joined);
   const [balances, rows] = await Promise.all([
-    Promise.all(accounts.map((account) => standsOn(books, account))),
+    Promise.all(accounts.map((account) => balanceOf(db, account, joined))),
     books.heldMoves
       .where('account')
-      .anyOf([...accounts])
+      .anyOf([...askedAs.keys()])
       .toArray(),
   ]);
-  const of = (is: 'sale' | 'slip'): string[] =>
+  const of = (is: 'sale' | 'slip' | 'invoice'): string[] =>
     rows.flatMap(({ doc, docIs }) => (docIs === is ? doc : []));
-  const [bySale, bySlip] = await Promise.all([
+  const [bySale, bySlip, named] = await Promise.all([
     books.sales.bulkGet(of('sale')),
     books.sales.where('slip').anyOf(of('slip')).toArray(),
+    books.invoiceNumbers.bulkGet(of('invoice')),
   ]);
   const sales = salesByDoc([...bySale.filter((sale) => sale !== undefined), ...bySlip]);
+  const numbers = new Map(
+    named.flatMap((row) => (row === undefined ? [] : [[row.id, row.number]])),
+  );
   return {
     balances,
-    moves: rows.map((row) => heldMove(row, sales)),
+    moves: rows.map((row) => ({
+      ...heldMove(row, sales, numbers),
+      account: askedAs.get(row.account) ?? row.account,
+    })),
   };
 }
 
 /** Points that somebody has are owed to them: below nothing. */
-async function standsOn(books: DeviceDatabase['books'], account: StatedAccount): Promise<number> {
-  if (!isPointsOf(account)) return (await books.heldSums.get(account))?.amount ?? 0;
-  return 0 - ((await books.pointSums.get([account, POINTS]))?.quantity ?? 0);
+async function balanceOf(
+  db: DeviceDatabase,
+  account: StatedAccount,
+  joined: Joined,
+): Promise<number> {
+  if (!isPointsOf(account)) return await standsOn(db, account, joined);
+  const rows = await db.books.pointSums.bulkGet(
+    joined.accounts(account).map((each): [string, string] => [each, POINTS]),
+  );
+  return 0 - sum(rows.map((row) => row?.quantity ?? 0));
 }
 
 const answerSchema = z.object({
@@ -48,6 +75,7 @@ const answerSchema = z.object({
     z.object({
       ...{ id: z.string(), account: z.string(), at: z.string(), kind: z.string() },
       ...{ amount: z.number(), sale: z.string(), number: z.string() },
+      invoice: z.string().default(''),
       pays: z.string().nullable().default(null),
     }),
   ),

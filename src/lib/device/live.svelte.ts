@@ -1,5 +1,5 @@
 /** Rows that follow the database, as Svelte state. */
-import { liveQuery } from 'dexie';
+import { follow } from './follow';
 
 export interface Live<T> {
   /** The rows as they are; `initial` until they were first read. */
@@ -18,7 +18,7 @@ export function live<T>(prepare: () => () => Promise<T> | T, initial: T): Live<T
   let isRead = $state(false);
   $effect(() => {
     const query = prepare();
-    const following = liveQuery(query).subscribe({
+    const following = follow(query).subscribe({
       next: (rows) => {
         value = rows;
         isRead = true;

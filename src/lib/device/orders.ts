@@ -3,6 +3,8 @@ import type { Row } from '../core/books/tables';
 import { handOver, type HandOverOutcome } from '../core/order/hand-over';
 import { handedOf } from '../core/order/agreed';
 import { orderNow, ordersNow, type OrderNow } from '../core/order/order-state';
+import { namesOf } from '../core/customer/joined';
+import { personOf } from './customer-records';
 import type { DeviceDatabase } from './database';
 import { newId } from './new-id';
 
@@ -32,16 +34,19 @@ export async function namedOrders(db: DeviceDatabase, today: string): Promise<Na
     allOrders(db, today),
     db.books.customers.toArray(),
   ]);
-  return { orders, names: new Map(customers.map(({ id, name }) => [id, name])) };
+  return { orders, names: namesOf(customers) };
 }
 
-/** Those of one customer. */
+/** Those of one customer. @param records All of theirs. */
 export async function ordersOf(
   { books }: DeviceDatabase,
-  customer: string,
+  records: readonly string[],
   today: string,
 ): Promise<readonly OrderNow[]> {
-  const orders = await books.orders.where('customer').equals(customer).toArray();
+  const orders = await books.orders
+    .where('customer')
+    .anyOf([...records])
+    .toArray();
   const ids = orders.map(({ id }) => id);
   const [sums, balances] = await Promise.all([
     books.orderSums.where('order').anyOf(ids).toArray(),
@@ -80,9 +85,9 @@ export async function slipOfOrder(
   if (now === undefined) return { ok: false, refusal: { code: 'order/ended' } };
   const { order, handed } = now;
   const wanted = order.lines.flatMap(({ item }) => item ?? []);
-  const [items, customer] = await Promise.all([
+  const [items, { customer }] = await Promise.all([
     books.items.bulkGet(wanted),
-    books.customers.get(order.customer),
+    personOf(db, order.customer),
   ]);
   const known = items.flatMap((item) => (item === undefined ? [] : [[item.id, item] as const]));
   return handOver({

@@ -3,6 +3,8 @@ import type { Row } from '../core/books/tables';
 import { localTime } from '../core/event/local-time';
 import { pointsHeld, type PointsFacts, type PointsHeld } from '../core/points/points-facts';
 import { pointsRuleOf, type EarningGoods, type PointsRule } from '../core/points/points-rule';
+import { Joined } from '../core/customer/joined';
+import { personOf, recordsAmong } from './customer-records';
 import type { DeviceDatabase } from './database';
 
 type AsSetUp = Pick<PointsFacts, 'rule' | 'rewards'>;
@@ -23,16 +25,29 @@ export const givesPoints = async (db: DeviceDatabase): Promise<boolean> => isAny
 
 type Has = Pick<PointsFacts, 'has' | 'movedOn'>;
 
-async function hasOf({ books }: DeviceDatabase, customer: string): Promise<Has> {
-  const [sums, state] = await Promise.all([
-    books.pointSums.where('account').equals(`points:${customer}`).toArray(),
-    books.pointStates.get(customer),
+/** @param records All of whoever it is. */
+async function hasOf({ books }: DeviceDatabase, records: readonly string[]): Promise<Has> {
+  const [sums, states] = await Promise.all([
+    books.pointSums
+      .where('account')
+      .anyOf(records.map((id) => `points:${id}`))
+      .toArray(),
+    books.pointStates.bulkGet([...records]),
   ]);
-  return {
-    has: new Map(sums.map(({ item, quantity }) => [item, quantity])),
-    movedOn: state?.day ?? '',
-  };
+  return { has: addedUp(sums), movedOn: latest(states.map((state) => state?.day ?? '')) };
 }
+
+/** Points, and what was spent towards each reward, of all records together. */
+function addedUp(
+  sums: readonly Pick<Row<'pointSums'>, 'item' | 'quantity'>[],
+): ReadonlyMap<string, number> {
+  const has = new Map<string, number>();
+  for (const { item, quantity } of sums) has.set(item, (has.get(item) ?? 0) + quantity);
+  return has;
+}
+
+/** The last of days, ISO 8601; empty where there is none. */
+const latest = (days: readonly string[]): string => days.toSorted().at(-1) ?? '';
 
 /** What is known where a slip with these goods is paid. */
 export async function pointsFacts(
@@ -43,7 +58,7 @@ export async function pointsFacts(
   const ids = [...new Set(items.flatMap((item) => item ?? []))];
   const [{ rule, rewards }, has, goods] = await Promise.all([
     asSetUp(db),
-    hasOf(db, customer),
+    personOf(db, customer).then(({ records }) => hasOf(db, records)),
     db.books.items.bulkGet(ids),
   ]);
   return {
@@ -56,12 +71,12 @@ export async function pointsFacts(
   };
 }
 
-/** What a customer has; null where nothing is given and they have none. */
+/** What a customer has; null where nothing is given and they have none. @param records All of theirs. */
 export async function pointsOf(
   db: DeviceDatabase,
-  { id }: Pick<Row<'customers'>, 'id'>,
+  records: readonly string[],
 ): Promise<PointsHeld | null> {
-  const [{ zone, ...set }, has] = await Promise.all([asSetUp(db), hasOf(db, id)]);
+  const [{ zone, ...set }, has] = await Promise.all([asSetUp(db), hasOf(db, records)]);
   if (!isAny(set) && [...has.has.values()].every((quantity) => quantity === 0)) return null;
   return pointsHeld({ ...set, ...has }, localTime(Date.now(), zone).day);
 }
@@ -87,23 +102,34 @@ export async function pointsOfAll(db: DeviceDatabase): Promise<PointsOfAll> {
     books.pointSums.toArray(),
     books.pointStates.toArray(),
   ]);
-  const by = new Map<string, Map<string, number>>();
-  for (const { account, item, quantity } of sums) {
+  const there = sums.flatMap(({ account, ...sum }) => {
     const id = account.slice('points:'.length);
-    if (id === 'given' || quantity === 0) continue;
-    const has = by.get(id) ?? new Map<string, number>();
-    by.set(id, has.set(item, quantity));
+    return id === 'given' || sum.quantity === 0 ? [] : [{ id, ...sum }];
+  });
+  const rows = await recordsAmong(
+    db,
+    there.map(({ id }) => id),
+  );
+  const joined = new Joined(rows);
+  const by = new Map<string, (typeof there)[number][]>();
+  for (const each of there) {
+    const person = joined.of(each.id);
+    by.set(person, [...(by.get(person) ?? []), each]);
   }
-  const rows = await books.customers.bulkGet([...by.keys()]);
-  const moved = new Map(states.map(({ id, day }) => [id, day]));
+  const moved = new Map<string, string>();
+  for (const { id, day } of states) {
+    const person = joined.of(id);
+    moved.set(person, latest([moved.get(person) ?? '', day]));
+  }
   const { day } = localTime(Date.now(), zone);
   return {
     ...{ ...set, day },
     customers: rows
       .flatMap((customer) => {
-        if (customer === undefined) return [];
+        const own = by.get(customer.id);
+        if (own === undefined) return [];
         const movedOn = moved.get(customer.id) ?? '';
-        const has = by.get(customer.id) ?? new Map<string, number>();
+        const has = addedUp(own);
         return { customer, movedOn, held: pointsHeld({ ...set, has, movedOn }, day) };
       })
       .toSorted((a, b) => b.held.points - a.held.points),

@@ -162,7 +162,7 @@ describe('what was barred', () => {
   it('brings back a customer whom somebody had no right to forget', async () => {
     await heard([customerDraft(1, 'Wren', other.newId)], NOW, 1);
     const stood = await db.books.customers.get(customerId(1));
-    const [entry] = await say(eraseCustomer(writer.newId, customerId(1)).drafts);
+    const [entry] = await say(eraseCustomer(writer.newId, [customerId(1)]).drafts);
     assert.equal((await db.books.customers.get(customerId(1)))?.name, '');
     await barred(entry!);
     await putRight(db, server({ [`customers ${customerId(1)}`]: stood! }));

@@ -37,6 +37,7 @@ import type { HeldFacts, Spender } from '../core/held/spend';
 import type { DeviceDatabase } from './database';
 import { heldFacts } from './held-accounts';
 import type { AppendOptions, DeviceDaybook, Next, SlipGone } from './daybook';
+import { customerOf } from './customer-records';
 import { newId, newRevision } from './new-id';
 import { oneOrder } from './orders';
 import { givesPoints, pointsFacts } from './points';
@@ -304,9 +305,12 @@ async function keptSlipOf(
   const [kept] = keptSlips(row === undefined ? [] : [row], await linesOf(daybook, id));
   if (kept === undefined) return null;
   const { customer: who, name } = kept.row;
-  const known = who === null ? undefined : await books.customers.get(who);
+  const known = who === null ? undefined : await customerOf(daybook.db, who);
+  // An order that is handed over, and what was paid already, are that record's; what is known is the person's.
   const customer =
-    known === undefined ? undefined : { id: known.id, name: known.name, discount: known.discount };
+    known === undefined || who === null
+      ? undefined
+      : { id: who, name: known.name, discount: known.discount };
   return { name, slip: openFrom(kept, customer) };
 }
 

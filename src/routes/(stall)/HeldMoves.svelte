@@ -7,6 +7,7 @@
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { moveWords } from '$lib/ui/words/held-words';
+  import MoveDocument from './MoveDocument.svelte';
   import { useStall } from './stall.svelte';
 
   interface Props {
@@ -61,11 +62,7 @@
       {#each statement.lines as line (line.id)}
         <tr>
           <td>{shortDayWords(dayOf(line.at), locale)}</td>
-          <td class="!text-left"
-            >{moveWords(line)}{#if line.sale !== ''}, <a class="plain" href="/sales/{line.sale}"
-                >{line.number}</a
-              >{/if}</td
-          >
+          <td class="!text-left">{moveWords(line)}<MoveDocument move={line} /></td>
           <td class="figure text-right">{figure(0 - line.amount)}</td>
           <td class="figure text-right">{figure(0 - line.balance)}</td>
         </tr>

@@ -7,6 +7,7 @@
   import type { DeviceDatabase, Identity } from '$lib/device/database';
   import { receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { doCardErrands } from '$lib/device/cards/card-errands';
+  import { numberInvoices } from '$lib/device/invoice-numbers';
   import { cardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
   import { finishFounding } from '$lib/device/sign-up';
@@ -42,6 +43,7 @@
     stall.tryAgain = sync.tryAgain;
     const errands = new AbortController();
     doCardErrands(stall.daybook, stall.transport, () => stall.business.currency, errands.signal);
+    numberInvoices(stall.daybook, stall.transport, errands.signal);
     // Asked for while there is network, so that cards can be read when there is none.
     void cardKey(db, stall.transport);
     // What a window that died had written but not yet applied.

@@ -315,6 +315,10 @@ const NO_BUSINESS: Row<'businesses'> = {
   forgetAfter: 0,
   pointsRule: null,
   pointsStamp: '',
+  invoicing: null,
+  invoicingStamp: '',
+  reminders: [],
+  remindersStamp: '',
 };
 
 /** Entries that somebody must still look at, as far as this device knows. */

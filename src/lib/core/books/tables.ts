@@ -4,6 +4,7 @@ import { drawerTables } from './tables/drawers';
 import { eventSumTables } from './tables/event-sums';
 import { heldTables } from './tables/held';
 import { listTables } from './tables/lists';
+import { invoiceTables } from './tables/invoices';
 import { orderTables } from './tables/orders';
 import { pointTables } from './tables/points';
 import { paymentTables } from './tables/payments';
@@ -22,6 +23,7 @@ export const tables = {
   ...heldTables,
   ...pointTables,
   ...orderTables,
+  ...invoiceTables,
   ...stockTables,
   ...listTables,
   ...slipAndSaleTables,

@@ -53,7 +53,7 @@ describe('a card on file', () => {
   });
 
   it('is gone when its customer is forgotten, also when it comes in later', () => {
-    const erased = eraseCustomer(newId, customer).drafts;
+    const erased = eraseCustomer(newId, [customer]).drafts;
     assert.equal(cardOf(after(keep(), erased)), null);
     assert.equal(after(erased, keep())?.cardLast4, '');
   });

@@ -47,6 +47,10 @@ export const cardOf = (customer: Cards | undefined): CardOnFile | null =>
         expiry: customer.cardExpiry,
       };
 
+/** Which of somebody's records has a card on file: the one they go by, else another; the first where none has. */
+export const cardHolder = <R extends Cards>(rows: readonly R[]): R | undefined =>
+  rows.find((row) => cardOf(row) !== null) ?? rows[0];
+
 /** @param today ISO date; a card holds to the end of its month. */
 export const hasExpired = ({ expiry }: CardOnFile, today: string): boolean =>
   expiry < today.slice(0, 7);

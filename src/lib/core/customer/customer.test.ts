@@ -80,7 +80,7 @@ describe('erasing a customer', () => {
       customerDraft(1, 'Wren', newId),
       customerDraft(2, 'Alder', newId),
       ...noteConsent(newId, customerId(1), true, 'spoken').drafts,
-      ...eraseCustomer(newId, customerId(1)).drafts,
+      ...eraseCustomer(newId, [customerId(1)]).drafts,
       customerDraft(1, 'Wren', newId),
     ],
     now,
@@ -166,18 +166,19 @@ describe('finding and handing over', () => {
   it('a file of all that is kept of one, oldest first, without the till’s own marks', () => {
     const sale = (n: number, at: string) => ({ number: `D1-${String(n)}`, at, total: 450 });
     const file = customerFile(
-      all[1]!,
+      [all[1]!],
       [],
       [sale(2, '2026-11-22T10:00:00.000Z'), sale(1, '2026-11-21T10:00:00.000Z')],
       [{ id: idOf(8, 9), event: null, customer: all[1]!.id, name: '', strokes: [[1, 2, 30, 40]] }],
       [
         {
           ...{ id: 'b', account: `credit:${all[1]!.id}`, at: '2026-11-22T10:00:00.000Z' },
-          ...{ kind: 'return.made', amount: -450, sale: '', number: '', pays: null },
+          ...{ kind: 'return.made', amount: -450, sale: '', number: '', pays: null, invoice: '' },
         },
         {
           ...{ id: 'a', account: `customer:${all[1]!.id}`, at: '2026-11-21T10:00:00.000Z' },
           ...{ kind: 'payment.taken', amount: 1950, sale: 's', number: 'D1-1', pays: null },
+          invoice: '',
         },
       ],
       [
@@ -186,6 +187,17 @@ describe('finding and handing over', () => {
           lines: [{ total: 450 }, { total: 50 }],
         } as unknown as Row<'orders'>,
       ],
+      [
+        {
+          ...{ id: 'i', sort: 'invoice', issued: '2026-11-22', due: '2026-12-06', total: 450 },
+          ...{ at: '2026-11-22T10:00:00.000Z', paid: 0, note: '', buyer: null },
+        } as Row<'invoices'>,
+      ],
+      new Map([['i', 'R2026-0001']]),
+    );
+    assert.deepEqual(
+      file.invoices.map(({ number, total }) => [number, total]),
+      [['R2026-0001', 450]],
     );
     assert.deepEqual(
       file.orders.map(({ number, total, note }) => [number, total, note]),

@@ -11,6 +11,9 @@ const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
   'payment.taken': 'customer',
   'receipt.asked': 'customer',
   'order.terms': 'customer',
+  'invoice.made': 'customer',
+  'invoice.asked': 'customer',
+  'reminder.asked': 'customer',
 };
 
 /** Whose personal data an entry holds, or null. */

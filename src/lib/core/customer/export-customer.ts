@@ -5,12 +5,14 @@ import { inOrder, type HeldMove } from '../held/statement';
 import { isPointsOf } from '../points/promotion-methods';
 import { totalOf } from '../order/agreed';
 import { signaturePath } from '../payment/signature';
-import { cardOf } from './card-on-file';
+import { cardHolder, cardOf } from './card-on-file';
 
 export interface CustomerFile {
   /** The card that is on file, as far as it is known here; null where there is none. */
   readonly card: CardOnFile | null;
   readonly customer: Readonly<Record<string, string | number | boolean | null>>;
+  /** What is known of them on records that were joined to it. */
+  readonly records: readonly CustomerFile['customer'][];
   /** What they signed, and cheques of theirs. */
   readonly payments: readonly {
     readonly id: string;
@@ -47,6 +49,11 @@ export interface CustomerFile {
     readonly number: string;
     readonly amount: number;
   }[];
+  /** Invoices and credit notes to them, with what they were called and where they lived then. Minor units. */
+  readonly invoices: readonly (Pick<
+    Row<'invoices'>,
+    'sort' | 'issued' | 'due' | 'total' | 'paid' | 'note' | 'buyer'
+  > & { readonly number: string })[];
   /** What moved their points; given ones are above nothing. */
   readonly points: readonly {
     readonly at: string;
@@ -74,19 +81,23 @@ const TOLD = [
   'mayKeep',
 ] as const satisfies readonly (keyof Row<'customers'>)[];
 
-/** Consents, sales and what moved by time, oldest first. */
+/** Consents, sales and what moved by time, oldest first. @param rows Their records, the one they go by first. */
 export function customerFile(
-  row: Row<'customers'>,
+  rows: readonly Row<'customers'>[],
   consents: readonly Row<'consents'>[],
   sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
   payers: readonly Row<'payers'>[],
   moves: readonly HeldMove[],
   orders: readonly Row<'orders'>[],
+  invoices: readonly Row<'invoices'>[],
+  numbers: ReadonlyMap<string, string>,
 ): CustomerFile {
-  const card = cardOf(row);
+  const [customer = {}, ...records] = rows.map((row) =>
+    Object.fromEntries(TOLD.map((field) => [field, row[field]])),
+  );
   return {
-    customer: Object.fromEntries(TOLD.map((field) => [field, row[field]])),
-    card,
+    ...{ customer, records },
+    card: cardOf(cardHolder(rows)),
     payments: payers.map(({ id, name, strokes }) => ({
       id,
       name,
@@ -96,6 +107,9 @@ export function customerFile(
     sales: byTime(sales).map(({ number, at, total }) => ({ number, at, total })),
     orders: byTime(orders).map(({ number, at, sort, lines, note }) => ({
       ...{ number, at, sort, total: totalOf(lines), note },
+    })),
+    invoices: byTime(invoices).map(({ id, sort, issued, due, total, paid, note, buyer }) => ({
+      ...{ sort, number: numbers.get(id) ?? '', issued, due, total, paid, note, buyer },
     })),
     points: inOrder(moves.filter(isOfPoints)).map(({ at, kind, number, amount }) => ({
       ...{ at, kind, number, points: 0 - amount },

@@ -1,5 +1,6 @@
 /** Which customers somebody may be, by what they gave of themselves. */
 import type { Row } from '../books/tables';
+import { Joined, type JoinedRow } from './joined';
 import { phoneNumber } from './phone-number';
 
 export interface Contact {
@@ -8,21 +9,27 @@ export interface Contact {
   readonly phone: string;
 }
 
-type Customer = Pick<Row<'customers'>, 'id' | 'name' | 'email' | 'phone' | 'isErased' | 'isActive'>;
+type Customer = Pick<Row<'customers'>, 'id' | 'name' | 'email' | 'phone' | 'isActive'> & JoinedRow;
 
 /**
  * Looks customers up by mail, then by telephone, then, where somebody gave neither, by the whole name; more than one
- * where that is not plain. Made ready once for all who are looked up.
+ * where that is not plain: whom they go by, whichever of their records says so. Made ready once for all who are looked up.
  * @param locale Of the business: whose numbers are the same is told by its country.
  */
 export function byContact<C extends Customer>(
   customers: readonly C[],
   locale: string,
 ): (contact: Contact) => readonly C[] {
+  const joined = new Joined(customers);
+  const byId = new Map(customers.map((each) => [each.id, each]));
   const there = customers.filter(({ isErased, isActive }) => !isErased && isActive);
   const by = (key: (of: Contact) => string): ReadonlyMap<string, readonly C[]> => {
     const found = new Map<string, C[]>();
-    for (const each of there) found.set(key(each), [...(found.get(key(each)) ?? []), each]);
+    for (const each of there) {
+      const person = byId.get(joined.of(each.id)) ?? each;
+      const before = found.get(key(each)) ?? [];
+      if (!before.includes(person)) found.set(key(each), [...before, person]);
+    }
     return found;
   };
   const keys = [mailOf, (of: Contact) => phoneOf(of, locale)];
@@ -36,6 +43,24 @@ export function byContact<C extends Customer>(
     }
     return given.length === 0 ? (names.get(nameOf(contact)) ?? []) : [];
   };
+}
+
+/** Who may be the same person, by the same mail or telephone, on a record of their own. @param locale Of the business. */
+export function maybeSame<C extends Customer>(
+  customer: Contact & Pick<C, 'id'>,
+  customers: readonly C[],
+  locale: string,
+): readonly C[] {
+  const [mail, phone] = [mailOf(customer), phoneOf(customer, locale)];
+  const joined = new Joined(customers);
+  return customers.filter(
+    (each) =>
+      !joined.isSame(each.id, customer.id) &&
+      joined.of(each.id) === each.id &&
+      !each.isErased &&
+      each.isActive &&
+      ((mail !== '' && mailOf(each) === mail) || (phone !== '' && phoneOf(each, locale) === phone)),
+  );
 }
 
 const mailOf = ({ email }: Contact): string => email.trim().toLowerCase();

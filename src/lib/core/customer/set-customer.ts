@@ -4,6 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { draft, privateDraft } from '../daybook/kinds';
 import type { ConsentWay } from '../daybook/kinds/customer-consent';
 import { customerWho, type CustomerWho } from '../daybook/kinds/customer-set';
+import { Joined } from './joined';
 import { readPercent } from '../money/percent';
 
 export interface SetCustomer {
@@ -53,7 +54,8 @@ export function setCustomer(command: SetCustomer): CustomerOutcome {
   const read = customerWho.safeParse(who);
   if (!read.success) return refuse(refusalOf(String(read.error.issues[0]?.path[0]), who));
   const { code = '' } = read.data;
-  const other = customers.find((each) => each.id !== id && isKnownBy(each, code));
+  const joined = new Joined(customers);
+  const other = customers.find((each) => !joined.isSame(each.id, id) && isKnownBy(each, code));
   if (other !== undefined)
     return refuse({ code: 'customer/code-taken', typed: code, name: other.name });
   const body = { id, discount, terms, creditLimit, isActive };
@@ -73,13 +75,13 @@ export const noteConsent = (
   drafts: [consentDraft(newId(), customer, isGiven, way)],
 });
 
-/** Drops what is personal of a customer, everywhere and for good. */
+/** Drops what is personal of a customer, everywhere and for good. @param records All of theirs. */
 export const eraseCustomer = (
   newId: () => string,
-  customer: string,
+  records: readonly string[],
 ): { readonly ok: true; readonly drafts: readonly Draft[] } => ({
   ok: true,
-  drafts: [draft('customer.erased', newId(), null, { customer })],
+  drafts: records.map((customer) => draft('customer.erased', newId(), null, { customer })),
 });
 
 const consentDraft = (id: string, customer: string, isGiven: boolean, way: ConsentWay): Draft =>

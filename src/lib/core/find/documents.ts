@@ -15,6 +15,7 @@ export const DOCUMENT_KINDS = [
   'customer',
   'voucher',
   'order',
+  'invoice',
   'item',
   'supplier',
 ] as const;

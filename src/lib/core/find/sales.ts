@@ -1,6 +1,7 @@
 /** Sales that a device keeps, made ready once so that every key finds among them at once. */
 import type { Row } from '../books/tables';
 import { findCustomers } from '../customer/find-customers';
+import { Joined } from '../customer/joined';
 import { beginsWords, folded, wordsIn } from '../entry-line/words';
 import { readAmount } from '../money/amount-text';
 import { sum } from '../money/units';
@@ -33,6 +34,7 @@ interface Ready {
 }
 
 export interface SalesToFind extends Pick<SaleRows, 'staff' | 'customers'> {
+  readonly joined: Joined;
   /** The latest first. */
   readonly sales: readonly Ready[];
   /** What goods are called, folded, each once; far fewer names than sales. */
@@ -81,6 +83,7 @@ export function salesToFind(rows: SaleRows): SalesToFind {
     .sort((a, b) => (a.found.sale.id < b.found.sale.id ? 1 : -1));
   return {
     ...{ sales, called, references, last4, staff: rows.staff, customers: rows.customers },
+    joined: new Joined(rows.customers),
     returned: rows.returns.map(({ number, sale }) => [folded(number), sale]),
   };
 }
@@ -125,7 +128,7 @@ export function fittingSales(all: SalesToFind, typed: string, currency: string):
 
 /** Who and what a search may be about beside goods and figures; nobody and nothing for a single letter. */
 function about(
-  { staff, customers, references, last4 }: SalesToFind,
+  { staff, customers, joined, references, last4 }: SalesToFind,
   typed: string,
   wanted: string,
   words: readonly string[],
@@ -133,7 +136,8 @@ function about(
   const [sellers, buyers, slips] = [new Set<string>(), new Set<string>(), new Set<string>()];
   if (wanted.length < SHORTEST || words.length === 0) return { sellers, buyers, slips };
   for (const { id, name } of staff) if (beginsWords(name, words)) sellers.add(id);
-  for (const { id } of findCustomers(typed, customers)) buyers.add(id);
+  for (const { id } of findCustomers(typed, customers, joined))
+    for (const record of joined.records(id)) buyers.add(record);
   if (wanted.length >= SHORTEST_REFERENCE)
     for (const [reference, slip] of references) if (reference.startsWith(wanted)) slips.add(slip);
   for (const slip of last4.get(wanted) ?? []) slips.add(slip);

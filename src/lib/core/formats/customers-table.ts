@@ -1,5 +1,6 @@
 /** Customers as a table of text, for CSV files: out, and in again with what will happen said line by line before it does. */
 import type { Row } from '../books/tables';
+import { Joined } from '../customer/joined';
 import { byContact } from '../customer/same-contact';
 import { isKnownBy, setCustomer } from '../customer/set-customer';
 import type { CustomerWho } from '../daybook/kinds/customer-set';
@@ -69,12 +70,15 @@ export interface ReadCustomers {
 export function readCustomers(command: ReadCustomers): readonly Planned[] {
   const seen = new Map<string, number>();
   const cards = new Map<string, number>();
+  const joined = new Joined(command.customers);
+  const rows = new Map(command.customers.map((each) => [each.id, each]));
+  const person = (each: Customer): Customer => rows.get(joined.of(each.id)) ?? each;
   const known: Known = {
-    byId: new Map(command.customers.map((each) => [each.id, each])),
+    byId: new Map(command.customers.map((each) => [each.id, person(each)])),
     byContact: byContact(command.customers, command.locale),
     withCard: new Map(
       command.customers.flatMap((each) =>
-        isKnownBy(each, each.code) ? [[each.code.toLowerCase(), each] as const] : [],
+        isKnownBy(each, each.code) ? [[each.code.toLowerCase(), person(each)] as const] : [],
       ),
     ),
   };

@@ -10,6 +10,7 @@ const move = (n: number, day: string, amount: number): HeldMove => ({
   ...{ kind: amount > 0 ? 'payment.taken' : 'sale.rung', sale: `s${String(n)}` },
   number: `D1-${String(n)}`,
   pays: null,
+  invoice: '',
 });
 const moves = [
   move(1, '2026-10-01', 1000),
@@ -97,6 +98,19 @@ describe('a statement of account', () => {
       ['D1-1', 900],
       ['D1-2', 500],
     ]);
+  });
+
+  it('is one debt for each document, whatever parts it was put on account in', () => {
+    const part: HeldMove = { ...move(1, '2026-10-01', 300), id: 'part' };
+    const all = [move(1, '2026-10-01', 1000), move(2, '2026-10-02', 500), part];
+    const open = openItems(all, 1700, 14, '2026-11-22', dayOf);
+    assert.deepEqual(
+      open.map(({ number, amount, left }) => [number, amount, left]),
+      [
+        ['D1-1', 1300, 1200],
+        ['D1-2', 500, 500],
+      ],
+    );
   });
 
   it('names the sale of a part by its slip', () => {

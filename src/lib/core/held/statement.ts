@@ -12,10 +12,11 @@ export interface HeldMove {
   readonly at: string;
   readonly kind: Kind;
   readonly amount: number;
-  /** The sale it is of, and its number; empty where it is of none that is known. */
+  /** The sale or the invoice it is of, and its number; empty where it is of none that is known. */
   readonly sale: string;
+  readonly invoice: string;
   readonly number: string;
-  /** The sale whose debt it pays before older ones; null where nobody chose. */
+  /** The sale or invoice whose debt it pays before older ones; null where nobody chose. */
   readonly pays: string | null;
 }
 
@@ -62,6 +63,7 @@ export function statementOf(
 /** A debt that is not paid yet, or not all of it. */
 export interface OpenItem {
   readonly sale: string;
+  readonly invoice: string;
   readonly number: string;
   readonly at: string;
   readonly amount: number;
@@ -71,11 +73,14 @@ export interface OpenItem {
   readonly isOverdue: boolean;
 }
 
+/** When what was asked for in writing is to be paid, by the sale or the invoice itself. ISO dates. */
+export type DueDays = ReadonlyMap<string, string>;
+
 /**
- * What of what a customer owes is still open: what was paid in for a sale, and what of it came back, pays that; all else,
+ * What of what a customer owes is still open: what was paid in for a sale or an invoice, and what of it came back, pays that; all else,
  * and what is more, pays the oldest first. What is owed from before the moves that are known is one item without a
  * number.
- * @param terms Days to pay.
+ * @param terms Days to pay where no invoice says when.
  */
 export function openItems(
   moves: readonly HeldMove[],
@@ -83,45 +88,71 @@ export function openItems(
   terms: number,
   today: string,
   dayOf: (at: string) => string,
+  dues: DueDays = new Map(),
 ): readonly OpenItem[] {
   const all = inOrder(moves);
   const before = balance - sum(all.map(({ amount }) => amount));
   const debts = [
-    ...(before > 0 ? [{ sale: '', number: '', at: '', amount: before }] : []),
-    ...all.filter(({ amount }) => amount > 0),
+    ...(before > 0 ? [{ sale: '', invoice: '', number: '', at: '', amount: before }] : []),
+    ...oneEach(all.filter(({ amount }) => amount > 0)),
   ];
-  const owed = new Set(debts.map(({ sale }) => sale).filter((sale) => sale !== ''));
+  const owed = new Set(debts.map(documentOf).filter((of) => of !== ''));
   const chosen = new Map<string, number>();
   let paid: number = Math.max(0, -before);
   for (const move of all) {
     if (move.amount >= 0) continue;
-    const sale = chosenBy(move);
-    if (owed.has(sale)) chosen.set(sale, (chosen.get(sale) ?? 0) - move.amount);
+    const of = chosenBy(move);
+    if (owed.has(of)) chosen.set(of, (chosen.get(of) ?? 0) - move.amount);
     else paid -= move.amount;
   }
-  const own = debts.map(({ sale, amount }) => {
-    const off = Math.min(chosen.get(sale) ?? 0, amount);
-    chosen.set(sale, (chosen.get(sale) ?? 0) - off);
+  const own = debts.map((debt) => {
+    const of = documentOf(debt);
+    const off = Math.min(chosen.get(of) ?? 0, debt.amount);
+    chosen.set(of, (chosen.get(of) ?? 0) - off);
     return off;
   });
   paid += sum([...chosen.values()]);
-  return debts.flatMap(({ sale, number, at, amount }, n) => {
+  return debts.flatMap((debt, n) => {
+    const { sale, invoice, number, at, amount } = debt;
     const rest = Math.min(paid, amount - own[n]!);
     paid -= rest;
     const off = own[n]! + rest;
     if (off === amount) return [];
-    const due = at === '' ? '' : daysAfter(dayOf(at), terms);
-    return [
-      { sale, number, at, amount, left: amount - off, due, isOverdue: due !== '' && due < today },
-    ];
+    const due = dues.get(documentOf(debt)) ?? (at === '' ? '' : daysAfter(dayOf(at), terms));
+    const isOverdue = due !== '' && due < today;
+    return [{ sale, invoice, number, at, amount, left: amount - off, due, isOverdue }];
   });
 }
 
-/** What comes off a sale pays that sale. */
-const OF_ITSELF: readonly Kind[] = ['return.made', 'sale.voided', 'sale.corrected'];
+/** Of one document one debt: a sale may have been put on account in parts. */
+function oneEach(debts: readonly HeldMove[]): readonly HeldMove[] {
+  const found = new Map<string, HeldMove>();
+  for (const debt of debts) {
+    const of = documentOf(debt);
+    const key = of === '' ? debt.id : of;
+    const before = found.get(key);
+    found.set(
+      key,
+      before === undefined ? debt : { ...before, amount: before.amount + debt.amount },
+    );
+  }
+  return [...found.values()];
+}
 
-const chosenBy = ({ pays, kind, sale }: HeldMove): string =>
-  pays ?? (OF_ITSELF.includes(kind) ? sale : '');
+/** What somebody owes for. */
+export const documentOf = ({ sale, invoice }: Pick<HeldMove, 'sale' | 'invoice'>): string =>
+  sale === '' ? invoice : sale;
+
+/** What comes off a sale or an invoice pays just that. */
+const OF_ITSELF: readonly Kind[] = [
+  'return.made',
+  'sale.voided',
+  'sale.corrected',
+  'invoice.credited',
+];
+
+const chosenBy = (move: HeldMove): string =>
+  move.pays ?? (OF_ITSELF.includes(move.kind) ? documentOf(move) : '');
 
 export type SaleName = Pick<Row<'sales'>, 'id' | 'slip' | 'number'>;
 
@@ -129,7 +160,7 @@ export type SaleName = Pick<Row<'sales'>, 'id' | 'slip' | 'number'>;
 export const salesByDoc = (sales: readonly SaleName[]): ReadonlyMap<string, SaleName> =>
   new Map(sales.flatMap((sale) => [[sale.id, sale] as const, [sale.slip, sale] as const]));
 
-/** As a statement has it, of a row and the sales that are known. */
+/** As a statement has it, of a row, the sales that are known, and numbers of invoices by their ids. */
 export function heldMove(
   {
     id,
@@ -142,8 +173,11 @@ export function heldMove(
     pays,
   }: Omit<Row<'heldMoves'>, 'event' | 'device' | 'by'>,
   sales: ReadonlyMap<string, SaleName>,
+  invoices: ReadonlyMap<string, string> = new Map(),
 ): HeldMove {
+  const said = { id, account, at, kind, amount, pays };
+  if (docIs === 'invoice')
+    return { ...said, sale: '', invoice: doc, number: invoices.get(doc) ?? '' };
   const sale = docIs === 'own' ? undefined : sales.get(doc);
-  const named = { sale: sale?.id ?? '', number: sale?.number ?? '' };
-  return { id, account, at, kind, amount, pays, ...named };
+  return { ...said, sale: sale?.id ?? '', invoice: '', number: sale?.number ?? '' };
 }

@@ -7,6 +7,7 @@ import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
 import { heldPostings, lapsedPostings } from './held';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
+import { invoicePostings } from './invoice';
 import { partPostings } from './payment';
 import type { JournalEntry } from './journal-entry';
 import type { Posting } from './posting';
@@ -27,6 +28,8 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'business.lock': nothing,
   'business.cash': nothing,
   'business.points': nothing,
+  'business.invoicing': nothing,
+  'business.reminders': nothing,
   'reward.set': nothing,
   'tax.set': nothing,
   'category.set': nothing,
@@ -46,6 +49,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'customer.consent': nothing,
   'customer.card': nothing,
   'customer.erased': nothing,
+  'customer.joined': nothing,
   'event.set': nothing,
   'event.taxes': nothing,
   'event.ways': nothing,
@@ -108,6 +112,11 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'order.terms': nothing,
   'order.stage': nothing,
   'order.paid': orderPaid,
+  'invoice.made': invoicePostings,
+  'invoice.credited': ({ body }) => (body.of.is === 'own' ? body.of.takes.postings : []),
+  'invoice.numbered': nothing,
+  'invoice.asked': nothing,
+  'reminder.asked': nothing,
   'receipt.asked': nothing,
   'looseEnd.settled': nothing,
   'looseEnd.handed': nothing,

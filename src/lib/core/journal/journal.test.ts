@@ -198,6 +198,12 @@ describe('the journal of any daybook', () => {
       for (const { kind, body } of entries) {
         if (kind === 'voucher.lapsed') say(`voucher:${body.number}`, body.amount);
         if (kind === 'order.paid') say(`deposit:${body.order}`, -body.amount);
+        if (kind === 'invoice.made' && body.of.is !== 'sale') {
+          say(`customer:${body.customer}`, body.total);
+          if (body.of.is === 'order') say(`deposit:${body.of.order}`, -body.total);
+        }
+        if (kind === 'invoice.credited' && body.of.is === 'own')
+          say(`customer:${body.customer}`, -body.total);
         if (kind !== 'held.moved') continue;
         say(body.from, body.amount);
         say(body.to, -body.amount);

@@ -106,6 +106,27 @@ describe('a sale that comes back', () => {
 
 describe('what says that it takes something back', () => {
   const sale = saleOf({ does: 'sale', goods: [[1, 2]], over: 0 });
+  it('in part lowers takings by what is given back, and leaves what goods had cost apart from that', () => {
+    fc.assert(
+      fc.property(sales, fc.nat(), (what, n) => {
+        const sale = saleOf(what);
+        for (const line of linesOf(sale)) {
+          const of = quantityOf(sale, line);
+          if (of === 0) continue;
+          const taken = takePartBack(sale, line, { quantity: 1 + (n % of), of });
+          const on = (...heads: readonly string[]): number =>
+            taken.reduce(
+              (all, { account, amount = 0 }) =>
+                heads.includes(account.split(/[:@]/)[0] ?? '') ? all + amount : all,
+              0,
+            );
+          assert.equal(on('sales', 'tax'), 0 - on('slip'));
+          assert.equal(on('cost', 'goods'), 0);
+        }
+      }),
+    );
+  });
+
   it('is not of another sale, not more than is left, and not the same again with its own sign', () => {
     const back = takeBack('s', sale).postings;
     assert.ok(!isTakeBackOf(sale, sale));

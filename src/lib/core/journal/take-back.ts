@@ -98,8 +98,8 @@ export function isTakeBackOf(
 
 /**
  * A part of one line of it: of each posting `R(amount × q / Q)` in all, less what came back before (rules.md,
- * *Returns*). What rounding leaves over goes to the largest posting of the line but the slip's, which is what the
- * customer is given, so that they add up to nothing. With all of it back, nothing is left of the line.
+ * *Returns*). What rounding leaves over goes to the largest of what was earned and taxed: the slip's is what the
+ * customer is given, and what goods cost adds up to nothing by itself. With all of it back, nothing is left of the line.
  * @param quantity How much of the line has come back, with this; thousandths, with the sign of the line's.
  * @param of The line's whole quantity.
  */
@@ -147,13 +147,19 @@ export function takeShareBack(
   return settled(parts).filter(moves);
 }
 
-/** Amounts made to add up to nothing, by the largest of them but the slip's: that is what the customer is given. */
+/**
+ * What rounding must not touch: what the customer is given, and pairs that add up to nothing by themselves, so that none
+ * of it can be theirs.
+ */
+const AS_ROUNDED: readonly string[] = ['slip', 'cost', 'goods', 'lost', 'makers-share', 'maker'];
+
+/** Amounts made to add up to nothing, by the largest of what was earned and taxed. */
 function settled(parts: readonly Posting[]): readonly Posting[] {
   const over = amountOf(parts);
   if (over === 0) return parts;
   let at = -1;
-  parts.forEach(({ amount = 0 }, n) => {
-    if (headOf(parts[n]!.account) === 'slip') return;
+  parts.forEach(({ account, amount = 0 }, n) => {
+    if (AS_ROUNDED.includes(headOf(account))) return;
     if (at === -1 || Math.abs(amount) > Math.abs(parts[at]!.amount ?? 0)) at = n;
   });
   return parts.map((part, n) => (n === at ? { ...part, amount: (part.amount ?? 0) - over } : part));

@@ -8,9 +8,6 @@ import type { Posting } from '../journal/posting';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
-const standsOn = ({ books }: Evidence, account: string): number =>
-  books.row('heldSums', account)?.amount ?? 0;
-
 /** A part that was paid from an account: the customer's own, or of a voucher that could be spent, within what was agreed. */
 export function heldDoubt(
   { at, stamp, body }: EntryOf<'payment.taken'>,
@@ -19,7 +16,7 @@ export function heldDoubt(
   const { held, method, customer, reference, charge } = body;
   if (held === undefined) return null;
   const { account, isOverLimit } = held;
-  const { books, history } = evidence;
+  const { books } = evidence;
   const order = books.row('orders', heldParts(account)?.id ?? '');
   if (account !== accountFor(method, { customer, reference, order }))
     return { code: 'payment/account', found: account };
@@ -35,8 +32,8 @@ export function heldDoubt(
       return { code: 'payment/voucher', found: number };
   }
   if (method !== 'account' || isOverLimit || customer === null) return null;
-  const limits = history.inForce('customer.set', customer, stamp).map((each) => each.creditLimit);
-  const owes = standsOn(evidence, account) + charge;
+  const limits = evidence.agreedWith(customer, stamp).map((each) => each.creditLimit);
+  const owes = evidence.standsOn(account) + charge;
   const isWithin = limits.some((limit) => limit === null || owes <= limit);
   return isWithin
     ? null
@@ -63,11 +60,20 @@ export function paidInDoubt(
   return null;
 }
 
-/** What is paid of a sale was bought on that account. */
-function debtFault(pays: string | undefined, account: string, { books }: Evidence): Doubt | null {
+/** What is paid of a sale was bought on that account; what is paid of an invoice was asked of whose it is. */
+function debtFault(
+  pays: string | undefined,
+  account: string,
+  { books, joined }: Evidence,
+): Doubt | null {
   if (pays === undefined) return null;
+  const isIts = (other: string | undefined): boolean =>
+    other !== undefined && joined.account(other) === joined.account(account);
+  const invoice = books.row('invoices', pays);
+  if (invoice !== undefined)
+    return isIts(`customer:${invoice.customer}`) ? null : { code: 'sale/paid-in', found: pays };
   const parts = books.row('sales', pays)?.payments ?? [];
-  return parts.some((part) => books.row('payments', part)?.held?.account === account)
+  return parts.some((part) => isIts(books.row('payments', part)?.held?.account))
     ? null
     : { code: 'sale/paid-in', found: pays };
 }
@@ -99,7 +105,7 @@ export function judgeLapsed(
   const sold = books.rows('vouchers').filter((each) => each.number === number);
   if (sold.length === 0) return { code: 'voucher/unknown', found: number };
   const until = lastDayOf({ sold, state: books.row('voucherStates', number) });
-  const left = 0 - standsOn(evidence, `voucher:${number}`);
+  const left = 0 - evidence.standsOn(`voucher:${number}`);
   // Zones of clocks are a day apart at most.
   const isOver = until !== '' && until < new Date(Date.parse(at) + DAY).toISOString().slice(0, 10);
   return isOver && amount === left
@@ -110,7 +116,7 @@ export function judgeLapsed(
 /** What is moved goes to an account that there is, or makes a voucher that there was not. */
 export function judgeHeldMoved({ body }: EntryOf<'held.moved'>, evidence: Evidence): Doubt | null {
   // Of a customer's account goes only what they paid too much.
-  const left = -standsOn(evidence, body.from);
+  const left = -evidence.standsOn(body.from);
   if (heldParts(body.from)?.head === 'customer' && body.amount > left)
     return { code: 'held/overspent', found: body.amount, wanted: Math.max(0, left) };
   return targetFault(body.to, evidence);
@@ -140,8 +146,8 @@ export function givenOnAccount(
 }
 
 /** Whatever takes from what is kept for somebody takes no more than there is: two devices may each have known of it. */
-export function overspent(postings: readonly Posting[], { books }: Evidence): Doubt | null {
+export function overspent(postings: readonly Posting[], { books, joined }: Evidence): Doubt | null {
   const balances = new Map(books.rows('heldSums').map(({ account, amount }) => [account, amount]));
-  const found = overspends(postings, balances);
+  const found = overspends(postings, balances, joined);
   return found === null ? null : { code: 'held/overspent', found: found.taken, wanted: found.left };
 }

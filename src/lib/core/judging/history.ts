@@ -6,6 +6,8 @@ import type { BodyOf, EntryOf, Kind } from '../daybook/kinds';
 export type Judged =
   | 'business.set'
   | 'business.points'
+  | 'business.invoicing'
+  | 'business.reminders'
   | 'tax.set'
   | 'way.set'
   | 'item.set'
@@ -66,6 +68,8 @@ export class History {
 export const isJudged = (kind: Kind): kind is Judged =>
   kind === 'business.set' ||
   kind === 'business.points' ||
+  kind === 'business.invoicing' ||
+  kind === 'business.reminders' ||
   kind === 'reward.set' ||
   kind === 'tax.set' ||
   kind === 'way.set' ||

@@ -15,6 +15,14 @@ import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawe
 import { judgePointsMoved } from './points';
 import type { Evidence } from './evidence';
 import { judgeAsked, judgeHold, judgeResult } from './card';
+import { judgeCustomerJoined } from './customer';
+import {
+  judgeCredit,
+  judgeInvoice,
+  judgeInvoiceAsked,
+  judgeNumbered,
+  judgeReminder,
+} from './invoice';
 import { judgePayment } from './payment';
 import { judgeOrder, judgeOrderPaid, judgeOrderStage, judgeTerms } from './order';
 import { judgeHeldMoved, judgeLapsed, judgeVoucher, overspent } from './held';
@@ -40,6 +48,7 @@ type Judges = {
 
 const judges: Judges = {
   'device.set': judgeDevice,
+  'customer.joined': judgeCustomerJoined,
   'sale.rung': judgeSale,
   'sale.voided': judgeVoid,
   'void.undone': judgeVoidUndone,
@@ -90,6 +99,11 @@ const judges: Judges = {
   'order.terms': judgeTerms,
   'order.stage': judgeOrderStage,
   'order.paid': judgeOrderPaid,
+  'invoice.made': judgeInvoice,
+  'invoice.credited': judgeCredit,
+  'invoice.numbered': judgeNumbered,
+  'invoice.asked': judgeInvoiceAsked,
+  'reminder.asked': judgeReminder,
   'receipt.asked': judgeReceipt,
   'looseEnd.settled': judgeSettlement,
 };

@@ -29,8 +29,20 @@ const rulesThen = (stamp: string, { history, business }: Evidence): readonly Poi
   return rules.length === 0 ? [NO_POINTS] : rules;
 };
 
-const has = ({ books }: Evidence, customer: string, of: string): number =>
-  books.row('pointSums', `points:${customer} ${of}`)?.quantity ?? 0;
+const has = ({ books, joined }: Evidence, customer: string, of: string): number =>
+  sum(
+    joined
+      .accounts(`points:${customer}`)
+      .map((account) => books.row('pointSums', `${account} ${of}`)?.quantity ?? 0),
+  );
+
+/** The day on which their points moved last; empty for never. */
+const lastMoved = ({ books, joined }: Evidence, customer: string): string =>
+  joined
+    .records(customer)
+    .map((id) => books.row('pointStates', id)?.day ?? '')
+    .sort()
+    .at(-1) ?? '';
 
 /** A part that a customer's points or their reward paid: for what they are worth, and there. */
 export function promotionDoubt(
@@ -66,7 +78,7 @@ function worthFault(
   const rules = rulesThen(stamp, evidence);
   if (!rules.some((rule) => worthOf(points, rule) === clears))
     return { code: 'payment/points', found: clears, wanted: worthOf(points, rules[0]!) };
-  const movedOn = evidence.books.row('pointStates', customer)?.day ?? '';
+  const movedOn = lastMoved(evidence, customer);
   return rules.every((rule) => ranOut(rule, movedOn, near(at, -1)))
     ? { code: 'payment/points-over', found: movedOn }
     : null;
@@ -156,7 +168,7 @@ function givenDoubt(
   evidence: Evidence,
 ): Doubt | null {
   const { lines, total, taxes, customer = null } = body;
-  const others = given.find((part) => part.customer !== customer);
+  const others = given.find((part) => !evidence.joined.isSame(part.customer, customer));
   if (others !== undefined)
     return { code: 'payment/account', found: others.customer ?? '', wanted: customer ?? '' };
   const cleared = sum(given.map(({ clears }) => clears));

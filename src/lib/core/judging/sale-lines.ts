@@ -147,13 +147,14 @@ function isSumRight(
 function isStandingGranted(
   { gross, standing = 0 }: Line,
   { stamp, customer, standingName }: Selling,
-  { history, business }: Evidence,
+  evidence: Evidence,
 ): boolean {
   if (standing === 0) return true;
+  const { history, business } = evidence;
   const own =
     customer === undefined
       ? []
-      : history.inForce('customer.set', customer, stamp).map(({ discount }) => discount);
+      : evidence.agreedWith(customer, stamp).map(({ discount }) => discount);
   const groups = history
     .inForce('business.set', business, stamp)
     .flatMap(({ groups: all }) => all.filter(({ name }) => name === standingName))

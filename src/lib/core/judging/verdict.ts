@@ -55,6 +55,10 @@ export const EFFECT_OF = {
   'sale/order-price': 'doubted',
   'sale/order-off': 'doubted',
   'sale/order-more': 'doubted',
+  /** Records that there are not, of somebody who was forgotten, or joined in a circle. */
+  'customer/unknown': 'barred',
+  'customer/forgotten': 'barred',
+  'customer/circle': 'barred',
   'order/unknown': 'barred',
   'order/customer': 'barred',
   'order/event': 'barred',
@@ -63,6 +67,24 @@ export const EFFECT_OF = {
   'order/way': 'barred',
   'order/paid-again': 'barred',
   'order/paid-more': 'barred',
+  /** Of something that there is not, was voided or called off, or is asked for already. */
+  'invoice/unknown': 'barred',
+  'invoice/voided': 'barred',
+  'invoice/again': 'barred',
+  /** To somebody else than who bought; on another day; headed otherwise than the business is. */
+  'invoice/customer': 'barred',
+  'invoice/day': 'barred',
+  'invoice/vendor': 'barred',
+  'invoice/tax': 'barred',
+  'invoice/figures': 'barred',
+  'invoice/credit-more': 'barred',
+  'invoice/credit-what': 'barred',
+  /** Another invoice has it, this one has another, or the server never gave it. */
+  'invoice/number': 'barred',
+  /** Of another wording than the vendor's; before its day; sent already. */
+  'reminder/words': 'barred',
+  'reminder/early': 'barred',
+  'reminder/again': 'barred',
   'payment/voucher': 'doubted',
   /** For another amount than they are worth; they had run out; no such reward, or not then. */
   'payment/points': 'doubted',

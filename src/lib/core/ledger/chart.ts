@@ -1,4 +1,5 @@
 /** The vendor's chart of accounts: under which number and name each account of the journal is posted. */
+import { namesOf } from '../customer/joined';
 import { EXCHANGE, EXCHANGE_NAME } from '../payment/methods';
 import type { Books } from '../books/books';
 import { NOBODY } from '../books/names';
@@ -121,7 +122,7 @@ export function namesIn(books: Books): Names {
     people: by(books.rows('staff')).set(NOBODY, 'Nobody'),
     suppliers: by(books.rows('suppliers')),
     taxes: by(books.rows('taxes')),
-    customers: by(books.rows('customers')),
+    customers: namesOf(books.rows('customers')),
   };
 }
 

@@ -64,7 +64,7 @@ const named = (device: number) =>
     drawer: null,
   });
 const writer = new DeviceWriter(1);
-const erasure = eraseCustomer(writer.newId, customerId(1)).drafts[0]!;
+const erasure = eraseCustomer(writer.newId, [customerId(1)]).drafts[0]!;
 function customer(discount: string, creditLimit: number | null): Draft {
   const noted = customerDraft(1, 'Wren', writer.newId);
   return { ...noted, body: { ...noted.body, discount, creditLimit } };

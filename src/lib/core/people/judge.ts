@@ -39,6 +39,8 @@ const needs: Needs = {
   'business.lock': setUp,
   'business.cash': setUp,
   'business.points': setUp,
+  'business.invoicing': setUp,
+  'business.reminders': setUp,
   'reward.set': setUp,
   'tax.set': setUp,
   'category.set': setUp,
@@ -64,6 +66,8 @@ const needs: Needs = {
   'customer.consent': nothing,
   'customer.card': nothing,
   'customer.erased': setUp,
+  // What one of them has, the other can spend.
+  'customer.joined': setUp,
   'event.set': planEvent,
   'event.taxes': planEvent,
   'event.ways': planEvent,
@@ -137,6 +141,13 @@ const needs: Needs = {
   'order.stage': nothing,
   // Goods go out for it, and no money comes in here.
   'order.paid': () => ['voucher.set'],
+  // Of a sale it moves nothing; else somebody owes what nobody sold at the counter.
+  'invoice.made': ({ body }) => (body.of.is === 'sale' ? [] : ['invoice']),
+  'invoice.credited': () => ['invoice'],
+  // What the server said.
+  'invoice.numbered': nothing,
+  'invoice.asked': nothing,
+  'reminder.asked': () => ['invoice'],
   'receipt.asked': nothing,
   'looseEnd.settled': setUp,
   'looseEnd.handed': settle,
@@ -225,6 +236,8 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'business.lock': true,
   'business.cash': true,
   'business.points': true,
+  'business.invoicing': true,
+  'business.reminders': true,
   'reward.set': true,
   'tax.set': true,
   'category.set': true,
@@ -244,6 +257,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'customer.consent': false,
   'customer.card': false,
   'customer.erased': true,
+  'customer.joined': true,
   'event.set': true,
   'event.taxes': true,
   'event.ways': true,
@@ -312,6 +326,13 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'order.stage': true,
   // What others say: nothing has changed hands here.
   'order.paid': true,
+  // Nothing has changed hands: it is asked for, and has no number before it is accepted.
+  'invoice.made': true,
+  'invoice.credited': true,
+  'invoice.numbered': true,
+  'invoice.asked': false,
+  // Nothing is sent of what nobody was allowed to ask for.
+  'reminder.asked': true,
   'receipt.asked': false,
   'looseEnd.settled': true,
   'looseEnd.handed': true,

@@ -4,6 +4,7 @@
  */
 import { figureText, moneyText } from '../money/amount-text';
 import { quantityText, sum, thousandths } from '../money/units';
+import { taxName } from '../pricing/tax-name';
 import type { Receipt, ReceiptPart } from './receipt';
 
 /** One line of paper; `rule` is a line drawn across. */
@@ -108,10 +109,6 @@ function cameBack(
     text('What is left', money(total - sum(off)), 'strong');
   }
 }
-
-/** With its rate, unless the vendor’s own name says it. */
-const taxName = (name: string, rate: string): string =>
-  name.includes('%') ? name : `${name}, ${rate} %`;
 
 const AFTER = { left: '  left on it', owed: '  owed in all', points: '  points left' } as const;
 

@@ -89,15 +89,17 @@ function promotionsBack(sold: SoldSale, takes: readonly Posting[]): Figures['pro
   });
 }
 
-/** What comes back of an order was handed over all the same. */
-const postingsOfSale = ({ sale, lines }: SoldSale): readonly Posting[] =>
+/** What it moved. What comes back of an order was handed over all the same. */
+export const postingsOfSale = ({ sale, lines }: SoldSale): readonly Posting[] =>
   salePostings(
     figuresOfRows(
       { ...sale, place: soldFrom(sale) },
       lines.map((line) => ({ ...line, ordered: null })),
     ),
   );
-const goneOf = ({ before }: SoldSale): readonly Posting[] => before.flatMap(({ takes }) => takes);
+/** What came back of it so far. */
+export const goneOf = ({ before }: SoldSale): readonly Posting[] =>
+  before.flatMap(({ takes }) => takes);
 const surchargeLeft = ({ before }: SoldSale, part: string, surcharge: number): number =>
   surcharge -
   sum(

@@ -52,6 +52,7 @@ import {
   START,
 } from './made-up-business';
 import { ORDER_DOES, orderDrafts, type OrderStep } from './order-drafts';
+import { INVOICE_DOES, invoiceDrafts, type InvoiceStep } from './invoice-drafts';
 import { POINTS_DOES, pointsDrafts, type PointsStep } from './points-drafts';
 import { HELD_DOES, heldDrafts, type HeldStep } from './held-drafts';
 import { cameBack, corrected, exchanged, refunded, voided, type Writer } from './put-right-drafts';
@@ -95,6 +96,7 @@ export type Step =
   | { readonly does: 'customer'; readonly customer: number; readonly name: string }
   | { readonly does: 'consent'; readonly customer: number; readonly isGiven: boolean }
   | { readonly does: 'erase'; readonly customer: number }
+  | { readonly does: 'one person'; readonly customer: number; readonly into: number | null }
   | { readonly does: 'keep card'; readonly customer: number; readonly isKept: boolean }
   | { readonly does: 'aside'; readonly slip: number; readonly goods: number; readonly name: string }
   | { readonly does: 'take up' | 'throw away'; readonly slip: number }
@@ -131,6 +133,7 @@ export type Step =
   | { readonly does: 'cash rules'; readonly above: number }
   | HeldStep
   | PointsStep
+  | InvoiceStep
   | OrderStep
   | { readonly does: 'open'; readonly float: number }
   | { readonly does: 'count'; readonly counted: number };
@@ -240,6 +243,11 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
     isGiven: fc.boolean(),
   }),
   fc.record({ does: fc.constant('erase' as const), customer: customerNumber }),
+  fc.record({
+    does: fc.constant('one person' as const),
+    customer: customerNumber,
+    into: fc.option(customerNumber),
+  }),
   fc.record({
     does: fc.constant('keep card' as const),
     customer: customerNumber,
@@ -352,6 +360,15 @@ export const step: fc.Arbitrary<Step> = fc.oneof(
       amount: fc.integer({ min: 1, max: 2000 }),
     }),
   },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      does: fc.constant('invoice' as const),
+      what: fc.constantFrom(...INVOICE_DOES),
+      n: fc.integer({ min: 1, max: 2 }),
+      amount: fc.integer({ min: 20, max: 2000 }),
+    }),
+  },
   fc.record({ does: fc.constant('cash rules' as const), above: fc.nat({ max: 500 }) }),
   fc.record({ does: fc.constant('open' as const), float: fc.nat({ max: 20 }) }),
   fc.record({ does: fc.constant('count' as const), counted: fc.nat({ max: 50 }) }),
@@ -439,6 +456,8 @@ export class DeviceWriter implements Writer {
         return orderDrafts(this, what, null, now);
       case 'points':
         return pointsDrafts(this, what, null, now);
+      case 'invoice':
+        return invoiceDrafts(this, what, null, now);
       case 'held':
         return heldDrafts(this, what, null, now);
       case 'card': {
@@ -512,6 +531,15 @@ export class DeviceWriter implements Writer {
           ? keepCard({ newId, newSalt, customer, card, consent: 'spoken' })
           : takeCardOff(newId, customer);
         return outcome.ok ? outcome.drafts : [];
+      }
+      case 'one person': {
+        const { customer, into } = what;
+        if (customer === into) return [];
+        const body = {
+          customer: customerId(customer),
+          into: into === null ? null : customerId(into),
+        };
+        return [draft('customer.joined', this.newId(), null, body)];
       }
       case 'erase': {
         const body = { customer: customerId(what.customer) };

@@ -1,5 +1,6 @@
 /** Sales of any age: those that fit what was typed, and one with all that belongs to it. */
-import { beginsWords, wordsIn } from '../../core/entry-line/words';
+import { Joined } from '../../core/customer/joined';
+import { beginsWords, hasWords, wordsIn } from '../../core/entry-line/words';
 import { readAmount } from '../../core/money/amount-text';
 import { sum } from '../../core/money/units';
 import {
@@ -10,9 +11,10 @@ import {
   type SaleDocument,
 } from '../../core/sale/sale-document';
 import { asCorrected } from '../../core/sale/corrections';
-import type { Transaction } from 'sequelize';
+import { Op, type Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { recordsAmong } from './customer-records';
 import type { BookReader } from './read-books';
 
 /** Accents and capitals make no difference. */
@@ -165,7 +167,31 @@ async function people(
       patterns,
     ],
   ];
+  const several = await withSeveralRecords(books, business, words);
+  if (several.length > 0) buyers.push(['s.customer IN (?)', [several]]);
   return sellers.length === 0 ? buyers : [['s.`by` IN (?)', [sellers]], ...buyers];
+}
+
+/** All records of those people who have several, and of whom any says every word. */
+async function withSeveralRecords(
+  books: BookReader,
+  business: string,
+  words: readonly string[],
+): Promise<readonly string[]> {
+  const joinedTo = { joinedInto: { [Op.ne]: null } };
+  const behind = await books.rows(business, 'customers', joinedTo);
+  if (behind.length === 0) return [];
+  const rows = await recordsAmong(
+    books,
+    business,
+    behind.map(({ id }) => id),
+  );
+  const joined = new Joined(rows);
+  const found = rows.filter(
+    ({ isErased, name, company, email, phone }) =>
+      !isErased && hasWords([name, company, email, phone], words),
+  );
+  return [...new Set(found.flatMap(({ id }) => joined.records(id)))];
 }
 
 /** Null for a sale that this business has not. */

@@ -38,6 +38,8 @@ import { held } from './migrations/0035-held';
 import { orders } from './migrations/0036-orders';
 import { points } from './migrations/0037-points';
 import { customerMatters } from './migrations/0038-customer-matters';
+import { invoices } from './migrations/0039-invoices';
+import { joinedCustomers } from './migrations/0040-joined-customers';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -81,6 +83,8 @@ const migrations: readonly Migration[] = [
   orders,
   points,
   customerMatters,
+  invoices,
+  joinedCustomers,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -41,6 +41,11 @@ export async function eraseAll(
       "UPDATE books_orders SET note = '' WHERE business = ? AND customer = ?",
       { replacements: [business, customer], transaction },
     );
+    await database.sequelize.query(
+      "UPDATE books_invoices SET buyer = 'null', note = IF(sort = 'invoice', '', note) " +
+        'WHERE business = ? AND customer = ?',
+      { replacements: [business, customer], transaction },
+    );
     await eraseStored(database, business, customer, transaction);
     await eraseAside(database, business, customer, transaction);
   }

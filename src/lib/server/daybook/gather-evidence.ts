@@ -6,15 +6,23 @@ import { readEntry } from '../../core/daybook/read-entry';
 import { Evidence } from '../../core/judging/evidence';
 import { isJudged, type Judged } from '../../core/judging/history';
 import type { Row, TableName } from '../../core/books/tables';
+import { Joined } from '../../core/customer/joined';
+import { recordsAmong } from '../books/customer-records';
 import { EXCHANGE } from '../../core/payment/methods';
 import type { BookReader } from '../books/read-books';
+import { secretOf, sealOf } from '../invoices/number-seal';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { referencesOf, type References } from './references';
 import { storedEntry, type StoredText } from './stored-entry';
 
+/** Set-up that stands in the row of the business. */
+type OfBusiness = 'business.points' | 'business.invoicing' | 'business.reminders';
+const isOfBusiness = (kind: Judged): kind is OfBusiness =>
+  kind === 'business.points' || kind === 'business.invoicing' || kind === 'business.reminders';
+
 /** The tables that set-up of a kind stands in. */
-const TABLE_OF: Readonly<Record<Exclude<Judged, 'business.points'>, TableName>> = {
+const TABLE_OF: Readonly<Record<Exclude<Judged, OfBusiness>, TableName>> = {
   'business.set': 'businesses',
   'tax.set': 'taxes',
   'way.set': 'ways',
@@ -71,6 +79,7 @@ export async function gatherEvidence(
   const hasPeople = entries.some(({ kind }) => kind === 'staff.set');
   if (evidence.people.isEmpty && !hasPeople) return evidence;
   const references = referencesOf(entries);
+  await gatherCustomers(gathering, references, evidence);
   await gatherSetUp(gathering, references, evidence);
   await gatherRows(gathering, references, device, evidence);
   return evidence;
@@ -113,26 +122,52 @@ async function gatherPeople(
   }
 }
 
+/** Customers, and whatever else is of the same people: what one of their records has is theirs on all. */
+async function gatherCustomers(
+  { books, business, transaction }: Gathering,
+  { setUp, held, points }: References,
+  { history, books: evidence }: Evidence,
+): Promise<void> {
+  const wanted = setUp['customer.set'];
+  if (wanted.size === 0) return;
+  const rows = await recordsAmong(books, business, wanted, transaction);
+  for (const row of rows)
+    if (row.setStamp !== '') history.add('customer.set', row.id, row.setStamp, row);
+  evidence.put('customers', rows);
+  const joined = new Joined(rows);
+  if (joined.isEmpty) return;
+  for (const account of [...held]) for (const each of joined.accounts(account)) held.add(each);
+  for (const id of [...points]) for (const each of joined.records(id)) points.add(each);
+}
+
 async function gatherSetUp(
   { books, business, transaction }: Gathering,
   { setUp }: References,
   { history }: Evidence,
 ): Promise<void> {
   for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
-    // It stands in the row of the business.
-    if (kind === 'business.points' || (ids.size === 0 && kind !== 'business.set')) continue;
+    // Customers are gathered with all their records.
+    if (isOfBusiness(kind) || kind === 'customer.set') continue;
+    if (ids.size === 0 && kind !== 'business.set') continue;
     const where = kind === 'business.set' ? { id: business } : { id: [...ids] };
     const rows = await books.rows(business, TABLE_OF[kind], where, transaction);
     for (const row of rows as unknown as readonly { id: string; setStamp: string }[]) {
       // The row has the fields of the body, and stamps beside them.
-      if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row);
+      if (row.setStamp !== '') history.add(kind, row.id, row.setStamp, row as never);
     }
-    if (kind === 'business.set') addPointsRule(rows as unknown as readonly Row<'businesses'>[]);
+    if (kind === 'business.set') addOfBusiness(rows as unknown as readonly Row<'businesses'>[]);
   }
 
-  function addPointsRule(rows: readonly Row<'businesses'>[]): void {
-    for (const { pointsRule, pointsStamp } of rows)
+  function addOfBusiness(rows: readonly Row<'businesses'>[]): void {
+    for (const row of rows) {
+      const { pointsRule, pointsStamp, invoicing, invoicingStamp } = row;
+      const { reminders, remindersStamp } = row;
+      if (remindersStamp !== '')
+        history.add('business.reminders', business, remindersStamp, { steps: [...reminders] });
       if (pointsRule !== null) history.add('business.points', business, pointsStamp, pointsRule);
+      if (invoicing !== null)
+        history.add('business.invoicing', business, invoicingStamp, invoicing);
+    }
   }
 }
 
@@ -158,6 +193,7 @@ async function gatherRows(
   await put('lists', 'id', references.lists);
   await put('listSums', 'list', references.moved);
   await put('counts', 'id', references.counts);
+  await gatherInvoices();
   const found = await put('sales', 'id', sales);
   await put('saleLines', 'sale', references.voided);
   await put('voids', 'sale', references.voided);
@@ -217,6 +253,37 @@ async function gatherRows(
   if (references.asksAboutOwnPrices)
     evidence.hasOwnPrices = await books.any(business, 'items', 'otherPrice', transaction);
 
+  /** And of credit notes the sale that their invoice is of. */
+  async function gatherInvoices(): Promise<void> {
+    const { invoices, credited, invoicesOf, invoiceNumbers } = references;
+    const about = [
+      ...(await put('invoices', 'id', invoices)),
+      ...(await put('invoices', 'source', invoicesOf)),
+    ];
+    for (const { id, sourceIs, source } of about) {
+      if (!credited.has(id) || sourceIs !== 'sale' || source === null) continue;
+      sales.add(source);
+      references.voided.add(source);
+    }
+    await put('reminders', 'invoice', invoices);
+    await put('invoices', 'credits', new Set(about.map(({ id }) => id)));
+    if (invoiceNumbers.length === 0) return;
+    const own = invoiceNumbers.map(({ invoice }) => invoice);
+    const said = invoiceNumbers.map(({ series, n }) => [series, n]);
+    const given = await select<{ invoice: string; series: string; n: string; number: string }>(
+      books.database,
+      'SELECT invoice, series, n, number FROM invoice_numbers WHERE business = ? ' +
+        'AND (invoice IN (?) OR (series, n) IN (?))',
+      [business, own, said],
+      transaction,
+    );
+    evidence.invoiceNumbers = given.map((each) => ({ ...each, n: Number(each.n) }));
+    const secret = await secretOf(books.database, business, transaction);
+    if (secret === null) return;
+    for (const each of invoiceNumbers)
+      if (sealOf(secret, business, each) === each.seal) evidence.sealed.add(each.entry);
+  }
+
   async function gatherRefunds(ids: ReadonlySet<string>, { refunds }: Evidence): Promise<void> {
     if (ids.size === 0) return;
     const rows = await select<{ refund: string; state: string }>(
@@ -248,7 +315,7 @@ export async function deepen(
 ): Promise<void> {
   const { setUp } = referencesOf([entry]);
   for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
-    const isOfAll = kind === 'business.set' || kind === 'business.points';
+    const isOfAll = kind === 'business.set' || isOfBusiness(kind);
     if (ids.size === 0 && !isOfAll) continue;
     const isOf = isOfAll ? '' : "AND JSON_VALUE(entry, '$.body.id') IN (?) ";
     const rows = await select<{ entry: string; held: string }>(

@@ -1,6 +1,6 @@
 /**
- * What an append leaves to be done behind the answers, in its own transaction: receipts to send, and what
- * devices say of cards, to be asked of the acquirer.
+ * What an append leaves to be done behind the answers, in its own transaction: receipts and invoices to send, and what
+ * devices say of cards, to be asked of the acquirer. What an entry says of numbers of invoices is noted as given.
  */
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
@@ -22,6 +22,7 @@ export async function queueBehind(
   const counts = appended.filter(({ state }) => state === 'applied' || state === 'doubted');
   const receipts: string[] = [];
   const checks: string[] = [];
+  const numbers: string[] = [];
   for (const { known } of counts) {
     if (known === null) continue;
     const { id, business } = known;
@@ -29,6 +30,14 @@ export async function queueBehind(
       receipts.push(
         mysql.format("(?, ?, 'due', 0, 0, ?, ?)", [business, id, known.body.way, arrival]),
       );
+    if (known.kind === 'invoice.asked')
+      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'invoice', ?)", [business, id, arrival]));
+    if (known.kind === 'reminder.asked')
+      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'reminder', ?)", [business, id, arrival]));
+    if (known.kind === 'invoice.numbered') {
+      const { series, n, invoice, number } = known.body;
+      numbers.push(mysql.format('(?, ?, ?, ?, ?)', [business, series, n, invoice, number]));
+    }
     const payment = spokenOf(known);
     if (payment !== null)
       checks.push(mysql.format('(?, ?, ?, ?)', [business, id, payment, arrival]));
@@ -37,6 +46,13 @@ export async function queueBehind(
     await sequelize.query(
       'INSERT IGNORE INTO receipts_sent (business, id, state, tries, triedAt, way, arrived) VALUES ' +
         receipts.join(','),
+      { transaction },
+    );
+  // Given before the server was set back to an earlier day: nobody else gets it now.
+  if (numbers.length > 0)
+    await sequelize.query(
+      'INSERT IGNORE INTO invoice_numbers (business, series, n, invoice, number) VALUES ' +
+        numbers.join(','),
       { transaction },
     );
   if (checks.length > 0)

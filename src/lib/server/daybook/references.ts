@@ -1,6 +1,6 @@
 /** What entries speak of: ids of records and rows that the judge wants to see. */
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
-import type { KnownEntry } from '../../core/daybook/kinds';
+import type { BodyOf, KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
 import { heldParts } from '../../core/held/held-account';
 import { journalOf } from '../../core/journal';
@@ -45,6 +45,12 @@ export interface References {
   readonly points: Set<string>;
   /** Orders of customers: agreed, handed over, paid for. */
   readonly orders: Set<string>;
+  /** Invoices that it is about, those of them that it credits, and what they may be of: sales and orders. */
+  readonly invoices: Set<string>;
+  readonly credited: Set<string>;
+  readonly invoicesOf: Set<string>;
+  /** Numbers that it says were given. */
+  readonly invoiceNumbers: (BodyOf<'invoice.numbered'> & { readonly entry: string })[];
   readonly devices: Set<string>;
   /** Entries that are settled as loose ends. */
   readonly settled: Set<string>;
@@ -57,6 +63,8 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     setUp: {
       'business.set': new Set(),
       'business.points': new Set(),
+      'business.invoicing': new Set(),
+      'business.reminders': new Set(),
       'tax.set': new Set(),
       'way.set': new Set(),
       'item.set': new Set(),
@@ -89,6 +97,10 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     vouchers: new Set(),
     points: new Set(),
     orders: new Set(),
+    invoices: new Set(),
+    credited: new Set(),
+    invoicesOf: new Set(),
+    invoiceNumbers: [],
     devices: new Set(),
     settled: new Set(),
     asksAboutCarried: false,
@@ -127,7 +139,10 @@ function note(entry: KnownEntry, found: References): void {
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       if (customer !== undefined) setUp['customer.set'].add(customer);
       for (const { item, tax, ordered, pays } of lines) {
-        if (pays !== undefined) found.sales.add(pays);
+        if (pays !== undefined) {
+          found.sales.add(pays);
+          found.invoices.add(pays);
+        }
         if (item !== null) setUp['item.set'].add(item);
         if (ordered !== undefined) found.orders.add(ordered.order);
         for (const id of Object.keys(tax)) setUp['tax.set'].add(id);
@@ -299,6 +314,10 @@ function note(entry: KnownEntry, found: References): void {
     case 'device.set':
       found.devices.add(entry.body.id);
       return;
+    case 'customer.joined':
+      setUp['customer.set'].add(entry.body.customer);
+      if (entry.body.into !== null) setUp['customer.set'].add(entry.body.into);
+      return;
     // These speak of nothing else.
     case 'order.set':
       found.orders.add(entry.body.id);
@@ -317,6 +336,30 @@ function note(entry: KnownEntry, found: References): void {
       found.orders.add(entry.body.order);
       setUp['way.set'].add(entry.body.way);
       return;
+    case 'invoice.made': {
+      const { customer, of, taxes } = entry.body;
+      setUp['customer.set'].add(customer);
+      for (const { id } of taxes) setUp['tax.set'].add(id);
+      if (of.is === 'order') found.orders.add(of.order);
+      if (of.is === 'sale') {
+        found.sales.add(of.sale);
+        found.voided.add(of.sale);
+      }
+      if (of.is !== 'own') found.invoicesOf.add(of.is === 'sale' ? of.sale : of.order);
+      return;
+    }
+    case 'invoice.credited':
+      found.invoices.add(entry.body.invoice);
+      found.credited.add(entry.body.invoice);
+      return;
+    case 'invoice.asked':
+    case 'reminder.asked':
+      found.invoices.add(entry.body.invoice);
+      return;
+    case 'invoice.numbered':
+      found.invoices.add(entry.body.invoice);
+      found.invoiceNumbers.push({ ...entry.body, entry: entry.id });
+      return;
     case 'voucher.set':
     case 'voucher.lapsed':
     case 'held.moved':
@@ -327,6 +370,8 @@ function note(entry: KnownEntry, found: References): void {
     case 'business.set':
     case 'business.cash':
     case 'business.points':
+    case 'business.invoicing':
+    case 'business.reminders':
     case 'reward.set':
     case 'points.moved':
     case 'business.lock':

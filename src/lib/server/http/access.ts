@@ -61,6 +61,7 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/sales/[id]': 'device',
   'GET /api/documents/[id]': 'device',
   'GET /api/held': 'device',
+  'POST /api/invoices/number': 'device',
   'GET /api/kept': 'device',
   'GET /api/cards/key': 'device',
   'GET /api/cards/report': 'device',

@@ -6,6 +6,11 @@ export interface Mail {
   readonly subject: string;
   /** Plain text, lines as they are to be read. */
   readonly text: string;
+  readonly attachments?: readonly {
+    readonly filename: string;
+    readonly contentType: string;
+    readonly content: Buffer | string;
+  }[];
   /** Tells a letter that is sent again from another one. */
   readonly messageId?: string;
 }
@@ -25,7 +30,11 @@ export function smtpMailer(url: string, from: string): Mailer {
   const transport = createTransport(url, { from });
   return {
     send: async (mail) => {
-      await transport.sendMail({ ...mail });
+      const { attachments = [], ...letter } = mail;
+      await transport.sendMail({
+        ...letter,
+        attachments: attachments.map((each) => ({ ...each })),
+      });
     },
     close: () => transport.close(),
   };

@@ -1,5 +1,5 @@
 /**
- * Sends the receipts that were asked for, each once. One is claimed before it is handed over, so that of
+ * Sends the receipts and invoices that were asked for, each once. One is claimed before it is handed over, so that of
  * several processes one sends it; one that died with it in its hand is tried again after a while, under
  * the same message id, by which a mailbox and a gateway tell that they have it already.
  */
@@ -17,7 +17,10 @@ import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { Mailer } from '../mail/mailer';
 import type { TextSender } from '../texts/text-sender';
-import { receiptLetter } from '../words/letters';
+import { invoiceFor } from '../invoices/invoice-letter';
+import { reminderFor } from '../invoices/reminder-letter';
+import { log } from '../services';
+import { receiptLetter, type Letter } from '../words/letters';
 
 const AT_ONCE = 20;
 /** Of one business in a round, so that whoever asks for many does not hold up the others. */
@@ -37,9 +40,13 @@ export interface Carriers {
 interface Due {
   readonly business: string;
   readonly id: string;
-  readonly way: ReceiptWay;
-  readonly sale: string;
-  readonly isGift: number;
+  readonly way: ReceiptWay | 'invoice' | 'reminder';
+  /** Of a receipt; null for an invoice, and the other way round. */
+  readonly sale: string | null;
+  readonly isGift: number | null;
+  readonly invoice: string | null;
+  /** The invoice that somebody is reminded of. */
+  readonly reminder: string | null;
   readonly entry: string;
 }
 
@@ -55,19 +62,21 @@ export async function sendReceipts(
   now: number,
 ): Promise<number> {
   const ways = [
-    ...(carriers.mailer === null ? [] : ['email']),
+    ...(carriers.mailer === null ? [] : ['email', 'invoice', 'reminder']),
     ...(carriers.texts === null ? [] : ['text']),
   ];
   if (ways.length === 0) return 0;
   const due = await select<Due>(
     database,
-    `SELECT d.business, d.id, d.way, a.sale, a.isGift, e.entry FROM (
+    `SELECT d.business, d.id, d.way, a.sale, a.isGift, i.invoice, r.invoice AS reminder, e.entry FROM (
        SELECT s.business, s.id, s.way, s.arrived,
          ROW_NUMBER() OVER (PARTITION BY s.business ORDER BY s.arrived, s.id) AS nth
        FROM receipts_sent s WHERE ${CAN_BE_SENT} AND s.dueAt <= ?) d
-     JOIN books_receipt_asks a ON a.business = d.business AND a.id = d.id
+     LEFT JOIN books_receipt_asks a ON a.business = d.business AND a.id = d.id
+     LEFT JOIN books_invoice_asks i ON i.business = d.business AND i.id = d.id
+     LEFT JOIN books_reminders r ON r.business = d.business AND r.id = d.id
      JOIN daybook_entries e ON e.business = d.business AND e.id = d.id
-     WHERE d.nth <= ? ORDER BY d.arrived, d.id LIMIT ?`,
+     WHERE d.nth <= ? AND (a.id IS NOT NULL OR i.id IS NOT NULL OR r.id IS NOT NULL) ORDER BY d.arrived, d.id LIMIT ?`,
     [ways, MOST_TRIES, now, OF_EACH, AT_ONCE],
   );
   for (const each of due) {
@@ -91,10 +100,17 @@ export async function sendReceipts(
   return Number(waiting?.many ?? 0);
 }
 
+/** Whether the invoice that it is about has its number: with it, or with the push that brings it, it is sent. */
+const isNumbered = (table: string): string =>
+  `EXISTS (SELECT 1 FROM ${table} x JOIN books_invoice_numbers n ` +
+  'ON n.business = x.business AND n.id = x.invoice WHERE x.business = s.business AND x.id = s.id)';
+
 /** Due, by ways that are open here, and of a business whose owner reads the mail of their address. */
 const CAN_BE_SENT =
   "s.state = 'due' AND s.way IN (?) AND s.tries < ? AND EXISTS (SELECT 1 FROM access_owners o " +
-  'WHERE o.business = s.business AND o.verified IS NOT NULL)';
+  'WHERE o.business = s.business AND o.verified IS NOT NULL) ' +
+  "AND (s.way NOT IN ('invoice', 'reminder') " +
+  `OR ${isNumbered('books_invoice_asks')} OR ${isNumbered('books_reminders')})`;
 
 const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10);
 const tomorrow = (now: number): number => (Math.floor(now / DAY) + 1) * DAY;
@@ -126,8 +142,14 @@ async function sendOne(
   const to = apart?.data.to;
   // Erased since: there is nobody to send it to.
   if (to === undefined) return 'sent';
-  const made = await receiptFor(due, books);
-  if (made === null) return 'again';
+  const letter = await letterFor(due, database, books, now).catch((error: unknown) => {
+    // One that cannot be set holds up no other.
+    log.error({ name: error instanceof Error ? error.name : 'unknown' }, 'a letter cannot be set');
+    return null;
+  });
+  if (letter === null) return 'again';
+  // It was paid meanwhile: nobody is reminded of it.
+  if (letter === 'not needed') return 'sent';
   const [ofBusiness, ofAddress] = [due.business, `to ${to.toLowerCase()}`];
   const day = dayOf(now);
   if (
@@ -135,11 +157,9 @@ async function sendOne(
     (await sentOn(database, ofAddress, day)) >= MOST_A_DAY.address
   )
     return 'tomorrow';
-  const { receipt, words } = made;
   try {
-    if (due.way === 'text')
-      await texts?.send({ id: due.id, to, text: receiptMessage(receipt, words) });
-    else await mailer?.send({ ...receiptLetter(receipt, words), to, messageId: messageId(due) });
+    if (due.way === 'text') await texts?.send({ id: due.id, to, text: letter.text });
+    else await mailer?.send({ ...letter, to, messageId: messageId(due) });
   } catch {
     return 'again';
   }
@@ -169,11 +189,28 @@ async function countSent(sequelize: Sequelize, who: string, day: string): Promis
 
 const messageId = ({ id }: Due): string => `<${id}@stall-till>`;
 
-/** Null while its sale has not come yet. */
+/** What is sent; null while its sale has not come yet. */
+async function letterFor(
+  due: Due,
+  database: Database,
+  books: BookReader,
+  now: number,
+): Promise<Letter | 'not needed' | null> {
+  if (due.reminder !== null) return await reminderFor(books, due.business, due.id, now);
+  if (due.invoice !== null) return await invoiceFor(books, due.business, due.invoice);
+  const made = await receiptFor(due, books);
+  if (made === null) return null;
+  const { receipt, words } = made;
+  return due.way === 'text'
+    ? { subject: '', text: receiptMessage(receipt, words) }
+    : receiptLetter(receipt, words);
+}
+
 async function receiptFor(
   { business, sale: id, isGift }: Due,
   books: BookReader,
 ): Promise<{ readonly receipt: Receipt; readonly words: PaperWords } | null> {
+  if (id === null) return null;
   const [sale] = await books.rows(business, 'sales', { id });
   const [own] = await books.rows(business, 'businesses', { id: business });
   if (sale === undefined || own === undefined) return null;

@@ -1,4 +1,5 @@
 /** What letters say: to owners, and receipts. */
+import { invoicePaper, invoiceText, type InvoiceDocument } from '../../core/invoice/invoice-paper';
 import { receiptCode, type Receipt } from '../../core/receipt/receipt';
 import { paperLines, plainText, type PaperWords } from '../../core/receipt/receipt-text';
 import type { Mail } from '../mail/mailer';
@@ -7,7 +8,7 @@ export type Notice = 'passkey added' | 'password set' | 'device code';
 /** Characters in a line of a receipt. */
 const LETTERS = 44;
 
-type Letter = Pick<Mail, 'subject' | 'text'>;
+export type Letter = Pick<Mail, 'subject' | 'text' | 'attachments'>;
 
 const subjects: Readonly<Record<Notice, string>> = {
   'passkey added': 'A passkey was added to your Stall Till account',
@@ -55,6 +56,23 @@ export const resetLetter = (token: string, origin: string): Letter => ({
     'The link is good once. If it was not you, leave it; nothing changes.',
   ].join('\n'),
 });
+
+/** An invoice, a payment request or a credit note. */
+export const invoiceWords = (document: InvoiceDocument): Letter => {
+  const { title, number } = invoicePaper(document);
+  const vendor = document.vendor.name;
+  return {
+    subject: `${title} ${number} from ${vendor}`,
+    text: [
+      invoiceText(document),
+      '',
+      'It is attached as a PDF, and where the law has it so as a file for programs (UBL).',
+      `It was sent for ${vendor}, where somebody gave this address. We know of no other account`,
+      'than the one on it: if a later letter names another, ask them by telephone first.',
+      '',
+    ].join('\n'),
+  };
+};
 
 /** The receipt of a sale. */
 export const receiptLetter = (receipt: Receipt, words: PaperWords): Letter => ({

@@ -46,6 +46,9 @@ const sentences = {
   'find/typed': (most: number) =>
     `Say in \`find\` what to find: a number, an amount or goods, at most ${String(most)} characters.`,
 
+  'invoice/not-here':
+    'The server does not know this invoice yet, or not how invoices are numbered; ask again once it does.',
+
   'code/unknown': 'This code is not known. Check it, or ask for a new one.',
   'code/expired': 'This code has run out. Ask for a new one.',
   'code/used':

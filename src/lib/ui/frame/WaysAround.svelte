@@ -37,6 +37,7 @@
     '/customers': '/set-up',
     '/vouchers': '/set-up',
     '/points': '/set-up',
+    '/invoices': '/books',
     '/orders': '/waiting',
     '/devices': '/set-up',
     '/loose-ends': '/set-up',

@@ -1,4 +1,5 @@
 /** Sentences about customers. */
+import type { JoinRefusal } from '../../core/customer/join-customers';
 import type { CustomerRefusal } from '../../core/customer/set-customer';
 import type { ConsentWay } from '../../core/daybook/kinds/customer-consent';
 
@@ -26,3 +27,25 @@ export function customerRefusalWords(refusal: CustomerRefusal): string {
       return 'This customer has been forgotten; add them anew.';
   }
 }
+
+/** What is known of a customer, as it is asked for. */
+export const DETAIL_NAMES = {
+  name: 'Name',
+  company: 'Company',
+  email: 'E-mail',
+  phone: 'Telephone',
+  address: 'Address',
+  taxNumber: 'Tax number',
+  code: 'Card',
+  note: 'Note',
+} as const;
+
+const JOIN_REFUSALS: Readonly<Record<JoinRefusal['code'] | 'slip/gone', string>> = {
+  'slip/gone': 'That slip is over.',
+  'join/same': 'That is the same record; choose another one.',
+  'join/already': 'They are one already.',
+  'join/forgotten': 'One of them was forgotten meanwhile: nobody is one with them.',
+  'join/unknown': 'This device does not know one of them any more.',
+};
+export const joinRefusalWords = ({ code }: { readonly code: keyof typeof JOIN_REFUSALS }): string =>
+  JOIN_REFUSALS[code];

@@ -17,6 +17,7 @@ export const kindWords: Readonly<Record<DocumentKind | 'sale', KindWords>> = {
   event: { one: 'Event', many: 'Events' },
   customer: { one: 'Customer', many: 'Customers' },
   order: { one: 'Order', many: 'Quotes and orders' },
+  invoice: { one: 'Invoice', many: 'Invoices' },
   voucher: { one: 'Voucher', many: 'Vouchers' },
   item: { one: 'Goods', many: 'Goods' },
   supplier: { one: 'Supplier', many: 'Suppliers' },

@@ -1,4 +1,5 @@
 /** What is said of accounts that somebody holds: what a customer owes, their credit, vouchers. */
+import type { Row } from '../../core/books/tables';
 import type { SetHeldRefusal } from '../../core/held/set-held';
 import type { HeldMove } from '../../core/held/statement';
 import { lastDayOf, type HeldFacts, type HeldRefusal } from '../../core/held/spend';
@@ -106,6 +107,16 @@ export function heldSaying(method: string, facts: HeldFacts, money: MoneyWords):
 }
 
 /** What may be owed, until when, and whether it is more than that. */
+/** What is agreed with a customer: a discount, how much they may owe, and for how long. */
+export const agreedWords = (
+  { discount, creditLimit, terms }: Pick<Row<'customers'>, 'discount' | 'creditLimit' | 'terms'>,
+  money: MoneyWords,
+): string =>
+  [
+    discount === '0' ? 'no discount' : `${discount} % off`,
+    limitWords(0, creditLimit, terms, money),
+  ].join('; ');
+
 export function limitWords(
   owes: number,
   limit: number | null,
@@ -135,6 +146,8 @@ const MOVES: Readonly<Partial<Record<Kind, string>>> = {
   'refund.made': 'Given back without a sale',
   'order.paid': 'Paid where it was ordered',
   'voucher.lapsed': 'Ran out',
+  'invoice.made': 'Invoice',
+  'invoice.credited': 'Invoice credited',
 };
 
 /** What moved on an account, in a word or two; its sale is named beside it. */

@@ -2,6 +2,7 @@
   /** The bank: statements taken in, what each line is, and what is still to come. */
   import { dayWords } from '$lib/ui/words/date-words';
   import { openWords } from '$lib/ui/words/bank-words';
+  import { InvoicesNow } from '../invoices/invoices-now.svelte';
   import { useStall } from '../stall.svelte';
   import { AskedBank } from './bank.svelte';
   import BankAccounts from './BankAccounts.svelte';
@@ -13,6 +14,7 @@
   const money = $derived(stall.money);
   const bank = new AskedBank(stall);
   const now = $derived(bank.now);
+  const invoices = new InvoicesNow(() => undefined);
   const eventName = (id: string): string =>
     now?.events.find((event) => event.id === id)?.name ?? 'an event';
   const toCome = $derived(
@@ -53,7 +55,7 @@
         <section class="grid gap-3" aria-labelledby="open">
           <h2 id="open">To look at</h2>
           {#each now.open as line (line.id)}
-            <BankLine {bank} {line} {eventName} />
+            <BankLine {bank} {line} {eventName} invoices={invoices.all} />
           {:else}
             <p class="sheet" data-testid="bank-none">
               {now.done.length === 0

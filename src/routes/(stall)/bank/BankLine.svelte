@@ -4,6 +4,8 @@
   import type { CostProposal } from '$lib/core/bank/due-costs';
   import { joinBank, noneOfOurs, payByLine } from '$lib/core/bank/join-bank';
   import type { Proposal } from '$lib/core/bank/match-bank';
+  import type { InvoiceNow } from '$lib/core/invoice/invoice-state';
+  import { invoicesNamed } from '$lib/core/invoice/named-invoices';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { bankRefusalWords, costWords, openWords } from '$lib/ui/words/bank-words';
@@ -17,8 +19,10 @@
     bank: AskedBank;
     line: BankLineNow;
     eventName: (id: string) => string;
+    /** All that there are. */
+    invoices: readonly InvoiceNow[];
   }
-  const { bank, line, eventName }: Props = $props();
+  const { bank, line, eventName, invoices }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const now = $derived(bank.now);
@@ -28,6 +32,10 @@
   const openOf = (key: string) => now?.money.find((each) => each.key === key);
   const fitting = $derived(
     (now?.money ?? []).filter(({ amount }) => Math.sign(amount) === Math.sign(line.left)),
+  );
+  /** What somebody paid by transfer, and said for which invoice. */
+  const named = $derived(
+    line.left > 0 ? invoicesNamed(`${line.reference} ${line.text}`, invoices) : [],
   );
   const account = $derived(now?.accounts.find(({ id }) => id === line.account)?.name ?? '');
   const none = $derived(
@@ -183,6 +191,19 @@
             onGo={(lender) => payAll(each, lender)}
           />
         </div>
+      </div>
+    {/each}
+    {#each named.slice(0, 4) as { invoice, number, left } (invoice.id)}
+      <div class="bg-base-200/60 grid gap-2 rounded-xl p-3" data-testid="named-invoice">
+        <p>
+          Invoice {number} to {invoice.buyer?.company || invoice.buyer?.name || 'somebody'},
+          {money.text(left)} to pay
+          <span class="soft block text-sm"
+            >by its number{left === line.left ? '' : `; the line is ${money.text(line.left)}`}. Its
+            payment is taken there; then the line is that.</span
+          >
+        </p>
+        <div><a class="btn btn-quiet" href="/invoices/{invoice.id}">Open the invoice</a></div>
       </div>
     {/each}
     <div class="flex flex-wrap gap-2">

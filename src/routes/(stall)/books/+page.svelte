@@ -22,6 +22,7 @@
   <div class="flex flex-wrap items-center justify-between gap-3">
     <h1>Books</h1>
     <span class="flex flex-wrap gap-2">
+      <a class="btn btn-quiet px-5" href="/invoices">Invoices</a>
       <a class="btn btn-quiet px-5" href="/bank">The bank</a>
       <a class="btn btn-quiet px-5" href="/ledger">The ledger</a>
       <a class="btn btn-quiet px-5" href="/season">The season</a>

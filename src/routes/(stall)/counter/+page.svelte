@@ -10,6 +10,7 @@
   import { stageOf } from '$lib/core/event/stage';
   import { readQuantity } from '$lib/core/money/typed';
   import type { PutWith, SlipRefusal } from '$lib/core/slip/open-slip';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import EntryLine from '$lib/ui/counter/EntryLine.svelte';
   import { keyOf, type CounterKey } from '$lib/ui/counter/keys';
@@ -90,7 +91,12 @@
   /** Whoever has this card buys; two devices out of touch may have given it twice. */
   async function putCustomer(code: string): Promise<void> {
     const all = await db.books.customers.where('code').equalsIgnoreCase(code).toArray();
-    const found = all.filter((each) => isKnownBy(each, code));
+    const known = all.filter((each) => isKnownBy(each, code));
+    const people = await Promise.all(known.map(({ id }) => customerOf(db, id)));
+    const found = known.flatMap((own, at) => {
+      const whose = people[at] ?? own;
+      return people.findIndex((each) => each?.id === whose.id) === at ? [whose] : [];
+    });
     const [only] = found;
     if (only === undefined || found.length > 1) {
       toast.error(

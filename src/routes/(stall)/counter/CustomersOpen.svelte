@@ -1,6 +1,7 @@
 <!-- What is quoted to whoever is on the slip, kept for them, or theirs to collect: one tap away. -->
 <script lang="ts">
   import { isOpen, type OrderNow } from '$lib/core/order/order-state';
+  import { personOf } from '$lib/device/customer-records';
   import { ordersOf } from '$lib/device/orders';
   import { live } from '$lib/device/live.svelte';
   import { SORT_WORDS } from '$lib/ui/words/order-words';
@@ -16,7 +17,7 @@
   const found = live(
     () => {
       const [who, { today }] = [customer, stall];
-      return () => ordersOf(stall.db, who, today);
+      return async () => ordersOf(stall.db, (await personOf(stall.db, who)).records, today);
     },
     [] as readonly OrderNow[],
   );

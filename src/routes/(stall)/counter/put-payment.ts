@@ -1,5 +1,6 @@
 /** What a customer pays in goes on the open slip: what they owe first, and what is more as their credit. */
 import { headOfAccount } from '$lib/core/held/held-account';
+import { documentOf, type OpenItem } from '$lib/core/held/statement';
 import { paidInFor } from '$lib/core/held/set-held';
 import { readAmount } from '$lib/core/money/amount-text';
 import type { SlipCustomer } from '$lib/core/slip/open-slip';
@@ -9,7 +10,7 @@ import type { Stall } from '../stall.svelte';
 
 /**
  * @param typed What is paid in; nothing typed is all that they owe.
- * @param debt The sale that is paid before older ones, and what is left of it; nothing typed is that.
+ * @param debt The sale or invoice that is paid before older ones, and what is left of it; nothing typed is that.
  * @returns How much in minor units, or what is wrong, in words.
  */
 export function putPayment(
@@ -17,7 +18,7 @@ export function putPayment(
   customer: SlipCustomer,
   typed: string,
   owes: number,
-  debt?: { readonly sale: string; readonly number: string; readonly left: number },
+  debt?: Pick<OpenItem, 'sale' | 'invoice' | 'number' | 'left'>,
 ): { readonly amount: number } | { readonly wrong: string } {
   const all = money.plain(debt?.left ?? Math.max(0, owes));
   const read = readAmount(typed.trim() === '' ? all : typed, money.currency);
@@ -29,7 +30,7 @@ export function putPayment(
         ...{ account, amount, name: HELD_LINES[headOfAccount(account)] },
         ...(debt === undefined || headOfAccount(account) !== 'customer'
           ? { detail: '' }
-          : { detail: `for ${debt.number}`, pays: debt.sale }),
+          : { detail: `for ${debt.number}`, pays: documentOf(debt) }),
       }),
     ),
   ];

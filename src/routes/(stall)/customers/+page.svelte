@@ -1,5 +1,6 @@
 <script lang="ts">
   import { findCustomers } from '$lib/core/customer/find-customers';
+  import { Joined, mayKeep } from '$lib/core/customer/joined';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../stall.svelte';
   import CustomersAsFile from './CustomersAsFile.svelte';
@@ -8,7 +9,11 @@
   const AT_MOST = 100;
   let typed = $state('');
   const all = live(() => () => db.books.customers.toArray(), []);
-  const found = $derived(findCustomers(typed, all.value));
+  const joined = $derived(new Joined(all.value));
+  const found = $derived(findCustomers(typed, all.value, joined));
+  const byId = $derived(new Map(all.value.map((each) => [each.id, each])));
+  const mayKeepThem = (id: string): boolean =>
+    mayKeep(joined.records(id).flatMap((record) => byId.get(record) ?? []));
 </script>
 
 <div class="page page-text gap-5">
@@ -21,7 +26,7 @@
     <input class="input w-full text-lg" bind:value={typed} autocomplete="off" />
   </label>
   <ul class="sheet grid gap-1" data-testid="customers">
-    {#each found.slice(0, AT_MOST) as { id, name, company, phone, mayKeep } (id)}
+    {#each found.slice(0, AT_MOST) as { id, name, company, phone } (id)}
       <li>
         <a
           class="hover:bg-base-200 flex min-h-14 flex-wrap items-center justify-between gap-2 rounded-lg px-3"
@@ -29,7 +34,7 @@
         >
           <span><b class="text-lg">{name}</b>{company === '' ? '' : `, ${company}`}</span>
           <span class="soft"
-            >{[phone, mayKeep ? '' : 'has not agreed to be kept']
+            >{[phone, mayKeepThem(id) ? '' : 'has not agreed to be kept']
               .filter((part) => part !== '')
               .join(' · ')}</span
           >

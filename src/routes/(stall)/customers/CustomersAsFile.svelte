@@ -1,5 +1,6 @@
 <!-- Customers out to a table or to vCards, and in again. -->
 <script lang="ts">
+  import { people } from '$lib/core/customer/joined';
   import type { Row } from '$lib/core/books/tables';
   import {
     CUSTOMER_COLUMNS,
@@ -22,7 +23,7 @@
   const stall = useStall();
   const { currency, locale } = $derived(stall.business);
   const there = $derived(
-    customers.filter(({ whoStamp, isErased }) => whoStamp !== '' && !isErased),
+    people(customers).filter(({ whoStamp, isErased }) => whoStamp !== '' && !isErased),
   );
 
   async function read(text: string): Promise<readonly Planned[] | string> {

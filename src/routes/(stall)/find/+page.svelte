@@ -15,6 +15,7 @@
   import { kindWords } from '$lib/ui/words/find-words';
   import { useWords } from '$lib/ui/words/stock-words';
   import { Goods } from '../stock/goods.svelte';
+  import { sortWords } from '$lib/ui/words/invoice-words';
   import { useStall } from '../stall.svelte';
   import FoundDocuments from './FoundDocuments.svelte';
 
@@ -74,6 +75,7 @@
       list: (use: string) => useWords[use as keyof typeof useWords],
       place: (id: string) => goods.placeName(id),
       person: (id: string | null) => stall.nameOf(id),
+      invoice: sortWords,
     };
     return () => readDocumentsToFind(db, words);
   }, []);

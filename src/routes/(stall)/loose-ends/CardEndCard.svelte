@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
   import type { CardLooseEnd } from '$lib/core/payment/card-state';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { cardEndStory, CARD_END_TITLES } from '$lib/ui/words/payment-words';
@@ -21,7 +22,7 @@
     return async () => {
       const sale = await books.sales.filter((each) => each.slip === slip).first();
       const who = customer ?? sale?.customer ?? null;
-      return { sale, customer: who === null ? undefined : await books.customers.get(who) };
+      return { sale, customer: who === null ? undefined : await customerOf(stall.db, who) };
     };
   }, NOTHING);
   const event = $derived(stall.events.find(({ id }) => id === payment.event));

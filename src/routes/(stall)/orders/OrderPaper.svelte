@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
   import type { OrderNow } from '$lib/core/order/order-state';
-  import { documentPdf, type DocumentPaper } from '$lib/device/paper/document-pdf';
+  import { documentPdf, type DocumentPaper } from '$lib/paper/document-pdf';
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
   import { dayWords } from '$lib/ui/words/date-words';

@@ -166,6 +166,7 @@
       <a class="btn btn-quiet" href="/vouchers">Vouchers</a>
       <a class="btn btn-quiet" href="/points">Points and rewards</a>
       <a class="btn btn-quiet" href="/orders">Quotes and orders</a>
+      <a class="btn btn-quiet" href="/invoices">Invoices</a>
     </div>
   </section>
 

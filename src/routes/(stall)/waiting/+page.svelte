@@ -3,6 +3,7 @@
   import { toast } from 'svelte-sonner';
   import { fits, keptSlips, openFrom, type KeptSlip } from '$lib/core/set-aside/kept-slips';
   import { priceSlip } from '$lib/core/slip/price-slip';
+  import { byRecord } from '$lib/core/customer/joined';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { throwAway } from '$lib/core/set-aside/kept-slips';
@@ -27,7 +28,7 @@
       ]);
       return {
         kept: keptSlips(slips, lines),
-        customers: new Map(customers.map((each) => [each.id, each])),
+        customers: byRecord(customers),
       };
     },
     { kept: [], customers: new Map() },

@@ -1,4 +1,4 @@
-/** Customers: what is agreed with them, who they are, and that they are forgotten. */
+/** Customers: what is agreed with them, who they are, which of them are one, and that they are forgotten. */
 import type { EntryOf } from '../../daybook/kinds';
 import type { CardOnFile } from '../../daybook/kinds/customer-card';
 import { merge, put, type Change } from '../change';
@@ -74,3 +74,15 @@ export const customerErased = (entry: EntryOf<'customer.erased'>): Change[] => [
     amount: null,
   }),
 ];
+
+export const customerJoined = (entry: EntryOf<'customer.joined'>): Change[] => {
+  const { customer, into } = entry.body;
+  return [
+    merge('customers', customer, 'joined', entry.stamp, { joinedInto: into }),
+    act(entry, {
+      what: into === null ? 'customer.parted' : 'customer.joined',
+      about: customer.slice(-8),
+      amount: null,
+    }),
+  ];
+};

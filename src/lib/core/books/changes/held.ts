@@ -2,8 +2,9 @@
 import type { EntryOf, KnownEntry } from '../../daybook/kinds';
 import { heldParts, type HeldAccount } from '../../held/held-account';
 import { isPointsOf, POINTS } from '../../points/promotion-methods';
+import type { Account } from '../../journal/accounts';
 import type { JournalEntry } from '../../journal/journal-entry';
-import { minus } from '../../journal/posting';
+import { minus, type Posting } from '../../journal/posting';
 import { saleNumber } from '../../sale/sale-number';
 import { merge, put, type Change } from '../change';
 import { act } from './acts';
@@ -60,7 +61,7 @@ function voucherMade(
 }
 
 export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change[] =>
-  postings.flatMap(({ account, amount = 0, line }, at) =>
+  asOne(entry, postings).flatMap(({ account, amount = 0, line }, at) =>
     amount === 0 || heldParts(account) === null
       ? []
       : put('heldMoves', {
@@ -69,6 +70,15 @@ export const heldMoves = (entry: KnownEntry, { postings }: JournalEntry): Change
           pays: paidBy(entry, line),
         }),
   );
+
+/** An invoice is one thing that is owed, however many lines it has. */
+function asOne({ kind }: KnownEntry, postings: readonly Posting[]): readonly Posting[] {
+  if (kind !== 'invoice.made' && kind !== 'invoice.credited') return postings;
+  const moved = new Map<Account, number>();
+  for (const { account, amount = 0 } of postings)
+    if (heldParts(account) !== null) moved.set(account, (moved.get(account) ?? 0) + amount);
+  return [...moved].map(([account, amount]) => ({ account, amount }));
+}
 
 /**
  * Points of customers, together: what an entry brings line by line is one move. Whole points; given ones are below
@@ -99,10 +109,10 @@ const ofNoEvent = (entry: KnownEntry, at: number) => ({
   ...{ id: `${entry.id}:${String(at)}`, device: entry.device, event: null },
 });
 
-/** The document that tells of it: a sale, its slip where it may not be rung up yet, or the entry itself. */
+/** The document that tells of it: a sale, an invoice, its slip where it may not be rung up yet, or the entry itself. */
 function docOf(entry: KnownEntry): {
   readonly doc: string;
-  readonly docIs: 'sale' | 'slip' | 'own';
+  readonly docIs: 'sale' | 'slip' | 'invoice' | 'own';
 } {
   const { kind, body } = entry;
   if (kind === 'sale.rung') return { doc: entry.id, docIs: 'sale' };
@@ -115,5 +125,7 @@ function docOf(entry: KnownEntry): {
     return { doc: body.sale, docIs: 'sale' };
   if (kind === 'payment.taken' || kind === 'payment.reversed')
     return { doc: body.slip, docIs: 'slip' };
+  if (kind === 'invoice.made') return { doc: entry.id, docIs: 'invoice' };
+  if (kind === 'invoice.credited') return { doc: body.invoice, docIs: 'invoice' };
   return { doc: entry.id, docIs: 'own' };
 }

@@ -5,12 +5,27 @@ import { sumsOf } from '../../journal/sums';
 import { add, type Change } from '../change';
 import { bankJoined, bankSet, bankStated, handedIn, moneyUndone } from './bank';
 import { countAccepted, countEnded, countNoted, countSet } from './count';
-import { customerCard, customerConsent, customerErased, customerSet } from './customer';
+import {
+  customerCard,
+  customerConsent,
+  customerErased,
+  customerJoined,
+  customerSet,
+} from './customer';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { listLine, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
 import { heldMoved, heldMoves, pointMoves, voucherLapsed, voucherSet } from './held';
 import { businessPoints, pointsLastMoved, pointsMoved, rewardSet } from './points';
+import {
+  businessInvoicing,
+  businessReminders,
+  invoiceAsked,
+  invoiceCredited,
+  invoiceMade,
+  invoiceNumbered,
+  reminderAsked,
+} from './invoice';
 import { orderPaid, orderSet, orderStage, orderTerms } from './order';
 import { looseEndHanded, looseEndSettled } from './loose-end';
 import { holdDecided, paymentAsked, paymentResult, paymentReversed, paymentTaken } from './payment';
@@ -61,6 +76,8 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'business.lock': businessLock,
   'business.cash': businessCash,
   'business.points': businessPoints,
+  'business.invoicing': businessInvoicing,
+  'business.reminders': businessReminders,
   'reward.set': rewardSet,
   'tax.set': taxSet,
   'category.set': categorySet,
@@ -80,6 +97,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'customer.consent': customerConsent,
   'customer.card': customerCard,
   'customer.erased': customerErased,
+  'customer.joined': customerJoined,
   'event.set': eventSet,
   'event.taxes': eventTaxes,
   'event.ways': eventWays,
@@ -140,6 +158,11 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'order.terms': orderTerms,
   'order.stage': orderStage,
   'order.paid': orderPaid,
+  'invoice.made': invoiceMade,
+  'invoice.credited': invoiceCredited,
+  'invoice.numbered': invoiceNumbered,
+  'invoice.asked': invoiceAsked,
+  'reminder.asked': reminderAsked,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

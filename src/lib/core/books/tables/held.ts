@@ -16,8 +16,8 @@ export const heldTables = {
       amount: whole(),
       kind: word<Kind>(24),
       doc: id(),
-      docIs: word<'sale' | 'slip' | 'own'>(4),
-      /** The sale whose debt it pays before older ones. */
+      docIs: word<'sale' | 'slip' | 'invoice' | 'own'>(7),
+      /** The sale or invoice whose debt it pays before older ones. */
       pays: textOrNull(40),
     },
     { indexes: ['account', 'at'], keep: 'recent' },

@@ -45,8 +45,10 @@ export const peopleTables = {
       consent: { mayKeep: flag() },
       /** On file; all of it empty where there is none. */
       card: { cardScheme: text(20), cardLast4: text(4), cardExpiry: text(7) },
+      /** The record of the same person that they go by; null for their own (core/customer/joined). */
+      joined: { joinedInto: textOrNull(40) },
     },
-    { indexes: ['code'] },
+    { indexes: ['code', 'joinedInto'] },
   ),
   /** Every time a customer said yes or no to being kept. */
   consents: facts(

@@ -44,6 +44,8 @@ export const setUpTables = {
     lock: { lockAfter: whole() },
     cash: { isBlind: flag(), recountAbove: wholeOrNull(), refundMost: wholeOrNull() },
     points: { pointsRule: json<BodyOf<'business.points'> | null>(null) },
+    reminders: { reminders: json<BodyOf<'business.reminders'>['steps']>([]) },
+    invoicing: { invoicing: json<BodyOf<'business.invoicing'> | null>(null) },
   }),
   taxes: records({
     set: {

@@ -13,6 +13,7 @@ import { countAccepted, countEnded, countNoted, countSet } from './count-set';
 import { customerCard } from './customer-card';
 import { customerConsent } from './customer-consent';
 import { customerErased } from './customer-erased';
+import { customerJoined } from './customer-joined';
 import { customerSet } from './customer-set';
 import { deviceSet } from './device-set';
 import { drawerCounted } from './drawer-counted';
@@ -23,6 +24,13 @@ import { eventSet, eventTaxes, eventWays } from './event-set';
 import { eventSettled } from './event-settled';
 import { eventBack, eventStage } from './event-stage';
 import { holdDecided } from './hold-decided';
+import {
+  businessInvoicing,
+  invoiceAsked,
+  invoiceCredited,
+  invoiceMade,
+  invoiceNumbered,
+} from './invoice';
 import { handedIn } from './handed-in';
 import { itemSet } from './item-set';
 import { itemSupply } from './item-supply';
@@ -48,6 +56,7 @@ import { slipSet } from './slip-set';
 import { slipTaken } from './slip-taken';
 import { refundResult } from './refund-result';
 import { returnMade } from './return-made';
+import { businessReminders, reminderAsked } from './reminder';
 import { saleRung } from './sale-rung';
 import { refundMade } from './refund-made';
 import { saleCorrected } from './sale-corrected';
@@ -64,6 +73,8 @@ export const kinds = {
   'business.lock': businessLock,
   'business.cash': businessCash,
   'business.points': businessPoints,
+  'business.invoicing': businessInvoicing,
+  'business.reminders': businessReminders,
   'reward.set': rewardSet,
   'tax.set': taxSet,
   'category.set': categorySet,
@@ -83,6 +94,7 @@ export const kinds = {
   'customer.consent': customerConsent,
   'customer.card': customerCard,
   'customer.erased': customerErased,
+  'customer.joined': customerJoined,
   'event.set': eventSet,
   'event.taxes': eventTaxes,
   'event.ways': eventWays,
@@ -143,6 +155,11 @@ export const kinds = {
   'order.terms': orderTerms,
   'order.stage': orderStage,
   'order.paid': orderPaid,
+  'invoice.made': invoiceMade,
+  'invoice.credited': invoiceCredited,
+  'invoice.numbered': invoiceNumbered,
+  'invoice.asked': invoiceAsked,
+  'reminder.asked': reminderAsked,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

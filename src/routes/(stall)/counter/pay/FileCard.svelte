@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { cardOf, hasExpired } from '$lib/core/customer/card-on-file';
+  import { cardHolder, cardOf, hasExpired } from '$lib/core/customer/card-on-file';
   import { localTime } from '$lib/core/event/local-time';
   import type { WayToPay } from '$lib/core/payment/ways';
   import { fileReader } from '$lib/device/cards/file-reader';
+  import { personOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { cardWords } from '$lib/ui/words/payment-words';
   import { useStall } from '../../stall.svelte';
@@ -22,7 +23,8 @@
   const stall = useStall();
   const customer = live(() => {
     const id = stall.slip.current.customer?.id;
-    return async () => (id === undefined ? undefined : await stall.db.books.customers.get(id));
+    return async () =>
+      id === undefined ? undefined : cardHolder((await personOf(stall.db, id)).rows);
   }, undefined);
   const onFile = $derived(cardOf(customer.value));
   const today = $derived(localTime(Date.now(), stall.business.timeZone).day);

@@ -5,22 +5,26 @@
   import type { Row } from '$lib/core/books/tables';
   import { localTime } from '$lib/core/event/local-time';
   import { moveHeld } from '$lib/core/held/set-held';
-  import { openItems, type HeldMove, type OpenItem } from '$lib/core/held/statement';
-  import { customerHolds } from '$lib/device/held-accounts';
+  import { documentOf, openItems, type HeldMove, type OpenItem } from '$lib/core/held/statement';
+  import { dueDays } from '$lib/core/invoice/invoice-state';
+  import { customerHolds, standsOn } from '$lib/device/held-accounts';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { limitWords, setHeldWords } from '$lib/ui/words/held-words';
+  import { invoiceNumberWords } from '$lib/ui/words/invoice-words';
   import RightButton from '../../RightButton.svelte';
   import { putPayment } from '../../counter/put-payment';
   import { useStall } from '../../stall.svelte';
 
   interface Props {
     customer: Row<'customers'>;
+    /** The ids of all their records. */
+    records: readonly string[];
   }
-  const { customer }: Props = $props();
+  const { customer, records }: Props = $props();
   const stall = useStall();
   const { db, slip } = stall;
   const money = $derived(stall.money);
@@ -35,6 +39,13 @@
     const { id } = customer;
     return () => ownMoves(db, [`customer:${id}`]);
   }, undefined);
+  const invoices = live(
+    () => {
+      const all = [...records];
+      return () => db.books.invoices.where('customer').anyOf(all).toArray();
+    },
+    [] as readonly Row<'invoices'>[],
+  );
   let older = $state.raw<readonly HeldMove[] | null>([]);
   $effect(() => {
     const { id } = customer;
@@ -53,6 +64,7 @@
           customer.terms,
           localTime(Date.now(), timeZone).day,
           dayOf,
+          dueDays(invoices.value),
         ),
   );
   let paid = $state('');
@@ -75,7 +87,7 @@
   async function keepAsCredit(lentBy?: string): Promise<void> {
     const { id } = customer;
     const made = await stall.daybook.decide(
-      async () => (await db.books.heldSums.get(`customer:${id}`))?.amount ?? 0,
+      () => standsOn(db, `customer:${id}`),
       (balance) =>
         moveHeld({
           ...{ newId, from: `customer:${id}`, to: `credit:${id}`, balance, amount: null },
@@ -92,7 +104,7 @@
     const { id } = customer;
     const { owes = 0, credit = 0 } = holds.value ?? {};
     const made = await stall.daybook.decide(
-      async () => (await db.books.heldSums.get(`credit:${id}`))?.amount ?? 0,
+      () => standsOn(db, `credit:${id}`),
       (balance) =>
         moveHeld({
           ...{ newId, from: `credit:${id}`, to: `customer:${id}`, balance },
@@ -135,11 +147,13 @@
           ></thead
         >
         <tbody>
-          {#each open as item (`${item.sale} ${item.at}`)}
-            {@const { sale, number, at, amount, left, due, isOverdue } = item}
+          {#each open as item, n (`${documentOf(item)} ${String(n)}`)}
+            {@const { sale, invoice, number, at, amount, left, due, isOverdue } = item}
             <tr>
               <td
-                >{#if sale === ''}{number === '' && at === ''
+                >{#if invoice !== ''}<a class="plain" href="/invoices/{invoice}"
+                    >{invoiceNumberWords(number)}</a
+                  >{:else if sale === ''}{number === '' && at === ''
                     ? 'what is older'
                     : 'a sale under way'}{:else}<a class="plain" href="/sales/{sale}">{number}</a
                   >{/if}{left === amount ? '' : `, of ${money.text(amount)}`}</td
@@ -151,7 +165,7 @@
               >
               <td class="figure text-right">{money.figure(left)}</td>
               <td class="text-right">
-                {#if sale !== ''}
+                {#if documentOf(item) !== ''}
                   <button
                     type="button"
                     class="btn btn-quiet !px-3 whitespace-nowrap"

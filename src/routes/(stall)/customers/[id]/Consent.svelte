@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
+  import { mayKeep } from '$lib/core/customer/joined';
   import { noteConsent } from '$lib/core/customer/set-customer';
   import { CONSENT_WAYS, type ConsentWay } from '$lib/core/daybook/kinds/customer-consent';
   import { live } from '$lib/device/live.svelte';
@@ -10,14 +11,16 @@
 
   interface Props {
     customer: Row<'customers'>;
+    /** All of theirs. */
+    rows: readonly Row<'customers'>[];
   }
-  const { customer }: Props = $props();
+  const { customer, rows }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   const consents = live(() => {
-    const { id } = customer;
+    const all = rows.map(({ id }) => id);
     return async () =>
-      (await db.books.consents.where('customer').equals(id).sortBy('at')).reverse();
+      (await db.books.consents.where('customer').anyOf(all).sortBy('at')).reverse();
   }, []);
 
   async function note(isGiven: boolean, way: ConsentWay): Promise<void> {
@@ -42,7 +45,7 @@
     {/each}
   </ul>
   <div class="flex flex-wrap gap-2">
-    {#if customer.mayKeep}
+    {#if mayKeep(rows)}
       <button type="button" class="btn btn-quiet" onclick={() => note(false, 'spoken')}
         >They no longer agree</button
       >

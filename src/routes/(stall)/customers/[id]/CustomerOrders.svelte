@@ -9,15 +9,16 @@
   import { useStall } from '../../stall.svelte';
 
   interface Props {
-    customer: string;
+    /** The ids of all their records. */
+    records: readonly string[];
   }
-  const { customer }: Props = $props();
+  const { records }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
   const { locale } = $derived(stall.business);
   const found = live(
     () => {
-      const [who, { today }] = [customer, stall];
+      const [who, { today }] = [records, stall];
       return () => ordersOf(stall.db, who, today);
     },
     [] as readonly OrderNow[],

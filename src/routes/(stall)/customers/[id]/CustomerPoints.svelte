@@ -2,7 +2,7 @@
 <script lang="ts">
   import { toast } from 'svelte-sonner';
   import { movePoints } from '$lib/core/points/set-points';
-  import { POINTS } from '$lib/core/points/promotion-methods';
+  import { ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { pointsOf } from '$lib/device/points';
@@ -19,14 +19,16 @@
 
   interface Props {
     customer: string;
+    /** The ids of all their records. */
+    records: readonly string[];
   }
-  const { customer }: Props = $props();
+  const { customer, records }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
   const held = live(() => {
-    const id = customer;
-    return () => pointsOf(db, { id });
+    const all = records;
+    return () => pointsOf(db, all);
   }, undefined);
 
   let typed = $state('');
@@ -34,9 +36,9 @@
   let wrong = $state('');
 
   async function move(lentBy?: string): Promise<void> {
-    const account = `points:${customer}`;
+    const account = `points:${customer}` as const;
     const made = await stall.daybook.decide(
-      async () => (await db.books.pointSums.get([account, POINTS]))?.quantity ?? 0,
+      async () => 0 - ((await ownMoves(db, [account])).balances[0] ?? 0),
       (has) => movePoints({ newId, customer, typed, reason, has }),
       lentBy === undefined ? {} : { lentBy },
     );

@@ -8,6 +8,7 @@
   import { eraseCustomer } from '$lib/core/customer/set-customer';
   import { customerHolds } from '$lib/device/held-accounts';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import { invoicesHere } from '$lib/device/invoices';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { saveFile } from '$lib/ui/files/save-file';
@@ -17,8 +18,10 @@
 
   interface Props {
     customer: Row<'customers'>;
+    /** All of theirs, the one they go by first. */
+    rows: readonly Row<'customers'>[];
   }
-  const { customer }: Props = $props();
+  const { customer, rows }: Props = $props();
   const stall = useStall();
   const { db } = stall;
   let isAsking = $state(false);
@@ -29,23 +32,28 @@
   const still = $derived(holds.value === undefined ? '' : holdsWords(holds.value, stall.money));
 
   async function hand(): Promise<void> {
-    const consents = await db.books.consents.where('customer').equals(customer.id).toArray();
-    const buyerOf = buyersOf(await db.books.corrections.toArray());
-    const sales = await db.books.sales.filter((sale) => buyerOf(sale) === customer.id).toArray();
-    const payers = await db.books.payers.where('customer').equals(customer.id).toArray();
+    const ids = rows.map(({ id }) => id);
+    const theirs = new Set(ids);
+    const { books } = db;
+    const consents = await books.consents.where('customer').anyOf(ids).toArray();
+    const buyerOf = buyersOf(await books.corrections.toArray());
+    const sales = await books.sales.filter((sale) => theirs.has(buyerOf(sale) ?? '')).toArray();
+    const payers = await books.payers.where('customer').anyOf(ids).toArray();
     const { id } = customer;
     const accounts = [`customer:${id}`, `credit:${id}`, `points:${id}`] as const;
     const { moves } = await ownMoves(db, accounts);
     const older = (await olderMoves(stall.transport, accounts)) ?? [];
-    const orders = await db.books.orders.where('customer').equals(customer.id).toArray();
+    const orders = await books.orders.where('customer').anyOf(ids).toArray();
     const all = joinedMoves(moves, older);
-    const file = customerFile(customer, consents, sales, payers, all, orders);
+    const { invoices, numbers } = await invoicesHere(db, id);
+    const file = customerFile(rows, consents, sales, payers, all, orders, invoices, numbers);
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 
   async function forget(lentBy?: string): Promise<void> {
+    const ids = rows.map((row) => row.id);
     await stall.daybook.append(
-      () => eraseCustomer(newId, customer.id),
+      () => eraseCustomer(newId, ids),
       lentBy === undefined ? {} : { lentBy },
     );
     await stall.daybook.settle();

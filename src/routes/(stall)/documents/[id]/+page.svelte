@@ -1,7 +1,7 @@
 <script lang="ts">
   /** A document that has no other page: what it says, and on paper again. */
   import { page } from '$app/state';
-  import type { PaperShape } from '$lib/device/paper/document-pdf';
+  import type { PaperShape } from '$lib/paper/document-pdf';
   import { live } from '$lib/device/live.svelte';
   import { notePrinted } from '$lib/device/printer/printed';
   import { saveFile } from '$lib/ui/files/save-file';
@@ -48,7 +48,7 @@
   );
   async function pdf(shape: PaperShape): Promise<void> {
     if (paper === null) return;
-    const { documentPdf } = await import('$lib/device/paper/document-pdf');
+    const { documentPdf } = await import('$lib/paper/document-pdf');
     const isAgain = await notePrinted(stall.db, page.params.id ?? '');
     const again = isAgain ? { ...paper, foot: `${paper.foot} Printed again.`.trim() } : paper;
     const name = `${paper.title} ${paper.number}`.trim();

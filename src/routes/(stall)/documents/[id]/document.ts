@@ -4,7 +4,7 @@ import { sum } from '$lib/core/money/units';
 import { readNumber } from '$lib/core/sale/sale-number';
 import type { DeviceDatabase } from '$lib/device/database';
 import type { OlderDocument } from '$lib/core/find/documents';
-import type { DocumentPaper } from '$lib/device/paper/document-pdf';
+import type { DocumentPaper } from '$lib/paper/document-pdf';
 import { cashMoveWords } from '$lib/ui/words/cash-words';
 import { dayWords, timeWords } from '$lib/ui/words/date-words';
 import { quantityWords, type MoneyWords } from '$lib/ui/words/money-words';

@@ -10,12 +10,15 @@
   import { restOf } from '$lib/core/order/agreed';
   import { changeOf, isOpen } from '$lib/core/order/order-state';
   import { stageOrder } from '$lib/core/order/set-order';
+  import { numbersOf } from '$lib/device/invoices';
   import { oneOrder } from '$lib/device/orders';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { setHeldWords } from '$lib/ui/words/held-words';
+  import { invoiceNumberWords } from '$lib/ui/words/invoice-words';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { changeWords, SORT_WORDS } from '$lib/ui/words/order-words';
   import { refusalWords, type AnyRefusal } from '$lib/ui/words/refusal-words';
@@ -39,8 +42,11 @@
       if (now === undefined) return undefined;
       const items = await db.books.items.bulkGet(now.order.lines.map(({ item }) => item ?? ''));
       const sum = await db.books.heldSums.get(`deposit:${wanted}`);
-      const customer = await db.books.customers.get(now.order.customer);
-      return { now, items, customer, isPaidIn: sum !== undefined };
+      const customer = await customerOf(db, now.order.customer);
+      const invoices = await db.books.invoices.where('source').equals(wanted).toArray();
+      const numbers = await numbersOf(db, invoices);
+      const asked = invoices.map((each) => ({ id: each.id, number: numbers.get(each.id) ?? '' }));
+      return { now, items, customer, asked, isPaidIn: sum !== undefined };
     };
   }, undefined);
   const now = $derived(found.value?.now);
@@ -219,6 +225,9 @@
             >
           {/if}
           <OrderPaper {now} {who} customer={isThere ? customer : undefined} />
+          {#if now.due > 0 && isThere && stall.business.invoicing !== null}
+            <a class="btn btn-quiet" href="/invoices/new?order={id}">Ask for it in writing</a>
+          {/if}
         </div>
       {/if}
       {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
@@ -243,6 +252,14 @@
         </div>
         <button class="btn btn-quiet">To the counter</button>
       </form>
+    {/if}
+    {#if (found.value?.asked.length ?? 0) > 0}
+      <p data-testid="asked">
+        Asked for in writing:
+        {#each found.value?.asked ?? [] as { id: invoice, number } (invoice)}
+          <a class="plain" href="/invoices/{invoice}">{invoiceNumberWords(number)}</a>
+        {/each}
+      </p>
     {/if}
     {#if now.deposit > 0 && !isOpen(now) && isThere && customer !== undefined}
       <DepositLeft {now} {customer} onCredit={asCredit} />

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { ownBack, withOwn } from '$lib/device/return-goods';
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
@@ -9,6 +10,7 @@
   import PutRight from './PutRight.svelte';
   import Receipt from './Receipt.svelte';
   import ReturnGoods from './ReturnGoods.svelte';
+  import SaleInvoice from './SaleInvoice.svelte';
   import VoidSale from './VoidSale.svelte';
 
   const stall = useStall();
@@ -42,7 +44,7 @@
   );
   const buyer = live(() => {
     const id = found?.sale.customer ?? null;
-    return () => (id === null ? undefined : db.books.customers.get(id));
+    return () => (id === null ? undefined : customerOf(db, id));
   }, undefined);
   /** By a receipt without prices: whoever brings goods back was given them, and sees what they cost nowhere. */
   const isGift = $derived(page.url.searchParams.has('gift'));
@@ -75,6 +77,10 @@
             {#if standingVoids(found.voids, found.undone).length === 0}
               <PutRight {found} />
             {/if}
+            <SaleInvoice
+              sale={found.sale.id}
+              isVoid={standingVoids(found.voids, found.undone).length > 0}
+            />
             <VoidSale
               sale={found.sale}
               payments={found.payments}

@@ -2,6 +2,7 @@
   /** What was booked wrongly of the sale, put right by a record that says so. */
   import { toast } from 'svelte-sonner';
   import { findCustomers } from '$lib/core/customer/find-customers';
+  import { namesOf } from '$lib/core/customer/joined';
   import type { Fix } from '$lib/core/daybook/kinds/sale-corrected';
   import { readAmount } from '$lib/core/money/amount-text';
   import { isHeldMethod } from '$lib/core/held/held-account';
@@ -52,12 +53,13 @@
   );
   const items = live(() => () => books.items.toArray(), []);
   const customers = live(() => () => books.customers.toArray(), []);
+  const customerNames = $derived(namesOf(customers.value));
   const names: FixNames = {
     get money() {
       return stall.money;
     },
     person: (id) => stall.nameOf(id),
-    customer: (id) => customers.value.find((each) => each.id === id)?.name ?? 'a customer',
+    customer: (id) => customerNames.get(id) ?? 'a customer',
     drawer: (id) => stall.openDrawers.find((each) => each.id === id)?.name ?? 'a drawer',
   };
 

@@ -23,6 +23,7 @@
   } from '$lib/core/sale/return-figures';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { quantityText, thousandths } from '$lib/core/money/units';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { returnOnce } from '$lib/device/return-goods';
   import { soldIn } from '$lib/device/sale-document';
@@ -85,7 +86,7 @@
   /** Accounts that it goes on: those that it was paid from, as far as each had, and credit. */
   const customer = live(() => {
     const id = found.sale.customer;
-    return () => (id === null ? undefined : stall.db.books.customers.get(id));
+    return () => (id === null ? undefined : customerOf(stall.db, id));
   }, undefined);
   const accounts = $derived.by(() => {
     const paid = found.payments.flatMap(({ held, way, wayName }) => {

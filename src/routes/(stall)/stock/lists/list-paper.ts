@@ -4,7 +4,7 @@ import { guarded } from '$lib/core/formats/csv-cell';
 import { costText } from '$lib/core/money/cost-text';
 import { quantityText, thousandths } from '$lib/core/money/units';
 import { listNumber, packedOf, type LineNow } from '$lib/core/stock/list-state';
-import type { DocumentPaper } from '$lib/device/paper/document-pdf';
+import type { DocumentPaper } from '$lib/paper/document-pdf';
 import type { Letter } from '$lib/ui/files/mail-to';
 import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';

@@ -4,13 +4,15 @@
   import { localTime } from '$lib/core/event/local-time';
   import { statementOf, type HeldMove } from '$lib/core/held/statement';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
-  import { documentPdf } from '$lib/device/paper/document-pdf';
+  import { documentPdf } from '$lib/paper/document-pdf';
   import Field from '$lib/ui/forms/Field.svelte';
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { moveWords } from '$lib/ui/words/held-words';
+  import MoveDocument from '../../../MoveDocument.svelte';
   import { useStall } from '../../../stall.svelte';
   import { saveStatement, statementLetter, statementPaper } from './statement-paper';
 
@@ -21,7 +23,7 @@
   const id = $derived(page.params['id'] ?? '');
   const customer = live(() => {
     const wanted = id;
-    return () => db.books.customers.get(wanted);
+    return () => customerOf(db, wanted);
   }, undefined);
   const accounts = $derived([`customer:${id}`, `credit:${id}`] as const);
   const own = live(() => {
@@ -100,11 +102,7 @@
           {#each statement.lines as line (line.id)}
             <tr>
               <td>{shortDayWords(dayOf(line.at), locale)}</td>
-              <td class="!text-left"
-                >{moveWords(line)}{#if line.sale !== ''}, <a class="plain" href="/sales/{line.sale}"
-                    >{line.number}</a
-                  >{/if}</td
-              >
+              <td class="!text-left">{moveWords(line)}<MoveDocument move={line} /></td>
               <td class="figure text-right">{money.figure(sign * line.amount)}</td>
               <td class="figure text-right">{money.figure(sign * line.balance)}</td>
             </tr>

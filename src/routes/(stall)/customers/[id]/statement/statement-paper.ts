@@ -1,7 +1,7 @@
 /** A statement of account on paper, in a file, and in a mail. */
 import { guarded } from '$lib/core/formats/csv-cell';
 import type { Statement } from '$lib/core/held/statement';
-import type { DocumentPaper } from '$lib/device/paper/document-pdf';
+import type { DocumentPaper } from '$lib/paper/document-pdf';
 import type { Letter } from '$lib/ui/files/mail-to';
 import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';

@@ -3,7 +3,7 @@
   import type { Row } from '$lib/core/books/tables';
   import type { MakerSettled } from '$lib/core/settle/people';
   import { payOut, type PayOut } from '$lib/core/settle/settle-event';
-  import { documentPdf } from '$lib/device/paper/document-pdf';
+  import { documentPdf } from '$lib/paper/document-pdf';
   import { newId } from '$lib/device/new-id';
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';

@@ -3,7 +3,7 @@ import type { Row } from '$lib/core/books/tables';
 import { guarded } from '$lib/core/formats/csv-cell';
 import { quantityText, thousandths } from '$lib/core/money/units';
 import type { MakerSettled } from '$lib/core/settle/people';
-import type { DocumentPaper } from '$lib/device/paper/document-pdf';
+import type { DocumentPaper } from '$lib/paper/document-pdf';
 import type { Letter } from '$lib/ui/files/mail-to';
 import { saveCsv } from '$lib/ui/files/save-csv';
 import { dayWords } from '$lib/ui/words/date-words';

@@ -13,7 +13,7 @@
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
   import { canShare, shareFile } from '$lib/ui/files/share-file';
-  import type { PaperShape } from '$lib/device/paper/document-pdf';
+  import type { PaperShape } from '$lib/paper/document-pdf';
   import { listPaper, orderLetter, saveListFile } from '../list-paper';
 
   interface Props {
@@ -58,7 +58,7 @@
   const whole = $derived({ list, lines, goods, business: stall.business });
   async function paperOf(shape: PaperShape): Promise<readonly [string, string, Uint8Array]> {
     const paper = listPaper(whole);
-    const { documentPdf } = await import('$lib/device/paper/document-pdf');
+    const { documentPdf } = await import('$lib/paper/document-pdf');
     return [`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape)];
   }
   const pdf = async (shape: PaperShape): Promise<void> => saveFile(...(await paperOf(shape)));

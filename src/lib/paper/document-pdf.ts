@@ -1,17 +1,8 @@
 /** A document with lines (a list of goods, a count) as a PDF file: on a sheet, or as wide as a till roll. */
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { DocumentPaper } from '../core/receipt/document-paper';
 
-export interface DocumentPaper {
-  readonly title: string;
-  readonly number: string;
-  /** Who it is from. */
-  readonly head: string;
-  /** What it is about, one under another: from, to, when. */
-  readonly facts: readonly (readonly [label: string, value: string])[];
-  readonly columns: readonly { readonly head: string; readonly isFigure: boolean }[];
-  readonly rows: readonly (readonly string[])[];
-  readonly foot: string;
-}
+export type { DocumentPaper };
 
 export type PaperShape = 'sheet' | 'roll';
 
@@ -47,6 +38,7 @@ export function definition(paper: DocumentPaper, shape: PaperShape): TDocumentDe
     content: [
       ...head,
       isRoll ? roll(paper) : table(paper),
+      ...sums(paper, isRoll),
       { text: paper.foot, fontSize: isRoll ? 8 : 10, margin: [0, 8, 0, 0] },
     ],
   };
@@ -67,6 +59,27 @@ const table = ({ columns, rows }: DocumentPaper): Content => ({
     ],
   },
 });
+
+const sums = ({ sums: all = [] }: DocumentPaper, isRoll: boolean): Content[] =>
+  all.length === 0
+    ? []
+    : [
+        {
+          margin: [0, 8, 0, 0],
+          fontSize: isRoll ? 8 : 10,
+          layout: 'noBorders',
+          table: {
+            widths: ['*', 'auto'],
+            body: all.map(([label, value], at) => {
+              const bold = at === all.length - 1;
+              return [
+                { text: label, bold, ...side(true) },
+                { text: value, bold, ...side(true) },
+              ];
+            }),
+          },
+        },
+      ];
 
 const side = (isFigure: boolean) => (isFigure ? { alignment: 'right' as const } : {});
 

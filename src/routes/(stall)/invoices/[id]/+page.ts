@@ -1,0 +1,2 @@
+/** Any invoice: served by the shell, so it is not made ahead. */
+export const prerender = false;

@@ -1,0 +1,53 @@
+/** Invoices as they stand now: of all customers or of one, with what this device let go of once the server has said it. */
+import { localTime } from '$lib/core/event/local-time';
+import type { HeldMove } from '$lib/core/held/statement';
+import type { InvoiceNow } from '$lib/core/invoice/invoice-state';
+import { howTheyStand, invoicesHere, movesBefore, type InvoicesHere } from '$lib/device/invoices';
+import { live } from '$lib/device/live.svelte';
+import { useStall } from '../stall.svelte';
+
+export class InvoicesNow {
+  readonly #stall = useStall();
+  readonly #here: { readonly value: InvoicesHere | undefined; readonly isRead: boolean };
+  /** Null with no network. */
+  #older = $state.raw<readonly HeldMove[] | null>([]);
+
+  /** To be made while a component is. @param customer Whose; undefined for everybody's, null while it is not known. */
+  constructor(customer: () => string | undefined | null) {
+    this.#here = live(() => {
+      const who = customer();
+      return async () => (who === null ? undefined : await invoicesHere(this.#stall.db, who));
+    }, undefined);
+    $effect(() => {
+      const unknown = this.#here.value?.unknown ?? [];
+      if (unknown.length === 0) return;
+      let isOld = false;
+      void movesBefore(this.#stall.transport, unknown).then((moves) => {
+        if (!isOld) this.#older = moves;
+      });
+      return () => (isOld = true);
+    });
+  }
+
+  /** The latest first. */
+  readonly all: readonly InvoiceNow[] = $derived.by(() => {
+    const { timeZone } = this.#stall.business;
+    return this.#here.value === undefined
+      ? []
+      : howTheyStand(
+          this.#here.value,
+          this.#older ?? [],
+          this.#stall.today,
+          (at) => localTime(Date.parse(at), timeZone).day,
+        );
+  });
+
+  get isRead(): boolean {
+    return this.#here.isRead && this.#here.value !== undefined;
+  }
+
+  /** What was paid longer ago than this device knows is not counted. */
+  get isPart(): boolean {
+    return this.#older === null;
+  }
+}
