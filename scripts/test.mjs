@@ -41,6 +41,9 @@ function program(command, args, env = {}) {
 /** `npm test` draws the same every time: what passed once passes again. */
 const SEED = '20261122';
 
+/** What one test file may take, in milliseconds: one that hangs is to fail by its name. */
+const PATIENCE = 20 * 60_000;
+
 let passed = 0;
 let failed = 0;
 
@@ -56,7 +59,8 @@ async function nodeTests(folders, flags = [], env = { SEED: process.env['SEED'] 
   let out;
   try {
     const args = ['--import', 'tsx', '--import', './tests/support/seeded.ts', '--test'];
-    out = await program('node', [...args, '--test-reporter=tap', ...flags, ...files], env);
+    const ways = ['--test-reporter=tap', `--test-timeout=${PATIENCE}`];
+    out = await program('node', [...args, ...ways, ...flags, ...files], env);
   } catch (error) {
     count(String(error instanceof Error ? error.message : error));
     throw new Stop(onlyFailures(String(error instanceof Error ? error.message : error)));

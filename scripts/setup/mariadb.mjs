@@ -19,7 +19,7 @@ import { Stop } from './say.mjs';
 
 const DATABASE = 'stalltill';
 const USER = 'stalltill';
-const START_PATIENCE = 60_000;
+const START_PATIENCE = 180_000;
 
 /** Makes sure that the server's program is there. */
 export const ensureMariaDb = () =>

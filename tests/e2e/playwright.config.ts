@@ -9,6 +9,8 @@ export default defineConfig({
   fullyParallel: false,
   workers: 2,
   timeout: 180_000,
+  // What hangs is to end with a name.
+  globalTimeout: 60 * 60_000,
   // What passes only at the second try is a fault, in the product or in the test.
   retries: 0,
   expect: { timeout: 30_000 },

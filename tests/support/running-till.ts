@@ -49,7 +49,7 @@ export class RunningTill {
       `http://localhost:${String(port)}`,
       port,
       server.url,
-      openDatabase({ databaseUrl: server.url, databaseTimeout: 15_000 }),
+      openDatabase({ databaseUrl: server.url, databaseTimeout: 60_000 }),
       codes,
       build,
       mailbox,
@@ -66,7 +66,11 @@ export class RunningTill {
         if (withOwnBuild) rmSync(build, { recursive: true, force: true });
       },
     );
-    await till.startServer();
+    // What is left running would keep the test's process from ending.
+    await till.startServer().catch(async (error: unknown) => {
+      await till.end();
+      throw error;
+    });
     return till;
   }
 

@@ -40,7 +40,11 @@ export async function startSeeded(folder: string) {
   const template = process.env[VARIABLE];
   if (template === undefined) {
     const server = await startMariaDb(folder);
-    return { server, codes: await seeded(server.url) };
+    const codes = await seeded(server.url).catch(async (error: unknown) => {
+      await server.stop();
+      throw error;
+    });
+    return { server, codes };
   }
   cpSync(template, folder, { recursive: true });
   const file = join(folder, 'codes.json');
