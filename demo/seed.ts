@@ -134,8 +134,9 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
     drafts.push(...customerDrafts(demo.id, customer));
   for (const { who, isOne } of demo.customers) {
     if (isOne === undefined) continue;
-    const [customer, into] = [who.name, isOne].map((name) => recordIdOf(demo.id, 'customer', name));
-    drafts.push(draft('customer.joined', newId(), null, { customer: customer!, into: into! }));
+    const customer = recordIdOf(demo.id, 'customer', who.name);
+    const into = recordIdOf(demo.id, 'customer', isOne);
+    drafts.push(draft('customer.joined', newId(), null, { customer, into }));
   }
   for (const body of demo.taxes) drafts.push(draft('tax.set', newId(), null, body));
   for (const body of demo.makers) drafts.push(draft('maker.set', newId(), null, body));

@@ -16,7 +16,8 @@ import { heldWay } from '../../src/lib/core/testing/held-drafts';
 import { INVOICING, saidOf } from '../../src/lib/core/testing/invoice-drafts';
 import { BUSINESS, customerId, deviceId, item } from '../../src/lib/core/testing/made-up-business';
 import { RULE } from '../../src/lib/core/testing/points-drafts';
-import { findSales } from '../../src/lib/server/books/find-sales';
+import { correctSale } from '../../src/lib/core/sale/correct-sale';
+import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { numberInvoice } from '../../src/lib/server/invoices/number-invoice';
 import { reminderFor } from '../../src/lib/server/invoices/reminder-letter';
@@ -73,6 +74,9 @@ describe('two records that are joined', () => {
     assert.equal(await stands(b), -230);
     const { moves } = await heldMovesOf(desk.books, BUSINESS, [b]);
     assert.deepEqual([...new Set(moves.map(({ account }) => account))], [b]);
+    // Asked for by both names at once, each stands at what they have together, and nothing moved twice.
+    const twice = await heldMovesOf(desk.books, BUSINESS, [a, b]);
+    assert.deepEqual([twice.balances, twice.moves.length], [[-230, -230], moves.length]);
     assert.deepEqual(await push(spent('credit', 1, known(-500), { buys: 2 }), HELPER), []);
     // A device that has not heard of it spends the other's.
     assert.deepEqual(await push(spent('credit', 2, known(-500), { buys: 1 }), HELPER, 2), [
@@ -112,6 +116,18 @@ describe('two records that are joined', () => {
     const apart = { ...rest.private!, data: { ...rest.private!.data, name: 'Third Woman' } };
     assert.deepEqual(await push([{ ...rest, body, private: apart }]), []);
     assert.equal(await named('Third Woman'), all.length);
+    // What was rung up for nobody and was for one of them in truth is found by the other's name.
+    const put = putItem(emptySlip(newId()), item(1, 105), 10_000, 'a');
+    assert.ok(put.ok);
+    const drafts = sell(put.slip, 1, { way: CASH_WAY });
+    assert.deepEqual(await push(drafts), []);
+    const { id } = drafts.find(({ kind }) => kind === 'sale.rung')!;
+    const sold = (await saleDocument(desk.t.database, desk.books, BUSINESS, id))!;
+    const fix = { is: 'customer', customer: customerId(4) } as const;
+    const made = correctSale({ ...sold, newId, fix, reason: 'it was on their list' });
+    assert.ok(made.ok);
+    assert.deepEqual(await push(made.drafts), []);
+    assert.equal(await named('Third Woman'), all.length + 1);
   });
 
   it('have the discount that was agreed with either', async () => {

@@ -1,8 +1,9 @@
 /** Joining two records of one person, and taking them apart again: commands, and what can be wrong. */
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
+import { note } from '../daybook/kind';
 import { draft, privateDraft } from '../daybook/kinds';
-import type { CustomerWho } from '../daybook/kinds/customer-set';
+import { customerWho, type CustomerWho } from '../daybook/kinds/customer-set';
 import { Joined } from './joined';
 
 type Customer = Row<'customers'>;
@@ -56,37 +57,16 @@ export const takeApart = (
   drafts: [draft('customer.joined', newId(), null, { customer, into: null })],
 });
 
-const FIELDS = [
-  'name',
-  'email',
-  'phone',
-  'company',
-  'address',
-  'taxNumber',
-  'note',
-  'code',
-] as const satisfies readonly (keyof CustomerWho)[];
-
-const LONGEST_NOTE = 500;
+type Details = Pick<Customer, keyof CustomerWho>;
+const FIELDS = customerWho.keyof().options;
 
 /** Of the first what is known of them, else of the second; both notes where they fit. */
-export function detailsOfBoth(
-  into: Pick<Customer, (typeof FIELDS)[number]>,
-  from: Pick<Customer, (typeof FIELDS)[number]>,
-): Pick<Customer, (typeof FIELDS)[number]> {
-  const either = (field: (typeof FIELDS)[number]): string =>
-    into[field] === '' ? from[field] : into[field];
-  const notes = [...new Set([into.note, from.note])].filter((note) => note !== '').join('\n');
-  return {
-    name: into.name,
-    email: either('email'),
-    phone: either('phone'),
-    company: either('company'),
-    address: either('address'),
-    taxNumber: either('taxNumber'),
-    note: notes.length <= LONGEST_NOTE ? notes : either('note'),
-    code: either('code'),
-  };
+export function detailsOfBoth(into: Details, from: Details): Details {
+  const either = Object.fromEntries(
+    FIELDS.map((field) => [field, into[field] === '' ? from[field] : into[field]]),
+  ) as Details;
+  const both = [...new Set([into.note, from.note])].filter((each) => each !== '').join('\n');
+  return note.safeParse(both).success ? { ...either, note: both } : either;
 }
 
 const refuse = (code: JoinRefusal['code']): JoinOutcome => ({ ok: false, refusal: { code } });

@@ -235,15 +235,32 @@ describe('whoever has several records', () => {
 
   it('may be the same as whoever has that mail or telephone on a record of their own', () => {
     const near = all.map((each) => ({ ...each, phone: each.id === D ? '' : '01632 960 123' }));
-    const find = (id: string) =>
+    const find = (id: string, among = near) =>
       maybeSame(
-        near.find((each) => each.id === id)!,
-        near,
+        among.find((each) => each.id === id)!,
+        among,
         'en-GB',
-      ).map((each) => each.id);
-    assert.deepEqual(find(B), [C]);
-    assert.deepEqual(find(C), [B]);
+      ).map(({ customer, by }) => [customer.id, by]);
+    assert.deepEqual(find(B), [[C, 'telephone']]);
+    assert.deepEqual(find(C), [[B, 'telephone']]);
     assert.deepEqual(find(D), []);
+    const mailed = near.map((each) =>
+      each.id === A ? each : { ...each, email: 'Sam@example.com' },
+    );
+    const upper = mailed.map((each) =>
+      each.id === D ? { ...each, email: ' sam@EXAMPLE.com' } : each,
+    );
+    assert.deepEqual(find(B, upper), [
+      [C, 'mail'],
+      [D, 'mail'],
+    ]);
+    assert.deepEqual(
+      find(
+        B,
+        upper.map((each) => (each.id === D ? { ...each, isErased: true } : each)),
+      ),
+      [[C, 'mail']],
+    );
   });
 
   it('cannot spend twice what they have once, from two accounts at a time either', () => {

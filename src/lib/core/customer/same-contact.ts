@@ -45,22 +45,29 @@ export function byContact<C extends Customer>(
   };
 }
 
+export interface MaybeSame<C> {
+  readonly customer: C;
+  /** What is the same. */
+  readonly by: 'mail' | 'telephone';
+}
+
 /** Who may be the same person, by the same mail or telephone, on a record of their own. @param locale Of the business. */
 export function maybeSame<C extends Customer>(
   customer: Contact & Pick<C, 'id'>,
   customers: readonly C[],
   locale: string,
-): readonly C[] {
+): readonly MaybeSame<C>[] {
   const [mail, phone] = [mailOf(customer), phoneOf(customer, locale)];
   const joined = new Joined(customers);
-  return customers.filter(
-    (each) =>
-      !joined.isSame(each.id, customer.id) &&
-      joined.of(each.id) === each.id &&
-      !each.isErased &&
-      each.isActive &&
-      ((mail !== '' && mailOf(each) === mail) || (phone !== '' && phoneOf(each, locale) === phone)),
-  );
+  const sameBy = (each: C): MaybeSame<C>['by'] | null => {
+    if (mail !== '' && mailOf(each) === mail) return 'mail';
+    return phone !== '' && phoneOf(each, locale) === phone ? 'telephone' : null;
+  };
+  return customers.flatMap((each) => {
+    if (each.isErased || !each.isActive || joined.of(each.id) !== each.id) return [];
+    const by = joined.isSame(each.id, customer.id) ? null : sameBy(each);
+    return by === null ? [] : [{ customer: each, by }];
+  });
 }
 
 const mailOf = ({ email }: Contact): string => email.trim().toLowerCase();

@@ -21,4 +21,5 @@ export const joinedAmong = async (
   books: BookReader,
   business: string,
   customers: Iterable<string>,
-): Promise<Joined> => new Joined(await recordsAmong(books, business, customers));
+  transaction?: Transaction,
+): Promise<Joined> => new Joined(await recordsAmong(books, business, customers, transaction));

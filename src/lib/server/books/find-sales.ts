@@ -158,19 +158,21 @@ async function people(
   const each = words.map(() => `CONCAT_WS(' ', c.name, c.company, c.email, c.phone) ${LIKE} ?`);
   const who = `(SELECT c.id FROM books_customers c WHERE c.business = s.business AND c.isErased = 0 AND ${each.join(' AND ')})`;
   const patterns = words.map((word) => `%${plainly(word)}%`);
-  const buyers: Way[] = [
-    [`s.customer IN ${who}`, patterns],
-    // Whoever it was in truth, where that was booked wrongly.
-    [
-      "s.id IN (SELECT k.sale FROM books_corrections k WHERE k.business = s.business AND JSON_VALUE(k.fix, '$.customer') IN " +
-        `${who})`,
-      patterns,
-    ],
-  ];
+  const buyers = boughtBy(who, patterns);
   const several = await withSeveralRecords(books, business, words);
-  if (several.length > 0) buyers.push(['s.customer IN (?)', [several]]);
+  if (several.length > 0) buyers.push(...boughtBy('(?)', [several]));
   return sellers.length === 0 ? buyers : [['s.`by` IN (?)', [sellers]], ...buyers];
 }
+
+/** Bought by one of these, or by one of them in truth where that was booked wrongly. */
+const boughtBy = (these: string, values: readonly unknown[]): Way[] => [
+  [`s.customer IN ${these}`, values],
+  [
+    "s.id IN (SELECT k.sale FROM books_corrections k WHERE k.business = s.business AND JSON_VALUE(k.fix, '$.customer') IN " +
+      `${these})`,
+    values,
+  ],
+];
 
 /** All records of those people who have several, and of whom any says every word. */
 async function withSeveralRecords(

@@ -36,10 +36,10 @@ export async function heldMovesOf(
 ): Promise<HeldAnswer> {
   const { database } = books;
   const whose = accounts.flatMap((account) => customerIn(account) ?? []);
-  const joined = await joinedAmong(books, business, whose);
-  const askedAs = asAsked(accounts, joined);
-  const of = [business, [...askedAs.keys()]];
   return await database.snapshot(async (transaction) => {
+    const joined = await joinedAmong(books, business, whose, transaction);
+    const askedAs = asAsked(accounts, joined);
+    const of = [business, [...askedAs.keys()]];
     const sums = await select<{ account: string; amount: string }>(
       database,
       BALANCES,
@@ -55,11 +55,10 @@ export async function heldMovesOf(
       ]),
     );
     return {
-      balances: accounts.map((asked) =>
-        sum(
-          sums.map(({ account, amount }) => (askedAs.get(account) === asked ? Number(amount) : 0)),
-        ),
-      ),
+      balances: accounts.map((asked) => {
+        const all = joined.accounts(asked);
+        return sum(sums.map(({ account, amount }) => (all.includes(account) ? Number(amount) : 0)));
+      }),
       moves: [...once.values()],
     };
   });

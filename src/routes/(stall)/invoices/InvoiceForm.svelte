@@ -89,12 +89,10 @@
     begin: {
       customer: begin,
       ...toWhom(begin),
-      ...{
-        note: '',
-        reference: '',
-        amount: most === 0 ? '' : stall.money.plain(most),
-        lines: [blank()],
-      },
+      note: '',
+      reference: '',
+      amount: most === 0 ? '' : stall.money.plain(most),
+      lines: [blank()],
     },
     command: async (typed) => {
       // As they are by then: another window may have made one.

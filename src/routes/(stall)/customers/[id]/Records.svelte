@@ -107,14 +107,9 @@
     </ul>
   {/if}
   {#if !isAsking}
-    {#each maybe.slice(0, AT_MOST) as each (each.id)}
+    {#each maybe.slice(0, AT_MOST) as { customer: each, by } (each.id)}
       <p class="flex flex-wrap items-center justify-between gap-3" data-testid="maybe-same">
-        <span
-          ><b>{each.name}</b> has the same {each.email !== '' &&
-          each.email.toLowerCase() === customer.email.toLowerCase()
-            ? 'mail'
-            : 'telephone'}.</span
-        >
+        <span><b>{each.name}</b> has the same {by}.</span>
         <button type="button" class="btn btn-quiet" onclick={() => choose(each)}
           >Is it one person?</button
         >
