@@ -87,7 +87,7 @@ async function main() {
   if (hasOwnDatabase) {
     await ensureMariaDb();
     const mariadb = await step('Starting the database', () =>
-      startMariaDb(join(folder, 'mariadb'), (stop) => toStop.push(stop)),
+      startMariaDb(join(folder, 'mariadb'), { onStop: (stop) => toStop.push(stop) }),
     );
     databaseUrl = mariadb.url;
     wasUnclean = mariadb.wasUnclean;

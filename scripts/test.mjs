@@ -10,7 +10,7 @@
 import { spawn } from 'node:child_process';
 import { filesEndingIn } from './setup/files.mjs';
 import { ensureBuild } from './setup/build.mjs';
-import { ensureMariaDb } from './setup/mariadb.mjs';
+import { ensureMariaDb, ensureNoWaiting } from './setup/mariadb.mjs';
 import { ensureNpmPackages, ensureBrowser } from './setup/packages.mjs';
 import { ROOT } from './setup/run.mjs';
 import { say, Stop } from './setup/say.mjs';
@@ -147,6 +147,7 @@ try {
   }
   await ensureNpmPackages();
   await ensureMariaDb();
+  await ensureNoWaiting();
   await ensureBrowser();
   const began = Date.now();
   // What types and rules read is made first; made again beside them, it stays as it is.

@@ -22,7 +22,7 @@ const PATIENCE = 60_000;
 
 export async function testDatabase(): Promise<TestDatabase> {
   const folder = mkdtempSync(join(tmpdir(), 'stall-till-test-'));
-  const server = await startMariaDb(folder);
+  const server = await startMariaDb(folder, { isForTests: true });
   const end = async () => {
     await server.stop();
     rmSync(folder, { recursive: true, force: true });

@@ -27,7 +27,7 @@ async function seeded(url: string): Promise<Codes> {
 /** Before all tests. @returns What is to be done after them. */
 export default async function makeTemplate(): Promise<() => void> {
   const folder = mkdtempSync(join(tmpdir(), 'stall-till-template-'));
-  const server = await startMariaDb(folder);
+  const server = await startMariaDb(folder, { isForTests: true });
   const codes = await seeded(server.url);
   await server.stop();
   writeFileSync(join(folder, 'codes.json'), JSON.stringify(codes));
@@ -39,7 +39,7 @@ export default async function makeTemplate(): Promise<() => void> {
 export async function startSeeded(folder: string) {
   const template = process.env[VARIABLE];
   if (template === undefined) {
-    const server = await startMariaDb(folder);
+    const server = await startMariaDb(folder, { isForTests: true });
     const codes = await seeded(server.url).catch(async (error: unknown) => {
       await server.stop();
       throw error;
@@ -50,5 +50,5 @@ export async function startSeeded(folder: string) {
   const file = join(folder, 'codes.json');
   if (!existsSync(file)) throw new Error(`${template} has no codes`);
   const codes = JSON.parse(readFileSync(file, 'utf8')) as Codes;
-  return { server: await startMariaDb(folder), codes };
+  return { server: await startMariaDb(folder, { isForTests: true }), codes };
 }
