@@ -122,6 +122,7 @@ function pastSale(event: Row<'events'>, items: readonly Row<'items'>[], n: numbe
       ordered: null,
       points: 0,
       toward: {},
+      kept: null,
     };
   });
   const total = lines.reduce((all, line) => all + line.total, 0);

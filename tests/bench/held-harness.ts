@@ -11,7 +11,7 @@ async function fillVouchers(from: number, to: number): Promise<void> {
   const numbers = Array.from({ length: to - from }, (_, n) => `BENCH${String(from + n)}`);
   await db.books.vouchers.bulkPut(
     numbers.map((number) => ({
-      ...{ ...BLANK, id: `${number}:0`, number, value: 1000, until: '' },
+      ...{ ...BLANK, id: `${number}:0`, number, value: 1000, until: '', kept: null },
       ...{ sale: null, saleNumber: '', customer: null },
     })),
   );

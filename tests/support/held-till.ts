@@ -12,7 +12,7 @@ import { NOW, type Pushing } from './pushing';
 
 /** As a device has it that heard of so much on the account and of nothing since. */
 export const known = (balance: number, creditLimit: number | null = null): HeldFacts => ({
-  ...{ balance, sold: [{ until: '' }], state: undefined, creditLimit },
+  ...{ balance, sold: [{ until: '', value: 1000, kept: null }], state: undefined, creditLimit },
 });
 
 export const buyer = (n: number) => ({ id: customerId(n), name: 'Wren', discount: '0' });

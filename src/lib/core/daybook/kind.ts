@@ -62,6 +62,14 @@ export const amountFromZero = amount.min(0);
 export const quantity = z.int().min(-999_999_999).max(999_999_999);
 export const cost = z.int().min(0).max(999_999_999_999);
 export const percent = z.string().max(12).refine(isRate, 'a percentage with up to four decimals');
+/** What of a tax goes with a voucher for goods of that tax, and its base; minor units (held/one-purpose.ts). */
+export const keptTax = z.strictObject({
+  id: recordId,
+  name,
+  rate: percent,
+  amount: amountFromZero,
+  base: amountFromZero,
+});
 export const currencyCode = z.string().refine(isKnownCurrency, 'an ISO 4217 code that is known');
 export const day = z.iso.date();
 export const hourAndMinute = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as 09:30');

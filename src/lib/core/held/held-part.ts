@@ -1,6 +1,7 @@
 /** A part of a payment that is taken from an account: whose, how much, and what is left on it. Minor units. */
 import type { BodyOf } from '../daybook/kinds';
 import { headOfMethod, type HeldAccount } from './held-account';
+import { lowersFor, payableFor, purposeOf, type KeptTax, type PurposeSale } from './one-purpose';
 import { afterwards, spendable, type HeldFacts, type HeldRefusal, type Spender } from './spend';
 
 export interface AskHeld extends Spender {
@@ -16,6 +17,8 @@ export interface AskHeld extends Spender {
   /** What is taken at most of what others may spend too, while nobody hears of it; null for any amount. */
   readonly most: number | null;
   readonly business: string | undefined;
+  /** What is paid, for vouchers that are for goods of one tax. */
+  readonly sale: PurposeSale;
   /** Local, ISO 8601. */
   readonly day: string;
 }
@@ -27,6 +30,8 @@ export interface HeldPart {
   readonly amount: number;
   readonly balance: number;
   readonly isOverLimit: boolean;
+  /** By a voucher for goods of one tax: what it lowers that tax by. */
+  readonly lowers: KeptTax | null;
 }
 
 /**
@@ -45,8 +50,10 @@ export function heldPart(
   const { account, left } = found;
   const { balance } = facts;
   const wanted = amount ?? asked.left;
+  const purpose = method === 'voucher' ? purposeOf(facts.sold) : null;
   const take = (most: number, isOverLimit = false): HeldPart => ({
     ...{ ok: true, account, amount: most, balance, isOverLimit },
+    lowers: purpose === null ? null : lowersFor(purpose, most, asked.sale),
   });
   if (method === 'account') {
     if (left === null || wanted <= left) return take(wanted);
@@ -55,7 +62,12 @@ export function heldPart(
       : refuse({ code: 'held/over-limit', limit: facts.creditLimit ?? 0, owes: balance });
   }
   const there = left ?? 0;
-  const most = Math.min(there, asked.most ?? there);
+  const goods = purpose === null ? null : payableFor(purpose.id, asked.sale);
+  if (purpose !== null && goods === 0)
+    return refuse({ code: 'held/other-goods', rate: purpose.rate });
+  if (goods !== null && amount !== null && amount > goods)
+    return refuse({ code: 'held/goods-less', left: goods });
+  const most = Math.min(there, asked.most ?? there, goods ?? there);
   if (wanted <= most) return take(wanted);
   if (amount === null && most > 0) return take(most);
   return most < there && most < wanted
@@ -65,12 +77,13 @@ export function heldPart(
 
 /** As the part says it. @param taken What it was charged. */
 export const heldBy = (
-  { account, balance, isOverLimit }: HeldPart,
+  { account, balance, isOverLimit, lowers }: HeldPart,
   taken: number,
 ): BodyOf<'payment.taken'>['held'] => ({
   account,
   after: afterwards(account, balance, taken),
   isOverLimit,
+  ...(lowers === null ? {} : { lowers }),
 });
 
 const refuse = (refusal: HeldRefusal): { readonly ok: false; readonly refusal: HeldRefusal } => ({

@@ -18,7 +18,7 @@ const newId = (): string => `id-${String((count += 1))}`;
 
 const facts = (said: Partial<HeldFacts> = {}): HeldFacts => ({
   balance: -2000,
-  sold: [{ until: '' }],
+  sold: [{ until: '', value: 1000, kept: null }],
   state: undefined,
   creditLimit: null,
   ...said,
@@ -84,7 +84,12 @@ describe('what can be spent', () => {
     ['used up', { balance: 0 }, 'card-0042', 'held/used-up'],
     ['overspent already', { balance: 5 }, 'card-0042', 'held/used-up'],
     ['blocked', { state: state({ isBlocked: true }) }, 'card-0042', 'held/blocked'],
-    ['out of date', { sold: [{ until: '2026-11-27' }] }, 'card-0042', 'held/out-of-date'],
+    [
+      'out of date',
+      { sold: [{ until: '2026-11-27', value: 1000, kept: null }] },
+      'card-0042',
+      'held/out-of-date',
+    ],
   ];
   for (const [what, said, typed, code] of refused)
     it(`is nothing of one that is ${what}`, () => {
@@ -101,16 +106,28 @@ describe('what can be spent', () => {
   });
 
   it('lasts as long as was said last', () => {
-    assert.equal(lastDayOf({ sold: [{ until: '2026-12-01' }], state: undefined }), '2026-12-01');
     assert.equal(
-      lastDayOf({ sold: [{ until: '2026-12-01' }], state: state({ until: '2027-01-01' }) }),
+      lastDayOf({ sold: [{ until: '2026-12-01', value: 1000, kept: null }], state: undefined }),
+      '2026-12-01',
+    );
+    assert.equal(
+      lastDayOf({
+        sold: [{ until: '2026-12-01', value: 1000, kept: null }],
+        state: state({ until: '2027-01-01' }),
+      }),
       '2027-01-01',
     );
     assert.equal(
-      lastDayOf({ sold: [{ until: '2026-12-01' }, { until: '' }], state: undefined }),
+      lastDayOf({
+        sold: [
+          { until: '2026-12-01', value: 1000, kept: null },
+          { until: '', value: 1000, kept: null },
+        ],
+        state: undefined,
+      }),
       '',
     );
-    const lastDay = { sold: [{ until: '2026-11-28' }] };
+    const lastDay = { sold: [{ until: '2026-11-28', value: 1000, kept: null }] };
     assert.equal(voucher(lastDay).ok, true);
   });
 
@@ -147,6 +164,7 @@ describe('a part from an account', () => {
         facts: facts(),
         mayOweMore: false,
         business: BUSINESS,
+        sale: { lines: [], total: 3000, taxes: [], before: [] },
         day: '2026-11-28',
       },
       ...said,
@@ -209,7 +227,10 @@ describe('what is moved and paid in', () => {
   });
 
   it('writes off what is left on vouchers that ran out, and on no others', () => {
-    const row = (number: string, until: string, left: number) => ({ number, until, left });
+    const row = (number: string, until: string, left: number) => ({
+      ...{ number, until, left },
+      kept: null,
+    });
     const lapse = (...vouchers: ReturnType<typeof row>[]) =>
       lapseVouchers(newId, vouchers, '2026-11-28');
     const done = lapse(row('OLD1', '2026-11-27', 500), row('OLD2', '2025-01-01', 0));
@@ -229,7 +250,7 @@ describe('what is moved and paid in', () => {
   it('replaces a voucher: all that is left goes on the fresh one, and the old one is blocked', () => {
     const done = replaceVoucher({
       ...{ newId, number: 'OLD0001', fresh: 'NEW0001', reason: ' lost at the fair ' },
-      facts: facts({ sold: [{ until: '2027-01-01' }] }),
+      facts: facts({ sold: [{ until: '2027-01-01', value: 1000, kept: null }] }),
     });
     assert.deepEqual(done.ok && done.drafts.map(({ kind, body }) => [kind, body]), [
       [

@@ -3,6 +3,7 @@ import { draft } from '../daybook/kinds';
 import type { Draft } from '../daybook/chain';
 import { isDate } from '../event/event-days';
 import { headOfAccount, type HeldAccount } from './held-account';
+import { keptOf, type KeptTax } from './one-purpose';
 import { lastDayOf, type HeldFacts } from './spend';
 import type { VoucherRow } from './voucher-list';
 
@@ -61,7 +62,11 @@ export function replaceVoucher({
 }: ReplaceVoucher): SetHeldOutcome {
   const until = lastDayOf(facts);
   const [from, to] = [`voucher:${number}`, `voucher:${fresh}`] as const;
-  const moved = moveHeld({ newId, from, to, balance: facts.balance, amount: null, until, reason });
+  const kept = keptOf(facts.sold, Math.max(0, 0 - facts.balance));
+  const moved = moveHeld({
+    ...{ newId, from, to, balance: facts.balance, amount: null, until, reason },
+    kept,
+  });
   if (!moved.ok) return moved;
   const set = setVoucher({ newId, number, isBlocked: true, until, reason });
   return set.ok ? { ok: true, drafts: [...moved.drafts, ...set.drafts] } : set;
@@ -73,14 +78,17 @@ export function replaceVoucher({
  */
 export function lapseVouchers(
   newId: () => string,
-  vouchers: readonly Pick<VoucherRow, 'number' | 'until' | 'left'>[],
+  vouchers: readonly Pick<VoucherRow, 'number' | 'until' | 'left' | 'kept'>[],
   today: string,
 ): SetHeldOutcome {
   const [early] = vouchers.filter(({ until }) => until === '' || until >= today);
   if (early !== undefined) return refuse({ code: 'held/not-over', until: early.until });
   const drafts = vouchers
     .filter(({ left }) => left > 0)
-    .map(({ number, left }) => draft('voucher.lapsed', newId(), null, { number, amount: left }));
+    .map(({ number, left, kept }) => {
+      const body = { number, amount: left, ...(kept === null ? {} : { kept }) };
+      return draft('voucher.lapsed', newId(), null, body);
+    });
   return drafts.length === 0 ? refuse({ code: 'held/nothing-there' }) : { ok: true, drafts };
 }
 
@@ -94,18 +102,23 @@ export interface MoveHeld {
   readonly amount: number | null;
   /** Of a voucher that is made by it. */
   readonly until?: string;
+  /** Of a voucher that is made in the place of one for goods of one tax: that tax of it. */
+  readonly kept?: KeptTax | null;
   readonly reason: string;
 }
 
 /** Moves what is owed on one account to another; no money comes or goes. */
 export function moveHeld(command: MoveHeld): SetHeldOutcome {
-  const { newId, from, to, balance, until = '' } = command;
+  const { newId, from, to, balance, until = '', kept = null } = command;
   const reason = command.reason.trim().slice(0, 200);
   if (reason === '') return refuse({ code: 'held/no-reason' });
   const amount = command.amount ?? -balance;
   if (balance >= 0 || amount <= 0) return refuse({ code: 'held/nothing-there' });
   if (amount > -balance) return refuse({ code: 'held/less-there', left: -balance });
-  const body = { from, to, amount, until: headOfAccount(to) === 'voucher' ? until : '', reason };
+  const body = {
+    ...{ from, to, amount, until: headOfAccount(to) === 'voucher' ? until : '', reason },
+    ...(kept === null ? {} : { kept }),
+  };
   return { ok: true, drafts: [draft('held.moved', newId(), null, body)] };
 }
 

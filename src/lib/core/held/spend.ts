@@ -8,7 +8,7 @@ export interface HeldFacts {
   /** As it stands: credits, what is owed to whoever holds it, are below nothing. */
   readonly balance: number;
   /** Each time that a voucher of this number was sold or made. */
-  readonly sold: readonly Pick<Row<'vouchers'>, 'until'>[];
+  readonly sold: readonly Pick<Row<'vouchers'>, 'until' | 'value' | 'kept'>[];
   readonly state:
     Pick<Row<'voucherStates'>, 'isBlocked' | 'until' | 'reason' | 'setStamp'> | undefined;
   /** What the customer may owe; null for any amount. */
@@ -28,6 +28,10 @@ export type HeldRefusal =
   /** Nothing is left on it. */
   | { readonly code: 'held/used-up'; readonly of: HeldHead }
   | { readonly code: 'held/less'; readonly left: number }
+  /** It is for goods of another tax than any here. */
+  | { readonly code: 'held/other-goods'; readonly rate: string }
+  /** Of what is left to pay only so much is for goods that it is for. */
+  | { readonly code: 'held/goods-less'; readonly left: number }
   /** With no network others may spend it meanwhile: no more than was set up. */
   | { readonly code: 'held/offline-most'; readonly most: number }
   /** Tips are given in money. */

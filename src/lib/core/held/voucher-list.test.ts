@@ -3,7 +3,7 @@ import { describe, it } from 'node:test';
 import { owedOn, voucherList } from './voucher-list';
 
 const sold = (number: string, value: number, until = '', id = number) => ({
-  ...{ id, number, value, until, at: `2026-11-0${id.at(-1)!}T10:00:00.000Z` },
+  ...{ kept: null, id, number, value, until, at: `2026-11-0${id.at(-1)!}T10:00:00.000Z` },
   ...{ sale: `sale-${id}`, saleNumber: `D1-${id.at(-1)!}` },
 });
 const stands = (number: string, balance: number) => ({

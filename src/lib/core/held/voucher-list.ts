@@ -1,6 +1,7 @@
 /** All vouchers with what is left on each, and what is owed on them together. Minor units. */
 import type { Row } from '../books/tables';
 import { sum } from '../money/units';
+import { keptOf, type KeptTax } from './one-purpose';
 import { lastDayOf } from './spend';
 
 export const VOUCHER_STANDS = [
@@ -25,6 +26,8 @@ export interface VoucherRow {
   readonly left: number;
   /** Empty for any day. */
   readonly until: string;
+  /** What is left of the tax that it was sold with, where it is for goods of one tax. */
+  readonly kept: KeptTax | null;
   readonly stands: VoucherStands;
   /** Why it was blocked or extended; empty where nothing was said. */
   readonly reason: string;
@@ -32,7 +35,7 @@ export interface VoucherRow {
 
 type Sold = Pick<
   Row<'vouchers'>,
-  'id' | 'number' | 'at' | 'sale' | 'saleNumber' | 'value' | 'until'
+  'id' | 'number' | 'at' | 'sale' | 'saleNumber' | 'value' | 'until' | 'kept'
 >;
 
 /** @param today The local day, ISO 8601. @returns The latest first. */
@@ -71,6 +74,7 @@ function rowOf(
     number,
     ...{ at: first?.at ?? '', sale: first?.sale ?? '', saleNumber: first?.saleNumber ?? '' },
     ...{ value, left, until },
+    kept: keptOf(sold, Math.max(0, left)),
     stands:
       left < 0
         ? 'spent twice'

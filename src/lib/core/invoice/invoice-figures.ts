@@ -6,7 +6,7 @@ import { SERVICE, UPLIFT } from '../books/names';
 import type { Row } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
 import { headOf } from '../journal/accounts';
-import { promotionPostings } from '../journal/payment';
+import { loweringPostings, lowersTaxes } from '../journal/payment';
 import { opposite, type Posting } from '../journal/posting';
 import { sum } from '../money/units';
 import { goneOf, leftOf, postingsOfSale, type SoldSale } from '../sale/return-figures';
@@ -52,7 +52,11 @@ export function figuresOf(
   };
 }
 
-const EARNED: readonly string[] = ['sales', 'service', 'uplift', 'promotions', 'deposit'];
+/** What a voucher for goods of one tax pays was sold before, with its tax, and is not sold again. */
+const EARNED: readonly string[] = [
+  ...['sales', 'service', 'uplift', 'promotions', 'deposit'],
+  ...['voucher', 'prepaid-tax'],
+];
 
 /** What some postings earned without tax, credits above nothing. Minor units. */
 const earnedIn = (postings: readonly Posting[]): number =>
@@ -105,6 +109,9 @@ const nameOf = ({ name, detail, unit }: Row<'saleLines'>, quantity: number): Nam
   quantity,
 });
 
+const isVoucher = (part: readonly Posting[]): boolean =>
+  part.some(({ account }) => headOf(account) === 'voucher');
+
 const beside = (name: string, quantity: number): Named => ({
   ...{ name, detail: '', unit: '' },
   quantity,
@@ -120,13 +127,11 @@ const ONE = 1000;
 export function saleFigures(sold: SoldSale): InvoiceFigures {
   const stands = [...postingsOfSale(sold), ...goneOf(sold)];
   const left = leftOf(sold);
-  const promoted = sold.payments
-    .flatMap((part) =>
-      part.promotion == null ? [] : promotionPostings({ ...part, slip: sold.sale.slip }),
-    )
-    .concat(
-      sold.before.flatMap(({ promotions = [] }) => promotions.flatMap((each) => each.postings)),
-    );
+  const parts = sold.payments.filter(lowersTaxes);
+  const promoted = [
+    ...parts.map((part) => loweringPostings({ ...part, slip: sold.sale.slip })),
+    ...sold.before.flatMap(({ promotions = [] }) => promotions.map((each) => each.postings)),
+  ];
   return figuresFrom(sold, stands, promoted, (line) => left.get(line.line) ?? 0);
 }
 
@@ -139,7 +144,7 @@ export function returnedFigures(
   return figuresFrom(
     sold,
     back.takes.map(opposite),
-    back.promotions.flatMap(({ postings }) => postings.map(opposite)),
+    back.promotions.map(({ postings }) => postings.map(opposite)),
     ({ line }) => quantities.get(line) ?? 0,
   );
 }
@@ -147,7 +152,7 @@ export function returnedFigures(
 function figuresFrom(
   { sale, lines }: Pick<SoldSale, 'sale' | 'lines'>,
   postings: readonly Posting[],
-  promoted: readonly Posting[],
+  promoted: readonly (readonly Posting[])[],
   quantityOf: (line: Row<'saleLines'>) => number,
 ): InvoiceFigures {
   const goods = lines
@@ -171,7 +176,11 @@ function figuresFrom(
       isSomething,
     ),
     ...byTax(beside('Card price', ONE), about(UPLIFT)),
-    ...byTax(beside('Points and rewards', -ONE), promoted),
+    ...byTax(
+      beside('Points and rewards', -ONE),
+      promoted.filter((part) => !isVoucher(part)).flat(),
+    ),
+    ...byTax(beside('Voucher, sold with its tax', -ONE), promoted.filter(isVoucher).flat()),
   ];
   return figuresOf(all, sale.taxes);
 }

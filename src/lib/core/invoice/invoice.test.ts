@@ -6,6 +6,7 @@ import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import type { HeldMove } from '../held/statement';
 import { journalOf } from '../journal';
+import { lowersTaxes } from '../journal/payment';
 import { netOf } from '../journal/take-back';
 import { readEntry } from '../daybook/read-entry';
 import { sum } from '../money/units';
@@ -77,7 +78,7 @@ describe('figures of an invoice', () => {
             lines.flatMap(({ account, total }) => (account === null ? [] : total)),
           );
           const promoted = sum(
-            payments.flatMap(({ promotion, charge }) => (promotion == null ? [] : charge)),
+            payments.flatMap((part) => (lowersTaxes(part) ? part.charge : [])),
           );
           assert.equal(figures.total, sale.total + sale.uplift - paidIn - promoted);
           for (const each of figures.lines)

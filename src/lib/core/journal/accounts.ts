@@ -53,6 +53,8 @@ export const ACCOUNTS = {
   credit: 'the customer',
   /** What is owed to whoever has its number. */
   voucher: 'its number',
+  /** Tax of vouchers for one purpose, from when they are sold until they are spent. */
+  'prepaid-tax': null,
   /** What was paid for goods that are kept, until they are handed over. */
   deposit: 'the order',
   /** What is owed for what was delivered. */

@@ -11,5 +11,7 @@ export const heldPostings = ({ body }: EntryOf<'held.moved'>): Posting[] => [
 /** What was left on a voucher is owed no more. Minor units. */
 export const lapsedPostings = ({ body }: EntryOf<'voucher.lapsed'>): Posting[] => [
   ...money(`voucher:${body.number}`, body.amount),
-  ...money('breakage', minus(body.amount)),
+  // Its tax stays paid.
+  ...money('breakage', minus(body.amount - (body.kept?.amount ?? 0))),
+  ...money('prepaid-tax', minus(body.kept?.amount ?? 0)),
 ];

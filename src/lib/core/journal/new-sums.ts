@@ -12,10 +12,12 @@ export type SumsMade = Readonly<Record<string, string>>;
  * Accounts that came later than the sums which add them: nothing that a store has added up could have been on one, so
  * that the sums of before go on as they are. (Worked out anew, a device would forget what it has let go of.)
  */
-const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set(['deposit', 'breakage', 'promotions']);
+const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set([
+  ...['deposit', 'breakage', 'promotions', 'prepaid-tax'],
+]);
 
 /** What is said of sums since there are such postings; nothing that a store has added up was one. */
-const LATER_RULES: ReadonlySet<string> = new Set(['isOfNoWay']);
+const LATER_RULES: ReadonlySet<string> = new Set(['isOfNoWay', 'notOf']);
 
 /** How they are declared now. */
 export const declaredSums = (): SumsMade =>

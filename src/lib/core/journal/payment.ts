@@ -1,6 +1,7 @@
 /** What a part of a payment moves: into a drawer or to what is owed by its way, off the slip. */
 import { NOBODY } from '../books/names';
 import type { BodyOf } from '../daybook/kinds';
+import type { KeptTax } from '../held/one-purpose';
 import { sum } from '../money/units';
 import { takingsOfPart } from '../payment/part-sums';
 import type { Account } from './accounts';
@@ -8,6 +9,12 @@ import { pointsTo } from './points';
 import { explained, minus, money, type Posting } from './posting';
 
 type Promotion = NonNullable<BodyOf<'payment.taken'>['promotion']>;
+
+/** The account, and what a voucher for goods of one tax lowers that tax by. */
+interface PaidFrom {
+  readonly account: string;
+  readonly lowers?: KeptTax | undefined;
+}
 
 export type PartFigures = Pick<
   BodyOf<'payment.taken'>,
@@ -17,7 +24,7 @@ export type PartFigures = Pick<
   /** Who took it, and whose the tip is. */
   readonly by: string | null;
   /** The account that it was paid from, where no money came in. */
-  readonly held?: { readonly account: string } | null | undefined;
+  readonly held?: PaidFrom | null | undefined;
   /** Whose points or reward paid, and what was taken for it. */
   readonly customer?: string | null | undefined;
   readonly promotion?: Promotion | null | undefined;
@@ -50,9 +57,16 @@ export function partPostings(part: PartFigures): Posting[] {
   return explained(postings, { way });
 }
 
-/** What a part that points or a reward paid moves. Minor units. */
-export const promotionPostings = (
-  part: Pick<PartFigures, 'slip' | 'way' | 'charge' | 'customer' | 'promotion'>,
+/** Points, rewards, and vouchers for goods of one tax lower taxes: what they paid goes back as such, and never as money. */
+export const lowersTaxes = ({
+  promotion,
+  held,
+}: Partial<Pick<PartFigures, 'promotion' | 'held'>>): boolean =>
+  promotion != null || held?.lowers !== undefined;
+
+/** What a part moves that lowers taxes. Minor units. */
+export const loweringPostings = (
+  part: Pick<PartFigures, 'slip' | 'way' | 'charge' | 'customer' | 'promotion' | 'held'>,
 ): Posting[] => [
   ...money(`slip:${part.slip}`, minus(part.charge), { way: part.way }),
   ...notCash(part, part.charge),
@@ -63,13 +77,19 @@ function notCash(
   { way, held, customer, promotion }: Pick<PartFigures, 'way' | 'held' | 'customer' | 'promotion'>,
   amount: number,
 ): Posting[] {
-  if (promotion == null) return money(toOrFrom(way, held), amount, { way });
+  const lower = ({ id, rate, amount: by, base }: Omit<KeptTax, 'name'>): Posting[] =>
+    money(`tax:${id}@${rate}`, by, { tax: id, rate, way, ...(base === 0 ? {} : { base }) });
+  if (promotion == null) {
+    const paid = money(toOrFrom(way, held), amount, { way });
+    if (held?.lowers === undefined) return paid;
+    // It was paid when the voucher was sold.
+    const back = money('prepaid-tax', minus(held.lowers.amount), { way });
+    return [...paid, ...lower(held.lowers), ...back];
+  }
   const lowered = sum(promotion.lowers.map((tax) => tax.amount));
   return [
     ...money('promotions', amount - lowered, { way }),
-    ...promotion.lowers.flatMap(({ id, rate, amount: by, base }) =>
-      money(`tax:${id}@${rate}`, by, { tax: id, rate, way, ...(base === 0 ? {} : { base }) }),
-    ),
+    ...promotion.lowers.flatMap(lower),
     ...pointsTo(customer ?? NOBODY, promotion.of, minus(promotion.taken)),
   ];
 }

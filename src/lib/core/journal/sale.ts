@@ -2,6 +2,7 @@
 import { GONE_SOLD, SERVICE, UNLISTED, UPLIFT } from '../books/names';
 import type { Row, Taxed } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
+import type { KeptTax } from '../held/one-purpose';
 import { sum } from '../money/units';
 import { costOf } from '../sale/cost';
 import { GONE_UNCOUNTED, UNCOUNTED, type Account } from './accounts';
@@ -17,6 +18,7 @@ type Line = Pick<
   readonly seller?: string | null | undefined;
   readonly maker?: string | null | undefined;
   readonly account?: string | null | undefined;
+  readonly kept?: KeptTax | null | undefined;
   readonly ordered?: { readonly order: string; readonly line: string } | null | undefined;
   readonly points?: number | null | undefined;
   readonly toward?: Readonly<Record<string, number>> | null | undefined;
@@ -82,6 +84,7 @@ export function salePostings(sale: SaleFigures): Posting[] {
       postings.push(
         ...money(slip, total, { line: at }),
         ...money(account as Account, minus(total), { line: at }),
+        ...(line.kept == null ? [] : soldWith(line.kept, at)),
       );
       return;
     }
@@ -129,6 +132,15 @@ export function salePostings(sale: SaleFigures): Posting[] {
     );
   return explained(postings);
 }
+
+/** A voucher for goods of one tax is taxed when it is sold. */
+const soldWith = ({ id, rate, amount, base }: KeptTax, line: number): Posting[] => [
+  ...money(`tax:${id}@${rate}`, minus(amount), {
+    ...{ tax: id, rate, line },
+    ...(base === 0 ? {} : { base: minus(base) }),
+  }),
+  ...money('prepaid-tax', amount, { line }),
+];
 
 const brought = (customer: string, { points, toward }: Line, line: number): Posting[] => [
   ...pointsTo(customer, POINTS, points ?? 0, { line }),

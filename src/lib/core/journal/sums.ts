@@ -30,6 +30,8 @@ interface Adds {
   readonly lacks?: PostingField;
   /** Not what points and rewards lower taxes by: sales alone. */
   readonly isOfNoWay?: true;
+  /** Not of these entries. */
+  readonly notOf?: readonly Kind[];
 }
 
 export interface SumSpec {
@@ -58,8 +60,12 @@ const EARNED = ['sales', 'service', 'uplift', 'tax'] as const;
 const OUT_OF_COUNT = ['uncounted', 'gone:uncounted'];
 
 const earned: Adds = { figure: 'amount', accounts: EARNED, isCredit: true };
-/** What points and rewards pay is no takings. */
-const taken: Adds = { ...earned, accounts: [...EARNED, 'promotions'] };
+/** What points and rewards pay is no takings, nor the tax of a voucher before it is spent. */
+const taken: Adds = {
+  ...earned,
+  accounts: [...EARNED, 'promotions', 'prepaid-tax'],
+  notOf: ['voucher.lapsed'],
+};
 const taxed: Adds = { figure: 'amount', accounts: ['tax'], isCredit: true };
 /** Sales themselves: parts of payments have postings of a slip as well, with a way. */
 const sold: Adds = { figure: 'documents', accounts: ['slip'], lacks: 'way' };
@@ -103,7 +109,15 @@ export const sumSpecs = {
   },
   eventHours: {
     by: { event: 'event', day: 'day', hour: 'hour' },
-    fields: { sales: sold, takings: { ...earned, of: OF_SALES, isOfNoWay: true } },
+    fields: {
+      sales: sold,
+      takings: {
+        ...earned,
+        accounts: [...EARNED, 'prepaid-tax'],
+        of: OF_SALES,
+        isOfNoWay: true,
+      },
+    },
   },
   eventTaxes: {
     by: { event: 'event', tax: 'tax', rate: 'rate' },
@@ -224,7 +238,7 @@ function makeAddings(kind: Kind): AddingsByHead {
   const found = new Map<string, Adding[]>();
   for (const [sum, { by, fields }] of Object.entries<SumSpec>(sumSpecs))
     Object.values(fields).forEach((adds, at) => {
-      if (adds.of !== undefined && !adds.of.includes(kind)) return;
+      if (adds.of?.includes(kind) === false || adds.notOf?.includes(kind) === true) return;
       for (const head of adds.accounts) {
         const all = found.get(head) ?? [];
         found.set(head, all);

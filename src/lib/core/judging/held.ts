@@ -1,6 +1,14 @@
 /** Accounts that somebody holds: whose they are, what was agreed, and that nothing is spent twice. Minor units. */
 import type { EntryOf } from '../daybook/kinds';
 import { heldParts, isHeldMethod } from '../held/held-account';
+import {
+  keptOf,
+  lowersFor,
+  payableFor,
+  purposeOf,
+  taxWithin,
+  type KeptTax,
+} from '../held/one-purpose';
 import { accountFor, lastDayOf } from '../held/spend';
 import { overspends } from '../held/overspends';
 import { voucherNumber } from '../held/voucher-number';
@@ -28,6 +36,9 @@ export function heldDoubt(
     const until = lastDayOf({ sold, state });
     // Zones of clocks are a day apart at most.
     const day = new Date(Date.parse(at) - DAY).toISOString().slice(0, 10);
+    const purpose = purposeOf(sold);
+    if (purpose?.id !== held.lowers?.id)
+      return { code: 'payment/purpose', found: held.lowers?.id ?? '', wanted: purpose?.id ?? '' };
     if (isBlocked || (until !== '' && until < day))
       return { code: 'payment/voucher', found: number };
   }
@@ -43,17 +54,16 @@ export function heldDoubt(
 const DAY = 86_400_000;
 
 /** Lines that are paid in: on accounts of customers that there are, and on vouchers that nobody was sold before. */
-export function paidInDoubt(
-  lines: EntryOf<'sale.rung'>['body']['lines'],
-  evidence: Evidence,
-): Doubt | null {
+export function paidInDoubt(entry: EntryOf<'sale.rung'>, evidence: Evidence): Doubt | null {
   const seen = new Set<string>();
-  for (const { account, price, gross, quantity, name, pays } of lines) {
+  for (const { account, price, gross, quantity, name, pays, kept, total } of entry.body.lines) {
     if (account === undefined) continue;
     if (gross !== price || quantity !== 1000) return { code: 'sale/line-sum', found: name };
     const fault = seen.has(account)
       ? ({ code: 'sale/paid-in', found: account } as const)
-      : (targetFault(account, evidence) ?? debtFault(pays, account, evidence));
+      : (targetFault(account, evidence) ??
+        debtFault(pays, account, evidence) ??
+        keptFault(kept, { account, value: total }, entry, evidence));
     if (fault !== null) return fault;
     seen.add(account);
   }
@@ -76,6 +86,41 @@ function debtFault(
   return parts.some((part) => isIts(books.row('payments', part)?.held?.account))
     ? null
     : { code: 'sale/paid-in', found: pays };
+}
+
+/** A voucher is sold with the tax of what it is for, as that was set up then or lately; one for any goods with none. */
+function keptFault(
+  kept: KeptTax | undefined,
+  { account, value }: { readonly account: string; readonly value: number },
+  { event, stamp }: Pick<EntryOf<'sale.rung'>, 'event' | 'stamp'>,
+  { history, books }: Evidence,
+): Doubt | null {
+  if (heldParts(account)?.head !== 'voucher') return null;
+  const ways = books.rows('ways').filter(({ method }) => method === 'voucher');
+  const purposes = ways.flatMap(({ id }) =>
+    history.inForce('way.set', id, stamp).map(({ purpose }) => purpose),
+  );
+  // At an event a tax may stand in the place of another, or none.
+  const events = event === null ? [] : history.inForce('event.set', event, stamp);
+  const swapped = events.flatMap(({ swaps = [] }) =>
+    swaps.flatMap(({ from, to }) => (purposes.includes(from) ? [to] : [])),
+  );
+  const isPutAway = purposes.some(
+    (id) => id !== '' && history.inForce('tax.set', id, stamp).some(({ isActive }) => !isActive),
+  );
+  if (kept === undefined) {
+    const isNone =
+      purposes.length === 0 || purposes.includes('') || swapped.includes(null) || isPutAway;
+    return isNone ? null : { code: 'sale/kept', found: 0, wanted: value };
+  }
+  const isIts = purposes.includes(kept.id) || swapped.includes(kept.id);
+  const isRight = history
+    .inForce('tax.set', kept.id, stamp)
+    .some(
+      (tax) =>
+        tax.rate === kept.rate && taxWithin(value, { ...tax, id: kept.id }).amount === kept.amount,
+    );
+  return isIts && isRight ? null : { code: 'sale/kept', found: kept.amount };
 }
 
 function targetFault(account: string, { books, history }: Evidence): Doubt | null {
@@ -107,7 +152,10 @@ export function judgeLapsed(
   const until = lastDayOf({ sold, state: books.row('voucherStates', number) });
   const left = 0 - evidence.standsOn(`voucher:${number}`);
   // Zones of clocks are a day apart at most.
+  const kept = keptOf(sold, amount);
   const isOver = until !== '' && until < new Date(Date.parse(at) + DAY).toISOString().slice(0, 10);
+  if (isOver && amount === left && !isSameTax(body.kept, kept))
+    return { code: 'sale/kept', found: body.kept?.amount ?? 0, wanted: kept?.amount ?? 0 };
   return isOver && amount === left
     ? null
     : { code: 'voucher/not-over', found: amount, wanted: isOver ? left : 0 };
@@ -119,7 +167,47 @@ export function judgeHeldMoved({ body }: EntryOf<'held.moved'>, evidence: Eviden
   const left = -evidence.standsOn(body.from);
   if (heldParts(body.from)?.head === 'customer' && body.amount > left)
     return { code: 'held/overspent', found: body.amount, wanted: Math.max(0, left) };
+  // What is for goods of one tax goes on a voucher like it, and nowhere else.
+  const from = heldParts(body.from);
+  const sold =
+    from?.head === 'voucher'
+      ? evidence.books.rows('vouchers').filter((each) => each.number === from.id)
+      : [];
+  const kept = keptOf(sold, body.amount);
+  const isKept = heldParts(body.to)?.head === 'voucher' || kept === null;
+  if (!isKept || !isSameTax(body.kept, kept))
+    return { code: 'sale/kept', found: body.kept?.amount ?? 0, wanted: kept?.amount ?? 0 };
   return targetFault(body.to, evidence);
+}
+
+const isSameTax = (a: KeptTax | undefined, b: KeptTax | null): boolean =>
+  a === undefined || b === null
+    ? a === undefined && b === null
+    : a.id === b.id && a.rate === b.rate && a.amount === b.amount;
+
+/** What vouchers for goods of one tax paid of a sale was for such goods, and lowers their tax as it should. */
+export function loweredByVouchers(
+  { lines, total, taxes, payments }: EntryOf<'sale.rung'>['body'],
+  { books }: Evidence,
+): Doubt | null {
+  const parts = payments.flatMap((id) => books.row('payments', id) ?? []);
+  if (parts.every(({ held }) => held?.lowers === undefined)) return null;
+  for (const [at, { clears, held }] of parts.entries()) {
+    const lowers = held?.lowers;
+    if (lowers === undefined) continue;
+    const sale = { lines, total, taxes, before: parts.slice(0, at) };
+    const most = payableFor(lowers.id, sale);
+    if (clears > most) return { code: 'sale/promotions', found: clears, wanted: most };
+    const wanted = lowersFor(lowers, clears, sale);
+    // A part that was given back may have shifted one minor unit.
+    const isNear = (['amount', 'base'] as const).every(
+      (figure) => Math.abs(wanted[figure] - lowers[figure]) <= 1,
+    );
+    const rate = taxes.find(({ id }) => id === lowers.id)?.rate;
+    if (!isNear || rate === undefined)
+      return { code: 'sale/lowered', found: lowers.amount, wanted: wanted.amount };
+  }
+  return null;
 }
 
 /** Money that is given back goes on an account by a way that does so; on credit, a customer's whom there is. */

@@ -36,7 +36,7 @@ interface Selling {
 }
 
 export function linesDoubt(entry: EntryOf<'sale.rung'>, evidence: Evidence): Doubt | null {
-  const paidIn = paidInDoubt(entry.body.lines, evidence);
+  const paidIn = paidInDoubt(entry, evidence);
   if (paidIn !== null) return paidIn;
   const { event, stamp, body } = entry;
   const { customer, standingName } = body;

@@ -4,6 +4,7 @@ import { localTime } from '../event/local-time';
 import { sum } from '../money/units';
 import type { Evidence } from './evidence';
 import { exchangedBy, exchangedFor } from './exchanged';
+import { loweredByVouchers } from './held';
 import { pointsDoubt } from './points';
 import { linesDoubt } from './sale-lines';
 import { taxDoubt } from './sale-tax';
@@ -19,7 +20,8 @@ export function judgeSale(entry: Sale, evidence: Evidence): Doubt | null {
     taxDoubt(entry, evidence) ??
     paymentsDoubt(entry, evidence) ??
     exchangeDoubt(entry, evidence) ??
-    pointsDoubt(entry, evidence)
+    pointsDoubt(entry, evidence) ??
+    loweredByVouchers(entry.body, evidence)
   );
 }
 

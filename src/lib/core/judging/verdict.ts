@@ -49,6 +49,7 @@ export const EFFECT_OF = {
   'sale/lowered': 'doubted',
   /** One number was sold twice: by two devices out of touch, or from two packs of printed cards. */
   'sale/voucher-again': 'doubted',
+  'sale/kept': 'doubted',
   'payment/account': 'doubted',
   /** Of an order that there is, at what was agreed; not called off, and not more than was ordered. */
   'sale/order': 'doubted',
@@ -86,6 +87,7 @@ export const EFFECT_OF = {
   'reminder/early': 'barred',
   'reminder/again': 'barred',
   'payment/voucher': 'doubted',
+  'payment/purpose': 'doubted',
   /** For another amount than they are worth; they had run out; no such reward, or not then. */
   'payment/points': 'doubted',
   'payment/points-over': 'doubted',

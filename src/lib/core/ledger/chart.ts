@@ -36,6 +36,7 @@ export const DEFAULT_CHART: Chart = {
   slip: line('Assets', '1190', 'Open slips'),
   goods: line('Assets', '1200', 'Goods'),
   customer: line('Assets', '1150', 'Customers'),
+  'prepaid-tax': line('Assets', '1160', 'Tax of vouchers'),
   credit: line('Liabilities', '2300', 'Credit of customers'),
   voucher: line('Liabilities', '2310', 'Vouchers'),
   deposit: line('Liabilities', '2320', 'Deposits'),

@@ -29,6 +29,8 @@ export interface TypedWay {
   readonly offlineMost: string;
   /** Days that a voucher usually lasts; empty is any day. */
   readonly lasts: string;
+  /** The tax of the goods that vouchers are for; empty for any goods. */
+  readonly purpose: string;
 }
 
 export type WayRefusal = { readonly field: string } & (
@@ -109,6 +111,7 @@ export function setWay({ newId, id: known, typed, currency, ways }: SetWay): Way
       isPromotion(typed.method),
     offlineMost: isHeld ? offlineMost : null,
     lasts: typed.method === 'voucher' && !isCash ? lasts : 0,
+    purpose: typed.method === 'voucher' && !isCash ? typed.purpose : '',
   };
   return { ok: true, id, drafts: [draft('way.set', newId(), null, body)] };
 }

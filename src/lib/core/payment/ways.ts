@@ -24,6 +24,7 @@ export const CASH_WAY: WayToPay = {
   isActive: true,
   offlineMost: null,
   lasts: 0,
+  purpose: '',
 };
 
 /** All ways that were set up, put away ones too, in the vendor's order; cash is always among them. */

@@ -14,6 +14,8 @@ export type PromotionRefusal =
 /** What nothing else is refused for. */
 export type OwnPromotionRefusal =
   | { readonly code: 'points/none' }
+  /** They pay before such a voucher does. */
+  | { readonly code: 'points/after-voucher' }
   /** They moved last too long ago. */
   | { readonly code: 'points/over' }
   /** What is left to pay, or what may be taken, is less than a point is worth. */
@@ -48,6 +50,8 @@ export interface AskPromotion {
   }[];
   /** What each such part of it cleared before. */
   readonly before: readonly number[];
+  /** A voucher for goods of one tax paid of it already: what is left are not all goods alike. */
+  readonly isAfterVoucher: boolean;
   readonly facts: PointsFacts | null | undefined;
   /** With no network, what is taken at most of what others may spend too; null for any amount. */
   readonly most: number | null;
@@ -69,6 +73,7 @@ export function promotionPart(asked: AskPromotion): PromotionPart | Refused | nu
   if (!isPromotion(method)) return null;
   if (tip > 0) return refuse({ code: 'held/no-tip' });
   if (customer === null) return refuse({ code: 'held/no-customer' });
+  if (asked.isAfterVoucher) return refuse({ code: 'points/after-voucher' });
   if (facts == null) return refuse({ code: 'points/none' });
   return method === 'points' ? byPoints(asked, facts) : byReward(asked, facts);
 }

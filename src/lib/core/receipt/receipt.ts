@@ -151,12 +151,14 @@ export function receiptOf({
     lines: lines.map((line) => lineOf(line, isTaxIncluded)),
     service: sale.service,
     isTaxIncluded,
-    taxes: sale.taxes.map(({ id, name, rate, base, amount }) => {
+    taxes: withVouchers(sale.taxes, lines).map(({ id, name, rate, base, amount }) => {
       // What cards were charged above the cash price has its tax as well.
       const above = sale.upliftTaxes[id] ?? { base: 0, amount: 0 };
       // What points and rewards pay lowers them.
-      const lower = payments.flatMap(
-        ({ promotion }) => promotion?.lowers.filter((each) => each.id === id) ?? [],
+      const lower = payments.flatMap(({ promotion, held }) =>
+        [...(promotion?.lowers ?? []), ...(held?.lowers === undefined ? [] : [held.lowers])].filter(
+          (each) => each.id === id,
+        ),
       );
       return {
         ...{ name, rate },
@@ -175,6 +177,26 @@ export function receiptOf({
     isVoid,
     back: returns.map((each) => backOf(each, lines)),
   };
+}
+
+/** Vouchers for goods of one tax are sold with it. */
+function withVouchers(
+  taxes: Row<'sales'>['taxes'],
+  lines: readonly Pick<Row<'saleLines'>, 'kept'>[],
+): Row<'sales'>['taxes'] {
+  const sold = lines.flatMap(({ kept }) => kept ?? []);
+  const more = sold.filter(
+    ({ id }, at) =>
+      taxes.every((tax) => tax.id !== id) && sold.findIndex((each) => each.id === id) === at,
+  );
+  return [...taxes, ...more.map((tax) => ({ ...tax, base: 0, amount: 0 }))].map((tax) => {
+    const own = sold.filter(({ id }) => id === tax.id);
+    return {
+      ...tax,
+      base: tax.base + sum(own.map(({ base }) => base)),
+      amount: tax.amount + sum(own.map(({ amount }) => amount)),
+    };
+  });
 }
 
 function lineOf(line: Row<'saleLines'>, isTaxIncluded: boolean): ReceiptLine {

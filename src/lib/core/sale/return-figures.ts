@@ -4,7 +4,7 @@ import type { BodyOf } from '../daybook/kinds';
 import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import { figuresOfRows, salePostings } from '../journal/sale';
-import { promotionPostings } from '../journal/payment';
+import { loweringPostings, lowersTaxes } from '../journal/payment';
 import { netOf, postingsOf, takePartBack, takeShareBack, type Share } from '../journal/take-back';
 import { fraction, roundToMinor } from '../money/fraction';
 import { sum } from '../money/units';
@@ -71,11 +71,11 @@ export function returnFigures(sold: SoldSale, comesBack: readonly ComesBack[]): 
 }
 
 /**
- * What points and rewards had paid goes back as such, and is never given in money: of each such part the share that the
+ * What points, rewards and vouchers for goods of one tax had paid goes back as such, and is never given in money: of each such part the share that the
  * value which came back in all has of the sale, less what went back before.
  */
 function promotionsBack(sold: SoldSale, takes: readonly Posting[]): Figures['promotions'] {
-  const parts = sold.payments.filter(({ promotion }) => promotion != null);
+  const parts = sold.payments.filter(lowersTaxes);
   if (parts.length === 0) return [];
   const of = Math.abs(slipOf(postingsOfSale(sold)));
   const quantity = Math.abs(slipOf([...goneOf(sold), ...takes]));
@@ -83,7 +83,7 @@ function promotionsBack(sold: SoldSale, takes: readonly Posting[]): Figures['pro
     const before = sold.before.flatMap(({ promotions = [] }) =>
       promotions.flatMap((each) => (each.of === part.id ? each.postings : [])),
     );
-    const whole = promotionPostings({ ...part, slip: sold.sale.slip });
+    const whole = loweringPostings({ ...part, slip: sold.sale.slip });
     const postings = takeShareBack(whole, () => ({ quantity, of }), before);
     return postings.length === 0 ? [] : { of: part.id, postings };
   });

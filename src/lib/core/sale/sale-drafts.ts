@@ -148,6 +148,7 @@ function lineOf(
     ...(standingDiscount === 0 ? {} : { standing: standingDiscount }),
     ...(line.account === undefined ? {} : { account: line.account }),
     ...(line.until === undefined ? {} : { until: line.until }),
+    ...(line.kept === undefined ? {} : { kept: line.kept }),
     ...(line.pays === undefined ? {} : { pays: line.pays }),
     ...(line.ordered === undefined
       ? {}

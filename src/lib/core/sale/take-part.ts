@@ -4,6 +4,7 @@ import { draft, privateDraft } from '../daybook/kinds';
 import { isHeldMethod } from '../held/held-account';
 import type { HeldFacts, HeldRefusal } from '../held/spend';
 import { heldBy, heldPart } from '../held/held-part';
+import type { PurposeSale } from '../held/one-purpose';
 import { voucherNumber } from '../held/voucher-number';
 import { localTime } from '../event/local-time';
 import {
@@ -180,6 +181,7 @@ export function takePart(asIs: TakePart): PartOutcome {
     ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
     order: slip.handsOver,
     ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
+    sale: purposeSale({ ...slip, paid }, quote),
     most: command.isOutOfTouch === true ? way.offlineMost : null,
     day,
   });
@@ -244,7 +246,21 @@ export function takePart(asIs: TakePart): PartOutcome {
   };
 }
 
-type AskedOf = Omit<AskPromotion, 'customer' | 'lines' | 'total' | 'taxes' | 'before'>;
+/** A slip as a voucher for goods of one tax finds it. */
+export const purposeSale = (
+  { lines, paid = [] }: Pick<OpenSlip, 'lines' | 'paid'>,
+  { cash }: Quote,
+): PurposeSale => ({
+  lines: cash.lines.map(({ tax, total }, at) => ({ account: lines[at]?.account, tax, total })),
+  total: cash.total,
+  taxes: cash.taxes,
+  before: paid,
+});
+
+type AskedOf = Omit<
+  AskPromotion,
+  'customer' | 'lines' | 'total' | 'taxes' | 'before' | 'isAfterVoucher'
+>;
 
 /** What points or a reward would pay of a slip; null for a way that is paid otherwise. */
 export const promotionOn = (
@@ -258,6 +274,7 @@ export const promotionOn = (
     customer: slip.customer?.id ?? null,
     lines: earningLines(slip, quote.cash),
     before: clearedByPromotions(slip),
+    isAfterVoucher: (slip.paid ?? []).some(({ held }) => held?.lowers !== undefined),
     total: quote.cash.total,
     taxes: ratedTaxes(quote, taxes),
   });

@@ -7,6 +7,7 @@ import type { Extra, KeptLine, Service } from '../books/tables';
 import { bytesOf } from '../daybook/entry-size';
 import type { BodyOf } from '../daybook/kinds';
 import { headOfAccount, type HeldAccount } from '../held/held-account';
+import type { KeptTax } from '../held/one-purpose';
 import { offNext, type Ordered } from '../order/agreed';
 import { LARGEST_AMOUNT } from '../money/amount-text';
 import { thousandths } from '../money/units';
@@ -48,6 +49,8 @@ export interface OpenLine {
   /** It is no goods: what it comes to is paid in on this account; of a voucher until when it can be spent. */
   readonly account?: HeldAccount | undefined;
   readonly until?: string | undefined;
+  /** Of a voucher for goods of one tax: that tax of what it is sold for. */
+  readonly kept?: KeptTax | undefined;
   /** The sale whose debt it pays before older ones. */
   readonly pays?: string | undefined;
   readonly ordered?: Ordered | undefined;
@@ -289,11 +292,12 @@ export function putPaidIn(
     readonly detail: string;
     readonly amount: number;
     readonly until?: string | undefined;
+    readonly kept?: KeptTax | undefined;
     readonly pays?: string | undefined;
   },
   key: string,
 ): SlipOutcome {
-  const { account, name, detail, amount, until = '', pays } = paid;
+  const { account, name, detail, amount, until = '', kept, pays } = paid;
   if (!Number.isSafeInteger(amount) || amount <= 0 || amount > LARGEST_AMOUNT)
     return { ok: false, refusal: { code: 'slip/paid-in-wrong', amount } };
   if (slip.lines.some((line) => line.account === account))
@@ -302,6 +306,7 @@ export function putPaidIn(
     ...{ key, item: null, name, detail, unit: '', decimals: 0, price: amount, quantity: 1000 },
     ...{ taxes: [], cost: null, isStocked: false, account },
     ...(until === '' ? {} : { until }),
+    ...(kept === undefined ? {} : { kept }),
     ...(pays === undefined ? {} : { pays }),
   });
 }

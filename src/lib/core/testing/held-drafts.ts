@@ -2,6 +2,7 @@
 import type { Draft } from '../daybook/chain';
 import { draft } from '../daybook/kinds';
 import type { HeldAccount } from '../held/held-account';
+import { taxWithin, type KeptTax } from '../held/one-purpose';
 import type { HeldFacts } from '../held/spend';
 import { CASH_WAY, type WayToPay } from '../payment/ways';
 import { takePart } from '../sale/take-part';
@@ -34,13 +35,16 @@ export const voucherOf = (n: number): string => `PRINTED${String(n)}`;
 const accountOf = (on: HeldStep['on'], n: number): HeldAccount =>
   on === 'voucher' ? `voucher:${voucherOf(n)}` : `${on}:${customerId(n)}`;
 
+/** The second voucher is for goods of one tax. */
+const keptWith = (on: HeldStep['on'], n: number, value: number): KeptTax | null =>
+  on === 'voucher' && n === 2 ? taxWithin(value, tax) : null;
+
 /** As a device knows it that has heard of enough: whether that is so the books say. */
-const FACTS: HeldFacts = {
+const factsOf = (on: HeldStep['on'], n: number): HeldFacts => ({
   balance: -1_000_000,
-  sold: [{ until: '' }],
-  state: undefined,
-  creditLimit: null,
-};
+  sold: [{ until: '', value: 1000, kept: keptWith(on, n, 1000) }],
+  ...{ state: undefined, creditLimit: null },
+});
 
 export function heldDrafts(
   writer: Writer,
@@ -49,13 +53,16 @@ export function heldDrafts(
   now: number,
 ): readonly Draft[] {
   const account = accountOf(on, n);
+  const kept = keptWith(on, n, amount) ?? undefined;
   switch (what) {
     case 'set': {
       const body = { number: voucherOf(n), isBlocked: amount % 2 === 0, until: '', reason: 'lost' };
       return [draft('voucher.set', writer.newId(), null, body)];
     }
-    case 'lapse':
-      return [draft('voucher.lapsed', writer.newId(), null, { number: voucherOf(n), amount })];
+    case 'lapse': {
+      const body = { number: voucherOf(n), amount, ...(kept === undefined ? {} : { kept }) };
+      return [draft('voucher.lapsed', writer.newId(), null, body)];
+    }
     case 'move': {
       const to = accountOf(on === 'voucher' ? 'credit' : 'voucher', 3 - n);
       const body = { from: account, to, amount, until: '', reason: 'asked for' };
@@ -63,7 +70,7 @@ export function heldDrafts(
     }
     case 'pay in':
     case 'void': {
-      const line = { account, name: 'Paid in', detail: '', amount, until: '2027-11-22' };
+      const line = { account, name: 'Paid in', detail: '', amount, until: '2027-11-22', kept };
       const put = putPaidIn(emptySlip(writer.newId()), line, 'in');
       if (!put.ok) throw new Error(put.refusal.code);
       const sold = sell(writer, put.slip, CASH_WAY, n, now);
@@ -72,7 +79,7 @@ export function heldDrafts(
     case 'spend': {
       const put = putItem(emptySlip(writer.newId()), item(n, amount), 1000, 'line');
       if (!put.ok) throw new Error(put.refusal.code);
-      return sell(writer, put.slip, heldWay(on), n, now);
+      return sell(writer, put.slip, heldWay(on), n, now, factsOf(on, n));
     }
   }
 }
@@ -84,13 +91,14 @@ export function sell(
   way: WayToPay,
   n: number,
   now: number,
+  held: HeldFacts = factsOf('customer', n),
 ): readonly Draft[] {
   const taken = takePart({
     newId: writer.newId,
     slip: { ...slip, customer: { id: customerId(n), name: 'Wren', discount: '0' } },
     ...{ pricing, taxes: [tax], event: { id: EVENT, timeZone: 'Europe/London' } },
     ...{ drawer: DRAWER, deviceNumber: writer.number, number: writer.nextSale(), now },
-    ...{ way, amount: null, reference: voucherOf(n), held: FACTS, business: BUSINESS },
+    ...{ way, amount: null, reference: voucherOf(n), held, business: BUSINESS },
   });
   if (!taken.ok) throw new Error(taken.refusal.code);
   return taken.drafts;

@@ -40,6 +40,7 @@ import { points } from './migrations/0037-points';
 import { customerMatters } from './migrations/0038-customer-matters';
 import { invoices } from './migrations/0039-invoices';
 import { joinedCustomers } from './migrations/0040-joined-customers';
+import { vouchersForOnePurpose } from './migrations/0041-vouchers-for-one-purpose';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -85,6 +86,7 @@ const migrations: readonly Migration[] = [
   customerMatters,
   invoices,
   joinedCustomers,
+  vouchersForOnePurpose,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

@@ -80,6 +80,7 @@ export async function gatherEvidence(
   if (evidence.people.isEmpty && !hasPeople) return evidence;
   const references = referencesOf(entries);
   await gatherCustomers(gathering, references, evidence);
+  await gatherVoucherWays(gathering, references, evidence);
   await gatherSetUp(gathering, references, evidence);
   await gatherRows(gathering, references, device, evidence);
   return evidence;
@@ -138,6 +139,21 @@ async function gatherCustomers(
   if (joined.isEmpty) return;
   for (const account of [...held]) for (const each of joined.accounts(account)) held.add(each);
   for (const id of [...points]) for (const each of joined.records(id)) points.add(each);
+}
+
+/** How vouchers are sold and spent: no entry names the way that they are sold by. */
+async function gatherVoucherWays(
+  { books, business, transaction }: Gathering,
+  { setUp, vouchers }: References,
+  evidence: Evidence,
+): Promise<void> {
+  if (vouchers.size === 0) return;
+  const rows = await books.rows(business, 'ways', { method: 'voucher' }, transaction);
+  evidence.books.put('ways', rows);
+  for (const { id, purpose } of rows) {
+    setUp['way.set'].add(id);
+    if (purpose !== '') setUp['tax.set'].add(purpose);
+  }
 }
 
 async function gatherSetUp(
@@ -311,9 +327,15 @@ async function gatherRows(
 export async function deepen(
   { database, business, transaction }: Gathering,
   entry: KnownEntry,
-  { history }: Evidence,
+  { history, books }: Evidence,
 ): Promise<void> {
-  const { setUp } = referencesOf([entry]);
+  const { setUp, vouchers } = referencesOf([entry]);
+  if (vouchers.size > 0)
+    for (const { id, method, purpose } of books.rows('ways')) {
+      if (method !== 'voucher') continue;
+      setUp['way.set'].add(id);
+      if (purpose !== '') setUp['tax.set'].add(purpose);
+    }
   for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
     const isOfAll = kind === 'business.set' || isOfBusiness(kind);
     if (ids.size === 0 && !isOfAll) continue;

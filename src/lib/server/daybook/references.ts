@@ -138,7 +138,8 @@ function note(entry: KnownEntry, found: References): void {
       const { lines, service, customer, payments } = entry.body;
       if (entry.event !== null) setUp['event.set'].add(entry.event);
       if (customer !== undefined) setUp['customer.set'].add(customer);
-      for (const { item, tax, ordered, pays } of lines) {
+      for (const { item, tax, ordered, pays, kept } of lines) {
+        if (kept !== undefined) setUp['tax.set'].add(kept.id);
         if (pays !== undefined) {
           found.sales.add(pays);
           found.invoices.add(pays);

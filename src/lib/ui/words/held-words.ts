@@ -78,6 +78,10 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
       return USED_UP[refusal.of];
     case 'held/less':
       return `Only ${money.text(refusal.left)} is left there; take that, and the rest another way.`;
+    case 'held/other-goods':
+      return `That voucher was sold with ${refusal.rate} % tax, for goods with that tax: nothing here is left to pay that has it.`;
+    case 'held/goods-less':
+      return `Only ${money.text(refusal.left)} of this is for goods that the voucher is for; take that, and the rest another way.`;
     case 'held/offline-most':
       return refusal.most === 0
         ? 'With no network it is not taken: it may be spent elsewhere meanwhile. Take another way.'

@@ -69,6 +69,8 @@ export function promotionRefusalWords(refusal: OwnPromotionRefusal, money: Money
   switch (refusal.code) {
     case 'points/none':
       return 'This customer has no points.';
+    case 'points/after-voucher':
+      return 'Points and rewards pay before a voucher that was sold with its tax: take the voucher’s part back first.';
     case 'points/over':
       return 'Their points have run out.';
     case 'points/too-little':

@@ -135,11 +135,14 @@ export function refusalWords(refusal: AnyRefusal, money: MoneyWords): string {
     case 'held/out-of-date':
     case 'held/used-up':
     case 'held/less':
+    case 'held/other-goods':
+    case 'held/goods-less':
     case 'held/no-tip':
     case 'held/offline-most':
     case 'held/over-limit':
       return heldRefusalWords(refusal, money);
     case 'points/none':
+    case 'points/after-voucher':
     case 'points/over':
     case 'points/too-little':
     case 'points/less':

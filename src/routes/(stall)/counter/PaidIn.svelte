@@ -9,6 +9,7 @@
   import { daysAfter } from '$lib/core/event/event-days';
   import { localTime } from '$lib/core/event/local-time';
   import { readAmount } from '$lib/core/money/amount-text';
+  import { voucherTax } from '$lib/core/slip/voucher-tax';
   import { customerHolds } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
   import { newVoucher } from '$lib/device/new-id';
@@ -43,6 +44,7 @@
   );
   const usualDay = $derived(lasts === 0 ? '' : daysAfter(today, lasts));
   let until = $derived(usualDay);
+  const soldWith = $derived(voucherTax(0, stall.wayRows, stall.taxes, stall.event?.swaps ?? []));
   let paid = $state('');
   let wrong = $state('');
 
@@ -68,9 +70,10 @@
       return;
     }
     const own = isOwn ? newVoucher(stall.identity.business) : printed;
+    const kept = voucherTax(read.amount, stall.wayRows, stall.taxes, stall.event?.swaps ?? []);
     const refusal = slip.putPaidIn({
       ...{ account: `voucher:${own}`, name: HELD_LINES.voucher, detail: voucherText(own) },
-      ...{ amount: read.amount, until },
+      ...{ amount: read.amount, until, kept: kept ?? undefined },
     });
     wrong = refusal === null ? '' : refusalWords(refusal, money);
     if (refusal !== null) return;
@@ -112,6 +115,11 @@
     />
     <Field label="Last day, if any" bind:value={until} type="date" />
     <button class="btn btn-quiet">Put it on</button>
+    {#if soldWith !== null}
+      <p class="soft col-span-2" data-testid="voucher-tax">
+        Sold with {soldWith.rate} % tax, for goods with that tax.
+      </p>
+    {/if}
   </form>
   {#if customer !== undefined && holds.value !== undefined}
     <form

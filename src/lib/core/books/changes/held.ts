@@ -1,6 +1,7 @@
 /** Accounts that somebody holds: each time something moved on one, and what is said of vouchers. */
 import type { EntryOf, KnownEntry } from '../../daybook/kinds';
 import { heldParts, type HeldAccount } from '../../held/held-account';
+import type { KeptTax } from '../../held/one-purpose';
 import { isPointsOf, POINTS } from '../../points/promotion-methods';
 import type { Account } from '../../journal/accounts';
 import type { JournalEntry } from '../../journal/journal-entry';
@@ -28,23 +29,30 @@ export const voucherLapsed = (entry: EntryOf<'voucher.lapsed'>): Change[] => [
 
 /** A voucher that is made by it is one like those that were sold. */
 export const heldMoved = (entry: EntryOf<'held.moved'>): Change[] => {
-  const { to, amount, until, reason } = entry.body;
+  const { to, amount, until, kept, reason } = entry.body;
   return [
     act(entry, { what: 'held.moved', about: reason.slice(0, 120), amount }),
-    ...voucherMade(entry, 0, { account: to, value: amount, until }),
+    ...voucherMade(entry, 0, { account: to, value: amount, until, kept }),
   ];
 };
 
 /** Each line of a sale that is a voucher. */
 export const vouchersSold = (entry: EntryOf<'sale.rung'>): Change[] =>
-  entry.body.lines.flatMap(({ account, total, until = '' }, at) =>
-    account === undefined ? [] : voucherMade(entry, at, { account, value: total, until }),
+  entry.body.lines.flatMap(({ account, total, until = '', kept }, at) =>
+    account === undefined ? [] : voucherMade(entry, at, { account, value: total, until, kept }),
   );
+
+interface Voucher {
+  readonly account: HeldAccount;
+  readonly value: number;
+  readonly until: string;
+  readonly kept: KeptTax | undefined;
+}
 
 function voucherMade(
   entry: EntryOf<'sale.rung'> | EntryOf<'held.moved'>,
   at: number,
-  { account, value, until }: { account: HeldAccount; value: number; until: string },
+  { account, value, until, kept }: Voucher,
 ): Change[] {
   const { head, id: number } = heldParts(account) ?? {};
   if (head !== 'voucher' || number === undefined) return [];
@@ -52,7 +60,7 @@ function voucherMade(
   return [
     put('vouchers', {
       ...ofNoEvent(entry, at),
-      ...{ number, value, until },
+      ...{ number, value, until, kept: kept ?? null },
       sale: sold === null ? null : entry.id,
       saleNumber: sold === null ? '' : saleNumber(sold.deviceNumber, sold.number),
       customer: sold?.customer ?? null,

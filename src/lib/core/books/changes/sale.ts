@@ -32,7 +32,9 @@ export const saleRung = (entry: Sale): Change[] => {
         ),
       ),
       total,
-      tax: sum(taxes.map(({ amount }) => amount)) + upliftTax,
+      tax:
+        sum([...taxes, ...lines.flatMap(({ kept }) => kept ?? [])].map(({ amount }) => amount)) +
+        upliftTax,
       taxes,
       payments,
       note,
@@ -84,6 +86,7 @@ function lineOf(entry: Sale, { pays: _pays, ...line }: Line, at: number): Change
     standing: line.standing ?? 0,
     account: line.account ?? null,
     until: line.until ?? '',
+    kept: line.kept ?? null,
     ordered: line.ordered ?? null,
     points: line.points ?? 0,
     toward: line.toward ?? {},

@@ -1,7 +1,8 @@
 /** Accounts that somebody holds: what stands on each, what moved it, and vouchers (core/held). */
 import type { Kind } from '../../daybook/kinds';
 import { sumsBy } from '../sum-tables';
-import { facts, flag, id, records, text, textOrNull, whole, word } from '../table-spec';
+import type { KeptTax } from '../../held/one-purpose';
+import { facts, flag, id, json, records, text, textOrNull, whole, word } from '../table-spec';
 import { saidBy } from './said-by';
 
 export const heldTables = {
@@ -31,6 +32,8 @@ export const heldTables = {
       number: text(40),
       value: whole(),
       until: text(10),
+      /** The tax that it was sold with, where it is for goods of that tax alone. */
+      kept: json<KeptTax | null>(null),
       /** Null for one that was made in another's place. */
       sale: textOrNull(40),
       saleNumber: text(20),

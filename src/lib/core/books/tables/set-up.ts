@@ -108,6 +108,8 @@ export const setUpTables = {
       offlineMost: wholeOrNull(),
       /** How many days a voucher usually lasts; 0 for any day. */
       lasts: whole(),
+      /** The tax of the goods that vouchers are for; empty for any goods. */
+      purpose: text(40),
     },
   }),
   makers: records({

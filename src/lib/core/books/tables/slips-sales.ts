@@ -1,5 +1,6 @@
 /** Slips that are kept, sales that were rung up, receipts that are to be sent. */
 import type { BodyOf } from '../../daybook/kinds';
+import type { KeptTax } from '../../held/one-purpose';
 import type { Discount } from '../../pricing/slip';
 import {
   facts,
@@ -117,6 +118,8 @@ export const slipAndSaleTables = {
       /** What it was paid in on, where it is no goods; of a voucher until when it can be spent. */
       account: textOrNull(60),
       until: text(10),
+      /** Of a voucher for goods of one tax: that tax of what it was sold for. */
+      kept: json<KeptTax | null>(null),
       /** The line of an order that was handed over with it. */
       ordered: json<OrderedLine | null>(null),
       /** Points that it brought, and what counted towards each reward. */

@@ -6,6 +6,7 @@ import {
   amount,
   amountFromZero,
   heldAccount,
+  keptTax,
   kind,
   name,
   payWayId,
@@ -52,6 +53,8 @@ const held = z.strictObject({
   after: amount,
   /** More is owed than was agreed with the customer: somebody with the right to it let them. */
   isOverLimit: z.boolean(),
+  /** By a voucher for goods of one tax: what it lowers that tax of the sale by. Minor units. */
+  lowers: keptTax.optional(),
 });
 
 /** What was taken for it of a customer's points, or of what they had spent towards a reward. */
@@ -83,10 +86,10 @@ const signature = z
  * A part of a payment was taken; it is safe from then on, whatever becomes of the slip. Version 2
  * brought ways to pay beside cash, the card side, tips, references and shares; version 3 the signature and whose
  * cheque it is; version 4 goods that came back and pay for others; version 5 what was paid from an account; version 6
- * points and rewards.
+ * points and rewards; version 7 what a voucher lowers a tax by.
  */
 export const paymentTaken = kind(
-  6,
+  7,
   z
     .strictObject({
       slip: recordId,
@@ -125,6 +128,16 @@ export const paymentTaken = kind(
       path: ['promotion'],
       message: 'what was taken for it, by points or a reward and by nothing else',
     })
+    .refine(
+      ({ held: from, clears }) =>
+        from?.lowers === undefined ||
+        (from.account.startsWith('voucher:') &&
+          from.lowers.amount + from.lowers.base <= clears + 1),
+      {
+        path: ['held'],
+        message: 'a voucher lowers a tax of what it clears, and nothing else does',
+      },
+    )
     .refine(
       ({ promotion: by, method, customer, drawer, side }) =>
         by === undefined ||
@@ -167,6 +180,7 @@ export const paymentTaken = kind(
     3: (body) => body,
     4: (body) => body,
     5: (body) => body,
+    6: (body) => body,
   },
   z.strictObject({
     signature: signature.optional(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isKeptWith } from '../../held/one-purpose';
 import { sum } from '../../money/units';
 import {
   amount,
@@ -6,6 +7,7 @@ import {
   cost,
   day,
   heldAccount,
+  keptTax,
   kind,
   name,
   note,
@@ -56,6 +58,8 @@ const line = z.strictObject({
   account: heldAccount.optional(),
   /** Of a voucher: the last day on which it can be spent. */
   until: day.optional(),
+  /** Of a voucher for goods of one tax: that tax of what it is sold for. */
+  kept: keptTax.optional(),
   /** Of what is paid on account: the sale whose debt it pays before older ones. */
   pays: recordId.optional(),
   /** The line of an order that is handed over with it, and since version 6 what people call the order. */
@@ -85,11 +89,11 @@ const tax = z.strictObject({ id: recordId, name, rate: percent, base: amount, am
  * A slip was rung up. The entry carries every figure as it was worked out and shown: no later
  * change of prices or taxes can touch it. Version 2 brought what a slip can hold beside its goods, version 3 what
  * parts paid by card bring above the cash price, version 4 lines that are paid in on an account,
- * version 5 lines of orders, version 6 points and rewards,
- * and which debt is paid.
+ * version 5 lines of orders, version 6 points and rewards, and which debt is paid,
+ * version 7 vouchers for goods of one tax.
  */
 export const saleRung = kind(
-  6,
+  7,
   z
     .strictObject({
       slip: recordId,
@@ -157,11 +161,19 @@ export const saleRung = kind(
         ),
       { path: ['lines'], message: 'a debt is paid on what a customer owes' },
     )
+    .refine(
+      ({ lines }) =>
+        lines.every(({ kept, account, total }) => isKeptWith(kept, { account, value: total })),
+      { path: ['lines'], message: 'a voucher is sold with the tax that is in its value' },
+    )
     .refine(({ lines }) => lines.every((each) => each.gross - each.discount === each.net), {
       path: ['lines'],
       message: 'each line must be its gross less its discount',
     }),
-  { 1: (body) => body, 2: (body) => body, 3: (body) => body, 4: (body) => body, 5: (body) => body },
+  {
+    ...{ 1: (body) => body, 2: (body) => body, 3: (body) => body },
+    ...{ 4: (body) => body, 5: (body) => body, 6: (body) => body },
+  },
 );
 
 const isHandedOver = ({ account, quantity: of }: z.infer<typeof line>): boolean =>

@@ -5,6 +5,7 @@ import {
   cost,
   day,
   heldAccount,
+  keptTax,
   kind,
   name,
   percent,
@@ -46,6 +47,8 @@ export const openLine = z.strictObject({
   /** What is paid in on an account, since version 3; of a voucher until when it can be spent. */
   account: heldAccount.optional(),
   until: day.optional(),
+  /** Of a voucher for goods of one tax, since version 6: that tax of what it is sold for. */
+  kept: keptTax.optional(),
   /** The sale whose debt it pays before older ones, since version 5. */
   pays: recordId.optional(),
   /** The line of an order that it hands over, since version 4. */
@@ -63,7 +66,7 @@ export const openLine = z.strictObject({
 
 /** A line of a kept slip, as it now is; null takes it off. */
 export const slipLine = kind(
-  5,
+  6,
   z.strictObject({
     id: recordId,
     slip: recordId,

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { METHODS } from '../../payment/methods';
-import { amountFromZero, kind, name, percent, wayId } from '../kind';
+import { amountFromZero, kind, name, percent, recordId, wayId } from '../kind';
 
 /**
  * A way to pay, as the vendor set it up. Version 2 brought how much is taken with no network of what others may spend
- * too, version 3 how long a voucher usually lasts.
+ * too, version 3 how long a voucher usually lasts, version 4 which goods vouchers are for.
  */
 export const waySet = kind(
-  3,
+  4,
   z
     .strictObject({
       id: wayId,
@@ -35,13 +35,20 @@ export const waySet = kind(
       offlineMost: amountFromZero.nullable(),
       /** How many days a voucher usually lasts; 0 for any day. */
       lasts: z.int().min(0).max(36_500),
+      /** The tax of the goods that a voucher is for, with which it is sold; empty where it is for any, and taxed when spent. */
+      purpose: z.union([z.literal(''), recordId]),
     })
     .refine(({ side, givesChange }) => side === 'cash' || !givesChange, {
       path: ['givesChange'],
       message: 'only what is charged the cash price can give change',
+    })
+    .refine(({ method, purpose }) => method === 'voucher' || purpose === '', {
+      path: ['purpose'],
+      message: 'only vouchers are for goods of one tax',
     }),
   {
     1: (body) => ({ ...body, offlineMost: null }),
     2: (body) => ({ ...body, lasts: 0 }),
+    3: (body) => ({ ...body, purpose: '' }),
   },
 );

@@ -7,6 +7,7 @@
   import { localTime } from '$lib/core/event/local-time';
   import { readAmount } from '$lib/core/money/amount-text';
   import type { WayToPay } from '$lib/core/payment/ways';
+  import { purposeSale } from '$lib/core/sale/take-part';
   import { heldFacts } from '$lib/device/held-accounts';
   import { live } from '$lib/device/live.svelte';
   import { heldRefusalWords, heldSaying } from '$lib/ui/words/held-words';
@@ -56,13 +57,14 @@
   const read = $derived(typed.trim() === '' ? null : readAmount(typed, money.currency));
   /** What would be taken, as it will be; more than was agreed somebody with the right to it lets them owe. */
   const part = $derived(
-    facts.value === undefined
+    facts.value === undefined || stall.slip.quote === null
       ? null
       : heldPart({
           ...{ method: way.method, customer: customer?.id ?? null, reference: number, order },
           ...{ amount: read?.ok === true ? read.amount : null, left: paying.left, tip: paying.tip },
           ...{ facts: facts.value, mayOweMore: true, business: stall.identity.business, day },
           most: stall.isOutOfTouch ? way.offlineMost : null,
+          sale: purposeSale(stall.slip.current, stall.slip.quote),
         }),
   );
   const taken = $derived(part?.ok === true ? part : null);

@@ -10,6 +10,7 @@
     setVoucher,
     type SetHeldOutcome,
   } from '$lib/core/held/set-held';
+  import { keptOf } from '$lib/core/held/one-purpose';
   import { lastDayOf } from '$lib/core/held/spend';
   import { voucherList } from '$lib/core/held/voucher-list';
   import { voucherText } from '$lib/core/held/voucher-number';
@@ -77,8 +78,11 @@
     const row = voucher;
     if (row === undefined) return;
     await say(
-      ({ balance, ...facts }) =>
-        lapseVouchers(newId, [{ number, left: -balance, until: lastDayOf(facts) }], day),
+      ({ balance, ...facts }) => {
+        const left = 0 - balance;
+        const kept = keptOf(facts.sold, Math.max(0, left));
+        return lapseVouchers(newId, [{ number, left, until: lastDayOf(facts), kept }], day);
+      },
       `${money.text(row.left)} is owed no more.`,
       lentBy,
     );
@@ -133,6 +137,11 @@
         {voucher.until === ''
           ? 'It can be spent on any day.'
           : `It ${voucher.stands === 'out of date' ? 'could' : 'can'} be spent until ${shortDayWords(voucher.until, locale)}.`}
+        {#if voucher.kept !== null}
+          It was sold with {voucher.kept.rate} % tax, for goods with that tax.
+          {#if voucher.left > 0}{money.text(voucher.kept.amount)} of what is left is tax that was taken
+            with it.{/if}
+        {/if}
       </p>
       <HeldMoves account="voucher:{voucher.number}" testid="spent" />
       <button type="button" class="btn btn-quiet justify-self-start" onclick={savePaper}

@@ -40,6 +40,13 @@
   const { typed } = form;
   const isCash = $derived(way?.id === CASH_WAY.id);
   const isHeld = $derived(isHeldMethod(typed.method));
+  /** One that was put away meanwhile is still what they are for. */
+  const purposes = $derived([
+    ...stall.taxes,
+    ...(typed.purpose === '' || stall.taxes.some(({ id }) => id === typed.purpose)
+      ? []
+      : [{ id: typed.purpose, name: 'a tax that was put away', rate: '0' }]),
+  ]);
   const methods = METHODS.filter((method) => method !== 'cash');
 
   /** What is usual for a kind of payment; all of it can be changed. */
@@ -108,6 +115,18 @@
         at="lasts"
         help="What its last day is when it is sold, until somebody says otherwise. Empty is any day"
       />
+      <label class="grid content-start gap-1 font-[560]">
+        Vouchers are for
+        <select class="select min-h-12 w-full" bind:value={typed.purpose}>
+          <option value="">any goods: taxed when they are spent</option>
+          {#each purposes as tax (tax.id)}
+            <option value={tax.id}
+              >goods with {tax.name}, {tax.rate} %: taxed when they are sold</option
+            >
+          {/each}
+        </select>
+        <span class="soft font-normal">Those that were sold before stay as they are</span>
+      </label>
     {/if}
   </section>
   {#if !isHeld}<section
