@@ -11,7 +11,7 @@ import { enrol, found, NOW } from './founded-till';
 
 /** Columns of JSON that can hold nothing: they read as null, which the column does not take. */
 const JSON_OR_NULL: readonly string[] = [
-  ...['card', 'held', 'ordered', 'promotion', 'earned'],
+  ...['card', 'held', 'ordered', 'promotion', 'earned', 'kept'],
   ...['invoicing', 'vendor', 'buyer', 'takes'],
 ];
 

@@ -183,5 +183,5 @@ test('points that two devices spend with no network are found, and go back with 
   await back(owner)
     .getByRole('button', { name: /^Give back £/ })
     .click();
-  await expect(returned(owner)).toContainText('went back as points or a reward');
+  await expect(returned(owner)).toContainText('went back as it was paid');
 });

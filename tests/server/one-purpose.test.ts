@@ -7,10 +7,18 @@ import { taxWithin, type KeptTax } from '../../src/lib/core/held/one-purpose';
 import { moveHeld, replaceVoucher } from '../../src/lib/core/held/set-held';
 import type { HeldFacts } from '../../src/lib/core/held/spend';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
+import { makeReturn } from '../../src/lib/core/sale/make-return';
 import { emptySlip, putPaidIn } from '../../src/lib/core/slip/open-slip';
 import { VAT } from '../../src/lib/core/testing/a-sale';
 import { heldWay } from '../../src/lib/core/testing/held-drafts';
-import { BUSINESS, customerId, EVENT, idOf } from '../../src/lib/core/testing/made-up-business';
+import {
+  BUSINESS,
+  customerId,
+  DRAWER,
+  EVENT,
+  idOf,
+} from '../../src/lib/core/testing/made-up-business';
+import { saleDocument } from '../../src/lib/server/books/find-sales';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { heldTill } from '../support/held-till';
 import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
@@ -139,5 +147,44 @@ describe('a voucher for goods of one tax', () => {
     assert.deepEqual(fresh?.kept, taxWithin(600, VAT));
     const drafts = spent('voucher', 1, facts(600), { reference: 'CARD13' });
     assert.deepEqual(await push(drafts, OWNER), []);
+  });
+
+  it('has back what it had paid, with its tax; given as money on it that is found', async () => {
+    assert.deepEqual(await push(soldWith('CARD16', 210, taxWithin(210, VAT))), []);
+    const drafts = spent('voucher', 1, facts(210), { reference: 'CARD16' });
+    assert.deepEqual(await push(drafts, HELPER), []);
+    const { id } = drafts.find(({ kind }) => kind === 'sale.rung')!;
+    const back = async (number: number) => {
+      const sold = await saleDocument(desk.t.database, desk.books, BUSINESS, id);
+      assert.ok(sold !== null);
+      const made = makeReturn({
+        ...{ newId, ...sold, before: sold.returns, chosen: [{ line: 0, typed: '1', to: 'stock' }] },
+        ...{ reason: 'it wilted', way: 'cash', drawer: DRAWER, card: null, currency: 'GBP' },
+        ...{ cashStep: 1, deviceNumber: 1, number, event: EVENT, place: EVENT },
+        ...{ day: sold.sale.day, hour: sold.sale.hour },
+      });
+      assert.ok(made.ok, JSON.stringify(made));
+      return made.drafts;
+    };
+    const before = await stands();
+    const asMoney = (await back(1)).map(({ body, ...rest }) => ({
+      ...rest,
+      body: {
+        ...body,
+        promotions: [],
+        money: [
+          {
+            ...{ way: ONE_PURPOSE.id, drawer: null, card: null, amount: 105, rounding: 0 },
+            account: 'voucher:CARD16',
+          },
+        ],
+      },
+    }));
+    const [code] = await push(asMoney);
+    assert.ok(code === 'return/account' || code === 'return/figures', code);
+    assert.deepEqual(await push(await back(2)), []);
+    const [prepaid, takings] = await stands();
+    // The second puts right what the first had left out: all that it paid is back, with its tax.
+    assert.deepEqual([prepaid! - before[0]!, takings! - before[1]!], [35, -210]);
   });
 });

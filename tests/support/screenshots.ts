@@ -58,7 +58,7 @@ try {
   await phone.getByLabel('What to call it').fill('Terrarium bench');
   await phone.getByRole('button', { name: 'Open as a tab' }).click();
   await phone.goto('/waiting');
-  await phone.getByTestId('waiting-orders').getByText('Hazel Birk').waitFor();
+  await phone.getByTestId('waiting-orders').getByRole('listitem').first().waitFor();
   await take(phone, 'waiting-phone');
   await phone.goto('/stock/lists');
   await phone.getByRole('link', { name: /^Load list L/ }).click();

@@ -64,7 +64,7 @@ export function heldPart(
   const there = left ?? 0;
   const goods = purpose === null ? null : payableFor(purpose.id, asked.sale);
   if (purpose !== null && goods === 0)
-    return refuse({ code: 'held/other-goods', rate: purpose.rate });
+    return refuse({ code: 'held/other-goods', name: purpose.name });
   if (goods !== null && amount !== null && amount > goods)
     return refuse({ code: 'held/goods-less', left: goods });
   const most = Math.min(there, asked.most ?? there, goods ?? there);

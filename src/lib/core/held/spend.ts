@@ -29,7 +29,7 @@ export type HeldRefusal =
   | { readonly code: 'held/used-up'; readonly of: HeldHead }
   | { readonly code: 'held/less'; readonly left: number }
   /** It is for goods of another tax than any here. */
-  | { readonly code: 'held/other-goods'; readonly rate: string }
+  | { readonly code: 'held/other-goods'; readonly name: string }
   /** Of what is left to pay only so much is for goods that it is for. */
   | { readonly code: 'held/goods-less'; readonly left: number }
   /** With no network others may spend it meanwhile: no more than was set up. */

@@ -215,7 +215,7 @@ export function givenOnAccount(
   way: string,
   account: string | undefined,
   stamp: string,
-  { history }: Evidence,
+  { history, books }: Evidence,
 ): Doubt | null {
   const methods = way === 'cash' ? [] : history.inForce('way.set', way, stamp);
   const isOn = account !== undefined;
@@ -226,6 +226,9 @@ export function givenOnAccount(
   const { head = '', id = '' } = heldParts(account) ?? {};
   // Nothing comes back on a deposit: what it paid for was handed over.
   const isThere = head === 'voucher' || (head !== 'deposit' && history.knows('customer.set', id));
+  // On one for goods of one tax only what it had paid goes back, with its tax.
+  const sold = books.rows('vouchers').filter(({ number }) => head === 'voucher' && number === id);
+  if (purposeOf(sold) !== null) return { code: 'return/account', found: account };
   const who =
     head === 'voucher' ? { customer: null, reference: id } : { customer: id, reference: '' };
   return isThere && methods.some(({ method }) => accountFor(method, who) === account)

@@ -94,7 +94,7 @@ function cameBack(
     const what = isOff ? 'Taken off afterwards' : 'Came back';
     text(`${what}, ${each.number}`, isGift ? '' : figure(-each.total));
     if (each.promotion > 0 && !isGift)
-      text('  and back as points or a reward', figure(-each.promotion), 'small');
+      text('  and back as it was paid', figure(-each.promotion), 'small');
     for (const { quantity, unit, name, off } of each.lines) {
       if (off > 0) {
         if (!isGift) text(`  ${money(off)} off ${name}`, '', 'small');

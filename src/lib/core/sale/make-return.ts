@@ -246,7 +246,12 @@ export const mostOnAccount = (
   const head = headOfAccount(account);
   if (head === 'credit' || head === 'deposit') return head === 'credit' ? null : 0;
   return (
-    sum(payments.flatMap(({ held, charge }) => (held?.account === account ? charge : []))) -
+    // What a voucher for goods of one tax paid goes back on it beside the money.
+    sum(
+      payments.flatMap(({ held, charge }) =>
+        held?.account === account && held.lowers === undefined ? charge : [],
+      ),
+    ) -
     sum(
       before.flatMap(({ money = [] }) =>
         money.flatMap((each) => (each.account === account ? each.amount : [])),

@@ -1,6 +1,7 @@
 /** What comes back of a sale, in figures: its lines, and of everything beside them a share (docs/rules.md, "Returns"). */
 import { BASE, type Row } from '../books/tables';
 import type { BodyOf } from '../daybook/kinds';
+import { isFor } from '../held/one-purpose';
 import { headOf } from '../journal/accounts';
 import type { Posting } from '../journal/posting';
 import { figuresOfRows, salePostings } from '../journal/sale';
@@ -71,20 +72,30 @@ export function returnFigures(sold: SoldSale, comesBack: readonly ComesBack[]): 
 }
 
 /**
- * What points, rewards and vouchers for goods of one tax had paid goes back as such, and is never given in money: of each such part the share that the
- * value which came back in all has of the sale, less what went back before.
+ * What points, rewards and vouchers for goods of one tax had paid goes back as such, and is never given in money: of each
+ * such part the share that the value which came back in all has of the sale, or of the goods that the voucher is for, less
+ * what went back before.
  */
 function promotionsBack(sold: SoldSale, takes: readonly Posting[]): Figures['promotions'] {
   const parts = sold.payments.filter(lowersTaxes);
   if (parts.length === 0) return [];
-  const of = Math.abs(slipOf(postingsOfSale(sold)));
-  const quantity = Math.abs(slipOf([...goneOf(sold), ...takes]));
+  const back = [...goneOf(sold), ...takes];
+  const original = postingsOfSale(sold);
+  const shareOf = (isOf: (posting: Posting) => boolean): Share => ({
+    quantity: Math.abs(slipOf(back.filter(isOf))),
+    of: Math.abs(slipOf(original.filter(isOf))),
+  });
   return parts.flatMap((part) => {
+    const { lowers } = part.held ?? {};
+    const own = sold.lines.filter((line) => lowers === undefined || isFor(line, lowers.id));
+    const share = shareOf(
+      ({ line }) => lowers === undefined || own.some((each) => each.line === line),
+    );
     const before = sold.before.flatMap(({ promotions = [] }) =>
       promotions.flatMap((each) => (each.of === part.id ? each.postings : [])),
     );
     const whole = loweringPostings({ ...part, slip: sold.sale.slip });
-    const postings = takeShareBack(whole, () => ({ quantity, of }), before);
+    const postings = takeShareBack(whole, () => share, before);
     return postings.length === 0 ? [] : { of: part.id, postings };
   });
 }

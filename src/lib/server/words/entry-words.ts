@@ -95,7 +95,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'sale/payments': 'the parts it names do not pay it',
   'sale/paid-in': 'what is paid in is on an account that is not known, or twice on one',
   'sale/points': 'it brings more points than its goods do',
-  'sale/promotions': 'points or a reward paid for more than they count for',
+  'sale/promotions': 'points, a reward or a voucher paid for more than they count for',
   'sale/lowered': 'points, rewards and vouchers lower its taxes by another amount',
   'sale/voucher-again': 'a voucher of that number had been sold before',
   'sale/kept': 'the tax that goes with the voucher is another',

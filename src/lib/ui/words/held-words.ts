@@ -79,7 +79,7 @@ export function heldRefusalWords(refusal: HeldRefusal, money: MoneyWords): strin
     case 'held/less':
       return `Only ${money.text(refusal.left)} is left there; take that, and the rest another way.`;
     case 'held/other-goods':
-      return `That voucher was sold with ${refusal.rate} % tax, for goods with that tax: nothing here is left to pay that has it.`;
+      return `That voucher is for goods with ${refusal.name}, and was sold with it: nothing that is left to pay here has that tax.`;
     case 'held/goods-less':
       return `Only ${money.text(refusal.left)} of this is for goods that the voucher is for; take that, and the rest another way.`;
     case 'held/offline-most':

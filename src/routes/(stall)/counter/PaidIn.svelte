@@ -117,7 +117,7 @@
     <button class="btn btn-quiet">Put it on</button>
     {#if soldWith !== null}
       <p class="soft col-span-2" data-testid="voucher-tax">
-        Sold with {soldWith.rate} % tax, for goods with that tax.
+        Sold with {soldWith.name}, for goods with that tax.
       </p>
     {/if}
   </form>

@@ -256,7 +256,9 @@
       {#if !isGift}<span class="figure">{money.figure(-row.total)}</span>{/if}
     </p>
     {#if !isGift && promotedIn(row) > 0}
-      <p class="soft">{money.text(promotedIn(row))} went back as points or a reward.</p>
+      <p class="soft">
+        {money.text(promotedIn(row))} went back as it was paid: as points, a reward, or on the voucher.
+      </p>
     {/if}
     <ul>
       {#each row.lines as { line, quantity, to: put, off } (line)}
@@ -337,7 +339,8 @@
       {/if}
       {#if promoted > 0 && !isGift}
         <p data-testid="promoted">
-          {money.text(promoted)} of it had been paid by points or a reward, and goes back as such.
+          {money.text(promoted)} of it had been paid by points, a reward, or a voucher that was sold with
+          its tax, and goes back as such.
         </p>
       {/if}
       <label class="grid gap-1 font-[560]">

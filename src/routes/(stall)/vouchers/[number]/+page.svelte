@@ -138,7 +138,7 @@
           ? 'It can be spent on any day.'
           : `It ${voucher.stands === 'out of date' ? 'could' : 'can'} be spent until ${shortDayWords(voucher.until, locale)}.`}
         {#if voucher.kept !== null}
-          It was sold with {voucher.kept.rate} % tax, for goods with that tax.
+          It was sold with {voucher.kept.name}, for goods with that tax.
           {#if voucher.left > 0}{money.text(voucher.kept.amount)} of what is left is tax that was taken
             with it.{/if}
         {/if}
