@@ -88,8 +88,8 @@ const lineOf = (id: string, total: number, amount: number) => ({ tax: { [id]: am
 describe('what such a voucher pays', () => {
   const lines = [lineOf(TAX, 1200, 200), lineOf(FOOD.id, 1050, 50), { tax: {}, total: 300 }];
   const taxes = [
-    { id: TAX, amount: 200, base: 1000 },
-    { id: FOOD.id, amount: 50, base: 1000 },
+    { id: TAX, rate: '20', amount: 200, base: 1000 },
+    { id: FOOD.id, rate: '5', amount: 50, base: 1000 },
   ];
   const sale = (before: readonly PurposePart[] = []) => ({ lines, taxes, total: 2550, before });
   const by = (clears: number): PurposePart => ({
@@ -127,7 +127,7 @@ describe('what such a voucher pays', () => {
           const all = [...own, { tax: {}, total: others }];
           const amount = own.reduce((sum, { tax: of }) => sum + of[TAX]!, 0);
           const goods = prices.reduce((sum, price) => sum + price, 0);
-          const whole = [{ id: TAX, amount, base: goods - amount }];
+          const whole = [{ id: TAX, rate: '20', amount, base: goods - amount }];
           const before: PurposePart[] = [];
           let [cleared, lowered, base] = [0, 0, 0];
           for (const wanted of parts) {
@@ -303,6 +303,24 @@ describe('a voucher for goods of one tax at the till', () => {
     assert.deepEqual(again.ok ? 'ok' : again.refusal, { code: 'held/other-goods', name: 'VAT' });
     assert.ok(till.take(part.slip!, CASH_WAY).ok);
     assert.deepEqual(till.taxes(), { [TAX]: [10_000, 2000], [FOOD.id]: [1000, 50] });
+  });
+
+  it('lowers the tax as it is by then, where its rate has changed, and says what that leaves over', () => {
+    const till = started();
+    const risen = { ...tax, rate: '25' };
+    const part = till.take(till.slip(12_000), heldWay('voucher'), {
+      ...{ taxes: [risen, FOOD], reference: NUMBER, held: till.facts() },
+    });
+    assert.ok(part.ok);
+    assert.deepEqual(part.part.held?.lowers, { ...VAT, rate: '25', amount: 2400, base: 9600 });
+    assert.deepEqual(
+      till.books.rows('eventTaxes').map(({ rate, base, amount }) => [rate, base, amount]),
+      [
+        ['20', 10_000, 2000],
+        ['25', 0, 0],
+      ],
+    );
+    assert.equal(till.stands('prepaid-tax'), -400);
   });
 
   it('is not spent after it by points, which pay for all goods alike', () => {

@@ -74,7 +74,7 @@ export interface PurposeSale {
   readonly lines: readonly PurposeLine[];
   /** What it comes to with tax, and its taxes. */
   readonly total: number;
-  readonly taxes: readonly Pick<KeptTax, 'id' | 'amount' | 'base'>[];
+  readonly taxes: readonly Pick<KeptTax, 'id' | 'rate' | 'amount' | 'base'>[];
   /** The parts that were taken before, in order. */
   readonly before: readonly PurposePart[];
 }
@@ -125,8 +125,9 @@ export function lowersFor({ id, name, rate }: KeptTax, clears: number, sale: Pur
   const lowered = sale.before.flatMap(({ held, promotion }) =>
     [held?.lowers ?? [], promotion?.lowers ?? []].flat().filter((each) => each.id === id),
   );
-  const whole = sale.taxes.find((each) => each.id === id) ?? { amount, base: total - amount };
+  // Its rate may have changed since: it is the sale's tax that is paid already.
+  const whole = sale.taxes.find((each) => each.id === id) ?? { rate, amount, base: total - amount };
   const within = (figure: 'amount' | 'base'): number =>
     Math.max(0, Math.min(now![figure], whole[figure] - sum(lowered.map((each) => each[figure]))));
-  return { id, name, rate, amount: within('amount'), base: within('base') };
+  return { id, name, rate: whole.rate, amount: within('amount'), base: within('base') };
 }

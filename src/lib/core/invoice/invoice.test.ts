@@ -77,9 +77,7 @@ describe('figures of an invoice', () => {
           const paidIn = sum(
             lines.flatMap(({ account, total }) => (account === null ? [] : total)),
           );
-          const promoted = sum(
-            payments.flatMap((part) => (lowersTaxes(part) ? part.charge : [])),
-          );
+          const promoted = sum(payments.flatMap((part) => (lowersTaxes(part) ? part.charge : [])));
           assert.equal(figures.total, sale.total + sale.uplift - paidIn - promoted);
           for (const each of figures.lines)
             assert.equal(each.net + sum(Object.values(each.tax)), each.total);

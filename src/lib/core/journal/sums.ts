@@ -76,7 +76,8 @@ export const sumSpecs = {
     fields: {
       sales: sold,
       takings: taken,
-      tax: taxed,
+      /** Of what was sold: that of a voucher is when it is spent, whenever it is due. */
+      tax: { ...taxed, accounts: ['tax', 'prepaid-tax'], notOf: ['voucher.lapsed'] },
       units: { figure: 'things', accounts: ['place', 'slip'], of: OF_SALES },
       cost: { figure: 'amount', accounts: ['cost'] },
     },

@@ -204,7 +204,7 @@ export function loweredByVouchers(
       (figure) => Math.abs(wanted[figure] - lowers[figure]) <= 1,
     );
     const rate = taxes.find(({ id }) => id === lowers.id)?.rate;
-    if (!isNear || rate === undefined)
+    if (!isNear || rate !== lowers.rate)
       return { code: 'sale/lowered', found: lowers.amount, wanted: wanted.amount };
   }
   return null;

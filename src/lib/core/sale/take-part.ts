@@ -181,7 +181,7 @@ export function takePart(asIs: TakePart): PartOutcome {
     ...{ customer: slip.customer?.id ?? null, reference: command.reference ?? '' },
     order: slip.handsOver,
     ...{ facts: command.held, mayOweMore: command.mayOweMore, business: command.business },
-    sale: purposeSale({ ...slip, paid }, quote),
+    sale: purposeSale({ ...slip, paid }, quote, taxes),
     most: command.isOutOfTouch === true ? way.offlineMost : null,
     day,
   });
@@ -249,11 +249,15 @@ export function takePart(asIs: TakePart): PartOutcome {
 /** A slip as a voucher for goods of one tax finds it. */
 export const purposeSale = (
   { lines, paid = [] }: Pick<OpenSlip, 'lines' | 'paid'>,
-  { cash }: Quote,
+  quote: Quote,
+  taxes: readonly SlipTax[],
 ): PurposeSale => ({
-  lines: cash.lines.map(({ tax, total }, at) => ({ account: lines[at]?.account, tax, total })),
-  total: cash.total,
-  taxes: cash.taxes,
+  lines: quote.cash.lines.map(({ tax, total }, at) => ({
+    account: lines[at]?.account,
+    ...{ tax, total },
+  })),
+  total: quote.cash.total,
+  taxes: ratedTaxes(quote, taxes),
   before: paid,
 });
 

@@ -64,7 +64,7 @@
           ...{ amount: read?.ok === true ? read.amount : null, left: paying.left, tip: paying.tip },
           ...{ facts: facts.value, mayOweMore: true, business: stall.identity.business, day },
           most: stall.isOutOfTouch ? way.offlineMost : null,
-          sale: purposeSale(stall.slip.current, stall.slip.quote),
+          sale: purposeSale(stall.slip.current, stall.slip.quote, stall.taxes),
         }),
   );
   const taken = $derived(part?.ok === true ? part : null);
