@@ -1,6 +1,14 @@
 /** Vouchers for goods of one tax: set up, sold with their tax, spent without it, back on them when goods come back. */
 import { expect, test, type Page } from '@playwright/test';
-import { lend, openDrawer, payExactly, standing, tag, type } from '../support/at-the-stall';
+import {
+  lend,
+  openDrawer,
+  openSettling,
+  payExactly,
+  standing,
+  tag,
+  type,
+} from '../support/at-the-stall';
 import { more } from '../support/at-the-slip';
 import { back, openSale, returned } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
@@ -85,11 +93,18 @@ test('a voucher for goods of one tax is taxed when it is sold and not when it is
   await back(page).getByLabel('How much of Lavender').fill('1');
   await back(page).getByLabel('Why').fill('it wilted');
   await expect(back(page).getByTestId('promoted')).toContainText('£4.50');
+  // No money is given for it, by whatever way.
+  await expect(back(page).getByLabel('Given back')).toHaveCount(0);
   await back(page).getByRole('button', { name: 'Take it back' }).click();
   await expect(returned(page)).toContainText('£4.50 went back as it was paid');
   await voucherPage(page);
   await expect(page.getByTestId('voucher')).toContainText('£12.00');
   await expect(page.getByTestId('voucher')).toContainText('£2.00 of what is left is tax');
+  // In the evening the tax is due, and in no takings.
+  await openSettling(page);
+  await expect(page.getByTestId('prepaid-tax')).toContainText(
+    '£2.00 of it is of vouchers that were sold here with their tax',
+  );
   // All of it was sold by one device that heard of everything: nothing is doubted.
   await expect(standing(page)).toHaveText('All sent');
   await page.getByRole('link', { name: 'Set-up', exact: true }).click();

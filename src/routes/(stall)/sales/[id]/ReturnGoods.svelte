@@ -153,6 +153,9 @@
     owed === null ? null : givenFor(owed - over, drawer !== null, cashStep) + inRest,
   );
 
+  /** All of it goes back as points, a reward or on the voucher, and no money is given. */
+  const isAllAsPaid = $derived(!isGift && gives !== null && gives <= 0 && promoted > 0);
+
   function begin(what: 'back' | 'off'): void {
     doing = what;
     [typed, to, reason, wrong, narrowed] = [{}, {}, '', '', ''];
@@ -343,28 +346,31 @@
           its tax, and goes back as such.
         </p>
       {/if}
-      <label class="grid gap-1 font-[560]">
-        Given back
-        <select class="select min-h-12 w-full" bind:value={by}>
-          {#if by === ''}<option value="">choose</option>{/if}
-          {@render inCash()}
-          {#each cards as { id, name, rest } (id)}
-            <option value="card {id}">to {name}{isGift ? '' : `, up to ${money.text(rest)}`}</option
-            >
-          {/each}
-          {#each accounts as each (each.account)}
-            <option value="account {each.account}"
-              >{each.name}{isGift || each.rest === null
-                ? ''
-                : `, up to ${money.text(each.rest)}`}</option
-            >
-          {/each}
-          {#if stall.event !== undefined && !isOff}
-            <option value="exchange">in exchange, on the slip at the counter</option>
-          {/if}
-          {@render byWay()}
-        </select>
-      </label>
+      {#if !isAllAsPaid}
+        <label class="grid gap-1 font-[560]">
+          Given back
+          <select class="select min-h-12 w-full" bind:value={by}>
+            {#if by === ''}<option value="">choose</option>{/if}
+            {@render inCash()}
+            {#each cards as { id, name, rest } (id)}
+              <option value="card {id}"
+                >to {name}{isGift ? '' : `, up to ${money.text(rest)}`}</option
+              >
+            {/each}
+            {#each accounts as each (each.account)}
+              <option value="account {each.account}"
+                >{each.name}{isGift || each.rest === null
+                  ? ''
+                  : `, up to ${money.text(each.rest)}`}</option
+              >
+            {/each}
+            {#if stall.event !== undefined && !isOff}
+              <option value="exchange">in exchange, on the slip at the counter</option>
+            {/if}
+            {@render byWay()}
+          </select>
+        </label>
+      {/if}
       {#if over > 0}
         <label class="grid gap-1 font-[560]">
           {isGift ? 'The rest' : `The rest, ${money.text(inRest)}`}
@@ -392,7 +398,7 @@
             ? 'Put it on the slip'
             : gives === null || isGift
               ? 'Give back'
-              : gives <= 0 && promoted > 0
+              : isAllAsPaid
                 ? 'Take it back'
                 : `Give back ${money.text(Math.max(0, gives))}`}
           onGo={go}

@@ -33,6 +33,10 @@
     settling?.settled !== null &&
       settling?.ends.some(({ code }) => code === 'settled/changed') === true,
   );
+  /** Tax that is due and in no takings yet, or was due before. */
+  const ofVouchers = $derived(
+    settling?.balances.find(({ account }) => account === 'prepaid-tax')?.amount ?? 0,
+  );
   let wrong = $state('');
 
   async function settle(lentBy?: string): Promise<void> {
@@ -118,6 +122,13 @@
                 {/each}
               </tbody>
             </table>
+            {#if ofVouchers !== 0}
+              <p class="soft mt-2" data-testid="prepaid-tax">
+                {ofVouchers > 0
+                  ? `${money.text(ofVouchers)} of it is of vouchers that were sold here with their tax: it is in no takings until they are spent.`
+                  : `The takings have ${money.text(-ofVouchers)} more: vouchers paid that were sold before, with their tax.`}
+              </p>
+            {/if}
           </section>
         </div>
         <div class="grid grid-cols-[minmax(0,1fr)] gap-4">
