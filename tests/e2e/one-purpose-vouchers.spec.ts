@@ -1,14 +1,6 @@
 /** Vouchers for goods of one tax: set up, sold with their tax, spent without it, back on them when goods come back. */
 import { expect, test, type Page } from '@playwright/test';
-import {
-  lend,
-  openDrawer,
-  openSettling,
-  payExactly,
-  standing,
-  tag,
-  type,
-} from '../support/at-the-stall';
+import { lend, openDrawer, payExactly, standing, tag, type } from '../support/at-the-stall';
 import { more } from '../support/at-the-slip';
 import { back, openSale, returned } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
@@ -101,7 +93,10 @@ test('a voucher for goods of one tax is taxed when it is sold and not when it is
   await expect(page.getByTestId('voucher')).toContainText('£12.00');
   await expect(page.getByTestId('voucher')).toContainText('£2.00 of what is left is tax');
   // In the evening the tax is due, and in no takings.
-  await openSettling(page);
+  await expect(standing(page)).toHaveText('All sent');
+  await page.goto('/season');
+  await page.getByTestId('next').getByRole('link', { name: 'Pellow Green market' }).click();
+  await page.getByRole('link', { name: 'Settle …' }).click();
   await expect(page.getByTestId('prepaid-tax')).toContainText(
     '£2.00 of it is of vouchers that were sold here with their tax',
   );
