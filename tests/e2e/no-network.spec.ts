@@ -9,6 +9,7 @@ import {
   lastSale,
   openDrawer,
   sellOne,
+  slipIsKept,
   signIn,
   standing,
   tag,
@@ -73,7 +74,7 @@ test('the server is killed, the page reloaded, the browser killed: all is there'
   expect(sold).toEqual(Array.from({ length: 16 }, (_, i) => `D4-${String(i + 1)}`));
   await tag(page, 'Salvia').click();
   await expect(total(page)).toHaveText('£6.20');
-  await page.waitForTimeout(300);
+  await slipIsKept(page);
   await device.kill();
   device = await BrowserProcess.start(profile);
   ({ page } = device);

@@ -40,7 +40,8 @@ async function start(until = 'Ctrl-C stops'): Promise<Started> {
 
 async function stop({ child }: Started, signal: NodeJS.Signals): Promise<number | null> {
   child.kill(signal);
-  for (let tries = 0; tries < 200 && child.exitCode === null; tries += 1) await wait(100);
+  // The database waits for a disk that others use as well.
+  for (let tries = 0; tries < 900 && child.exitCode === null; tries += 1) await wait(100);
   return child.exitCode;
 }
 
