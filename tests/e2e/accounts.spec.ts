@@ -270,9 +270,7 @@ test('a device that is shut out wipes what it knew; what it had not sent is look
   await expect(row.getByText(/^\d+ entries · shut out$/)).toBeVisible();
 
   await lost.setOffline(false);
-  await expect(phone.getByRole('heading', { name: 'This device has been shut out' })).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(phone.getByRole('heading', { name: 'This device has been shut out' })).toBeVisible();
   await expect(phone.getByTestId('left')).toContainText('Nothing is left on it');
   // Neither goods nor people nor sales can be found on it, and a reload brings nothing back.
   const left = await phone.evaluate(async () => {
@@ -428,15 +426,13 @@ test('a copy of a device that sells as well is noticed, and the owner sees it', 
   const [number = ''] = sale.split('-');
   // “All sent” could still be of the moment before the sale.
   const sql = 'SELECT id FROM books_sales WHERE number = ?';
-  await expect
-    .poll(async () => (await select(till.database, sql, [sale])).length, { timeout: 30_000 })
-    .toBe(1);
+  await expect.poll(async () => (await select(till.database, sql, [sale])).length).toBe(1);
 
   const restored = await browser.newContext({ baseURL: till.origin, storageState: copy });
   const second = await restored.newPage();
   await second.goto('/counter');
   await sellOne(second, 'Geranium').catch(() => undefined);
-  await expect(standing(second)).toHaveText(/copy|refused/i, { timeout: 30_000 });
+  await expect(standing(second)).toHaveText(/copy|refused/i);
 
   const office = await newBrowser(browser);
   const owner = await office.newPage();

@@ -170,7 +170,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
     .click();
   await goOffline(other);
   await other.getByTestId('file-card').getByRole('button').click();
-  await expect(card(other)).toContainText('only with network', { timeout: 20_000 });
+  await expect(card(other)).toContainText('only with network');
   await expect(card(other).getByRole('button', { name: /^Carry/ })).toHaveCount(0);
   await others.setOffline(false);
   await card(other).getByRole('button', { name: 'Ask again' }).click();
@@ -198,7 +198,6 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
 test('the network is pulled in every step, and in the end till, books and acquirer have the same', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const [page, context] = await desk.seller(browser, 'Ines');
   const pull = (): Promise<void> => goOffline(page);
   const mend = (): Promise<void> => context.setOffline(false);
@@ -209,7 +208,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await askFor(page, '40.01');
   await pull();
   await hold(page);
-  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await expect(card(page)).toContainText('Nobody answers');
   await mend();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await expect(lastSale(page)).toContainText('£40.01');
@@ -222,14 +221,12 @@ test('the network is pulled in every step, and in the end till, books and acquir
     await route.abort('internetdisconnected');
   });
   await hold(page);
-  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await expect(card(page)).toContainText('Nobody answers');
   await page.unroute('**/api/cards/payments');
   await card(page).getByRole('button', { name: 'Carry £40.02' }).click();
   await expect(lastSale(page)).toContainText('£40.02');
   await mend();
-  await expect
-    .poll(async () => (await desk.cardRows(4002))[0]?.state, { timeout: 30_000 })
-    .toBe('captured');
+  await expect.poll(async () => (await desk.cardRows(4002))[0]?.state).toBe('captured');
 
   // While it is signed for.
   await askFor(page, '140.03');
@@ -269,7 +266,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await keyed.getByRole('button', { name: 'Review' }).click();
   await pull();
   await keyed.getByRole('button', { name: 'Hold £40.05' }).click();
-  await expect(card(page)).toContainText('approval code given by voice', { timeout: 20_000 });
+  await expect(card(page)).toContainText('approval code given by voice');
   await mend();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await page.getByRole('button', { name: /^Next payment/ }).click();
@@ -324,9 +321,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   ] as const;
   for (const [amount, state, charged] of wanted) {
     await expect
-      .poll(async () => (await desk.cardRows(amount)).map((each) => each.state), {
-        timeout: 30_000,
-      })
+      .poll(async () => (await desk.cardRows(amount)).map((each) => each.state))
       .toEqual([state]);
     const theirs = await desk.atAcquirer((await desk.cardRows(amount))[0]!.id);
     expect(theirs).toMatchObject({ state });

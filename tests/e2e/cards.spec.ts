@@ -65,7 +65,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   const [asked] = await desk.cardRows(2345);
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await expect(lastSale(page)).toContainText('£23.45');
-  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  await expect(standing(page)).toHaveText('All sent');
   const [mine, ...others] = await desk.cardRows(2345);
   expect(others).toEqual([]);
   expect(mine?.id).toBe(asked?.id ?? mine?.id);
@@ -81,7 +81,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await till.killServer();
-  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await expect(card(page)).toContainText('Nobody answers');
   await desk.fault({ latency: 0 });
   await till.startServer();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
@@ -106,9 +106,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByTestId('voided')).toContainText('wrong customer');
-  await expect
-    .poll(async () => (await desk.atAcquirer(mine!.id))?.state, { timeout: 30_000 })
-    .toBe('reversed');
+  await expect.poll(async () => (await desk.atAcquirer(mine!.id))?.state).toBe('reversed');
   // The device has told the server so, before it goes.
   await expect.poll(async () => (await desk.cardRows(2345))[0]?.state).toBe('reversed');
   await context.close();
@@ -129,7 +127,7 @@ test('the browser dies while the card is asked for: what was charged is undone b
   await again.goto('/counter');
   await expect(total(again)).toHaveText('£45.67');
   await expect
-    .poll(async () => (await desk.cardRows(4567))[0]?.state, { timeout: 30_000 })
+    .poll(async () => (await desk.cardRows(4567))[0]?.state)
     .toMatch(/cancelled|reversed/);
   const theirs = await desk.atAcquirer((await desk.cardRows(4567))[0]!.id);
   expect((theirs?.amount ?? 0) - (theirs?.refunded ?? 0)).toBe(0);
@@ -147,9 +145,7 @@ test('the seller goes to another page over a card: it is left, and what was char
   await page.getByRole('link', { name: 'Today' }).first().click();
   await expect(page.getByText('The card was left.')).toBeVisible();
   // The page stays open, and its window does the errand.
-  await expect
-    .poll(async () => (await desk.cardRows(4711))[0]?.state, { timeout: 30_000 })
-    .toBe('reversed');
+  await expect.poll(async () => (await desk.cardRows(4711))[0]?.state).toBe('reversed');
 
   // While the answer is on its way: it comes, and is not taken as a part.
   await page.goto('/counter');
@@ -162,7 +158,7 @@ test('the seller goes to another page over a card: it is left, and what was char
   await page.getByRole('link', { name: 'Today' }).first().click();
   await desk.fault({ latency: 0 });
   await expect
-    .poll(async () => (await desk.cardRows(4711)).map(({ state }) => state), { timeout: 30_000 })
+    .poll(async () => (await desk.cardRows(4711)).map(({ state }) => state))
     .toEqual(['reversed', 'reversed']);
   await page.goto('/counter');
   await expect(total(page)).toHaveText('£47.11');
@@ -180,7 +176,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
     await askFor(page, amount);
     await card(page).getByLabel('Practice:').selectOption({ label: outcome });
     await hold(page);
-    await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+    await expect(card(page)).toContainText('Nobody answers');
   };
   await carryOne('56.01', 'the bank approves');
   await card(page).getByRole('button', { name: 'Carry £56.01' }).click();
@@ -201,9 +197,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
   await context.setOffline(false);
   const again = await context.newPage();
   await again.goto('/counter');
-  await expect
-    .poll(async () => (await desk.cardRows(5601))[0]?.state, { timeout: 30_000 })
-    .toBe('captured');
+  await expect.poll(async () => (await desk.cardRows(5601))[0]?.state).toBe('captured');
   await expect.poll(async () => (await desk.cardRows(5602))[0]?.state).toBe('declined');
   await expect.poll(async () => (await desk.cardRows(6100))[0]?.state).toBe('cancelled');
   expect(await desk.atAcquirer((await desk.cardRows(5601))[0]!.id)).toMatchObject({
@@ -305,15 +299,13 @@ test('typed in with no network: only with an approval code given by voice, and i
   await keyed.getByRole('textbox', { name: 'Approval code' }).fill(code);
   await keyed.getByRole('button', { name: 'Review' }).click();
   await keyed.getByRole('button', { name: 'Take £33.10' }).click();
-  await expect(card(page)).toContainText('Nobody answers', { timeout: 20_000 });
+  await expect(card(page)).toContainText('Nobody answers');
   await card(page).getByRole('button', { name: 'Carry £33.10' }).click();
   await expect(page.getByTestId('distant')).toContainText(code);
   await page.getByRole('button', { name: /^Next payment/ }).click();
   await expect(lastSale(page)).toContainText('£33.10');
   await context.setOffline(false);
-  await expect
-    .poll(async () => (await desk.cardRows(3310))[0]?.state, { timeout: 30_000 })
-    .toBe('captured');
+  await expect.poll(async () => (await desk.cardRows(3310))[0]?.state).toBe('captured');
   expect(await desk.atAcquirer((await desk.cardRows(3310))[0]!.id)).toMatchObject({
     state: 'captured',
     amount: 3310,

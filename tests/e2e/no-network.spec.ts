@@ -93,7 +93,7 @@ test('the server is killed, the page reloaded, the browser killed: all is there'
   await expect(page.getByTestId('ties-up')).toContainText('No network');
 
   await till.startServer();
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
   expect(await numbersOnServer('D4')).toEqual(sold);
   await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
   const entries = await select<{ seq: number }>(
@@ -128,7 +128,7 @@ test('the server is killed again and again while it is being sent to', async ({ 
     }
     await till.startServer();
   }
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
   expect(await numbersOnServer(sold[0]!.split('-')[0]!)).toEqual(sold);
   await context.close();
 });

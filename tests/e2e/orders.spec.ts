@@ -144,7 +144,7 @@ test('an order is handed over in part, and the rest on two tills at once: that i
   }
   for (const page of [one, two]) {
     await goOnline(page);
-    await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+    await expect(standing(page)).toHaveText('All sent');
   }
   await one.getByRole('link', { name: 'Set-up', exact: true }).click();
   await one.getByRole('link', { name: 'Loose ends', exact: true }).click();

@@ -83,7 +83,7 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   await page.getByTestId('exchange').getByRole('button', { name: 'Give back £2.30' }).dblclick();
   await expect(page.getByText(/give back £2\.30/)).toBeVisible();
   await context.setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
   await page.goto('/loose-ends');
   await expect(page.getByRole('article', { name: /sale|return/i })).toHaveCount(0);
   await context.close();
@@ -138,7 +138,7 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await expect(page.getByRole('alert')).toContainText('This is no receipt of');
 
   await context.setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
   await page.goto('/loose-ends');
   await expect(page.getByRole('article', { name: /put right/ })).toHaveCount(0);
 
@@ -197,7 +197,7 @@ test('a sale that this device does not know is given back for with no network, a
 
   // Twice what that sale came to: it counts, and somebody has to look.
   await contexts[0]!.setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
   await page.goto('/loose-ends');
   await expect(
     page.getByRole('article', { name: 'Money given back without a sale' }),

@@ -66,7 +66,7 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   // Some of it is back: it cannot be void as well, and one of each is left to come back.
   await expect(page.getByRole('button', { name: 'Void this sale …' })).toHaveCount(0);
   await context.setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+  await expect(standing(page)).toHaveText('All sent');
 
   await takeBack(page, 'Viola', '1', 'the wrong colour');
   await expect(returned(page)).toHaveCount(2);
@@ -135,7 +135,7 @@ test('two devices out of touch take the same pot back: both count, and one is a 
   }
   for (const context of contexts) await context.setOffline(false);
   for (const page of [one, two]) {
-    await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+    await expect(standing(page)).toHaveText('All sent');
     await expect(returned(page)).toHaveCount(2);
   }
   await two.goto('/loose-ends');
@@ -188,9 +188,7 @@ test('money goes back to the card that paid, once, though the answer is lost and
   // It is done at the acquirer, and the answer never arrives.
   await desk.fault({ dropAfter: 1 });
   await context.setOffline(false);
-  await expect(returned(page).getByTestId('refund')).toContainText('is on its way to the card', {
-    timeout: 40_000,
-  });
+  await expect(returned(page).getByTestId('refund')).toContainText('is on its way to the card');
   await expect(standing(page)).toHaveText('All sent');
   expect(await refunded()).toBe(620);
 
@@ -201,7 +199,7 @@ test('money goes back to the card that paid, once, though the answer is lost and
   await back(page).getByRole('button', { name: 'Give back £6.20' }).dblclick();
   await expect(returned(page)).toHaveCount(2);
   await expect(back(page)).toHaveCount(0);
-  await expect.poll(refunded, { timeout: 40_000 }).toBe(1240);
+  await expect.poll(refunded).toBe(1240);
   await expect(returned(page).getByTestId('refund').last()).toContainText('is on its way');
 
   // Paid by card and in cash: the card gets back what it paid, and the rest comes out of the drawer.
@@ -231,9 +229,7 @@ test('money goes back to the card that paid, once, though the answer is lost and
   await back(page).getByRole('button', { name: 'Give back £12.40' }).click();
   await expect(page.getByText('give back £4.40 beside it')).toBeVisible();
   const [other] = await desk.cardRows(800);
-  await expect
-    .poll(async () => (await desk.atAcquirer(other!.id))?.refunded, { timeout: 40_000 })
-    .toBe(800);
+  await expect.poll(async () => (await desk.atAcquirer(other!.id))?.refunded).toBe(800);
   await context.close();
 });
 

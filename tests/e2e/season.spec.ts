@@ -69,7 +69,7 @@ test('the same again is the next edition; both hang on the string', async () => 
 
 test('another device hears of it', async ({ browser }) => {
   await page.context().setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  await expect(standing(page)).toHaveText('All sent');
   const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
   const other = await context.newPage();
   await enrol(other, till, 'Ines');
@@ -119,7 +119,7 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
   await expect(tag(page, 'Lavender')).toContainText('5.00');
   await sellOne(page, 'Lavender');
   await expect(lastSale(page)).toContainText('£5.00');
-  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  await expect(standing(page)).toHaveText('All sent');
   const kept = page.waitForResponse(/\/api\/kept/);
   await page.goto('/loose-ends');
   expect(((await (await kept).json()) as { kept: unknown[] }).kept).toEqual([]);

@@ -46,7 +46,7 @@ const packed = (page: Page, name: string): Locator => crate(page, name).getByTes
 const listState = (page: Page): Locator => page.getByTestId('list-state');
 const allSent = async (page: Page): Promise<void> => {
   await page.context().setOffline(false);
-  await expect(standing(page)).toHaveText('All sent', { timeout: 30_000 });
+  await expect(standing(page)).toHaveText('All sent');
 };
 
 test('a load list is packed by two devices, one of them offline, and loaded', async () => {

@@ -56,7 +56,7 @@ test('a tab that two devices have in hand is seen with what both put on it befor
 
   await bar.context().setOffline(false);
   // Both are on it, before anything is paid.
-  await expect(total(bar)).toHaveText('£14.30', { timeout: 40_000 });
+  await expect(total(bar)).toHaveText('£14.30');
   for (const name of ['Lavender', 'Viola', 'Aster'])
     await expect(bar.getByRole('list', { name: 'Lines' })).toContainText(name);
   // Seen: now it is paid, all of it, and nothing is loose.

@@ -54,7 +54,7 @@ test('both sell offline at the same time and end with the same figures', async (
 
   for (const context of contexts) await context.setOffline(false);
   for (const page of [one, two]) {
-    await expect(standing(page)).toHaveText('All sent', { timeout: 40_000 });
+    await expect(standing(page)).toHaveText('All sent');
     await expect(tag(page, 'Aster')).toContainText('1 below none');
     await expect(tag(page, 'Lavender')).toContainText('45 left');
     await page.goto('/');
@@ -103,9 +103,7 @@ test('a device that sends after the count shows up as money that came later', as
 
   await contexts[1]!.setOffline(false);
   await owner.goto('/');
-  await expect(owner.getByText('£4.50 more was heard of after the count')).toBeVisible({
-    timeout: 40_000,
-  });
+  await expect(owner.getByText('£4.50 more was heard of after the count')).toBeVisible();
   await expect(owner.getByText(/Final read D\d-R1: £124.30 counted/)).toBeVisible();
 
   // The read stays; what came late is called a difference, by whoever may.

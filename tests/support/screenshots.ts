@@ -84,7 +84,7 @@ try {
   await desk.goto('/drawer/count');
   await countPieces(desk, { '£20': 4, '£10': 6, '£5': 7, '£1': 16, '50p': 1, '20p': 1, '10p': 1 });
   await take(desk, 'count-desk');
-  await standing(desk).getByText('All sent').waitFor({ timeout: 30_000 });
+  await standing(desk).getByText('All sent').waitFor();
   await desk.goto('/season');
   await take(desk, 'season-desk');
   await desk.goto('/books');
