@@ -157,11 +157,11 @@ test('what is entered before the goods are read, and the key behind it, are done
   const page = await (await device(browser)).newPage();
   await enrol(page, till, 'Ines');
   await useDrawer(page);
-  // As on a slow device: what waits for the first picture waits long.
+  // As on a slow device: what waits for the first picture waits longer than all of this takes to be typed.
   await page.addInitScript(() => {
     const soon = window.setTimeout.bind(window);
     window.setTimeout = ((does: TimerHandler, wait?: number, ...more: unknown[]) =>
-      soon(does, wait === 60 ? 1500 : wait, ...more)) as typeof window.setTimeout;
+      soon(does, wait === 60 ? 10_000 : wait, ...more)) as typeof window.setTimeout;
   });
   await page.goto('/counter');
   await type(page, 'rosemary');
