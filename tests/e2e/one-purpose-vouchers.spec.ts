@@ -34,7 +34,7 @@ test('a voucher for goods of one tax is taxed when it is sold and not when it is
     .click();
   await page
     .getByLabel('Vouchers are for')
-    .selectOption({ label: 'goods with VAT 20 %: taxed when they are sold' });
+    .selectOption({ label: 'goods with VAT 20 %, taxed when sold' });
   await page.getByRole('button', { name: 'Save' }).click();
   await lend(page, 'Maren');
   await expect(page.getByRole('heading', { name: 'Ways to pay' })).toBeVisible();

@@ -118,9 +118,9 @@
       <label class="grid content-start gap-1 font-[560] sm:col-span-2">
         Vouchers are for
         <select class="select min-h-12 w-full" bind:value={typed.purpose}>
-          <option value="">any goods: taxed when they are spent</option>
+          <option value="">any goods, taxed when spent</option>
           {#each purposes as tax (tax.id)}
-            <option value={tax.id}>goods with {tax.name}: taxed when they are sold</option>
+            <option value={tax.id}>goods with {tax.name}, taxed when sold</option>
           {/each}
         </select>
         <span class="soft text-sm font-normal">Those that were sold before stay as they are</span>
