@@ -1,7 +1,7 @@
 /** Every request passes here: who asks, from where, and whether they may. */
 import type { Handle, HandleServerError, RequestEvent, ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
-import { clearEveryHour, doBehind, takeUpKept } from '$lib/server/behind';
+import { chargeWhenDue, clearEveryHour, doBehind, takeUpKept } from '$lib/server/behind';
 import { access } from '$lib/server/http/access';
 import { refused } from '$lib/server/http/answers';
 import { compressed } from '$lib/server/http/compressed';
@@ -20,6 +20,7 @@ export const init: ServerInit = () => {
   doBehind();
   takeUpKept();
   clearEveryHour();
+  chargeWhenDue();
 };
 
 export const handle: Handle = async ({ event, resolve }) => {

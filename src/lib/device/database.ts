@@ -261,6 +261,8 @@ export class DeviceDatabase extends Dexie {
     this.version(17).stores(stores).upgrade(fillUp);
     // Version 18 brought vouchers for goods of one tax.
     this.version(18).stores(stores).upgrade(fillUp);
+    // Version 19 brought standing charges.
+    this.version(19).stores(stores).upgrade(fillUp);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }

@@ -7,7 +7,7 @@ import type { DeviceDatabase } from './database';
 /** Where something personal stands beside the customers themselves. */
 export const personalTables = (db: DeviceDatabase) => [
   ...[db.entries, db.received, db.kept],
-  ...[db.books.payers, db.books.orders, db.books.invoices],
+  ...[db.books.payers, db.books.orders, db.books.invoices, db.books.charges],
 ];
 
 /** Within a transaction over `meta` and `personalTables`. */
@@ -40,6 +40,11 @@ export async function erasePrivate(
       note: invoice.sort === 'invoice' ? '' : invoice.note,
     })),
   );
+  const charges = await db.books.charges
+    .where('customer')
+    .anyOf([...customers])
+    .toArray();
+  await db.books.charges.bulkPut(charges.map((each) => ({ ...each, note: '', reference: '' })));
   await rewrite(db.entries, ofBlock);
   await rewrite(db.received, ofBlock);
   await rewrite(db.kept, (row) => {

@@ -6,6 +6,7 @@ import type { Change } from '../core/books/change';
 import { erasedBy } from '../core/customer/erased';
 import { CLOCK_AT_REST, follow } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
+import type { Kind } from '../core/daybook/kinds';
 import type { BodyFault } from '../core/daybook/read-entry';
 import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
@@ -58,7 +59,8 @@ export async function receive(
     async () => {
       const current = (await db.read('standing')) ?? NO_STANDING;
       const { fresh, received, late } = newAmong(others, passed, current, isStrict);
-      const taken = fresh.flatMap(({ id }) => read.get(id) ?? []);
+      const again = await madeAgain(db, fresh);
+      const taken = fresh.flatMap(({ id }) => (again.has(id) ? [] : (read.get(id) ?? [])));
       // The server holds stamps that are ahead of it, so whatever comes from it can be followed: what is
       // written here next is later than all that is known here.
       const clock = fresh.reduce((at, { held, stamp }) => follow(at, held ?? stamp), current.clock);
@@ -77,6 +79,25 @@ export async function receive(
       return fresh.length;
     },
   );
+}
+
+/**
+ * What the server wrote again, in another daybook, since it was set back to an earlier day: it has the ids that it had
+ * (server/charges/charge-ids.ts), and what it moved has been moved here.
+ */
+async function madeAgain(
+  db: DeviceDatabase,
+  fresh: readonly Entry[],
+): Promise<ReadonlySet<string>> {
+  const ids = (kind: Kind): string[] =>
+    fresh.flatMap((entry) => (entry.by === null && entry.kind === kind ? entry.id : []));
+  const [invoices, paid] = [ids('invoice.made'), ids('charge.paid')];
+  if (invoices.length + paid.length === 0) return new Set();
+  const known = [
+    ...(await db.books.invoices.bulkGet(invoices)),
+    ...(await db.books.chargeCards.bulkGet(paid)),
+  ];
+  return new Set(known.flatMap((row) => row?.id ?? []));
 }
 
 /** What of it has not been taken in yet, and what has been, with it. */

@@ -1,11 +1,13 @@
 /**
  * What is done behind the answers: receipts that are to be sent, cards that the acquirer is to forget or is
- * asked about.
+ * asked about, standing charges that are due.
  * One round at a time in this process; whoever does not answer is asked again a minute later.
  */
 import { clearSpent } from './access/clear-spent';
 import { forgetCards } from './cards/cards-on-file';
 import { checkCards } from './cards/check-cards';
+import { makeCharges } from './charges/make-charges';
+import { takeCards } from './charges/take-cards';
 import { judgeAllKept } from './daybook/judge-kept';
 import { sendReceipts } from './receipts/send-receipts';
 import { log, services } from './services';
@@ -29,6 +31,35 @@ export function clearEveryHour(): void {
     void tried('spent rows stay', () => clearSpent(services().database, Date.now()));
   setInterval(clear, CLEARED_EVERY).unref();
   clear();
+}
+
+/** How often it is looked whether standing charges are due. */
+const CHARGES_EVERY = 60_000;
+let isCharging = false;
+
+/** Makes standing charges that are due now, and whenever one is from then on. */
+export function chargeWhenDue(): void {
+  const look = (): void => void charge();
+  setInterval(look, CHARGES_EVERY).unref();
+  look();
+}
+
+/** One run at a time in this process; several processes share the work. */
+async function charge(): Promise<void> {
+  if (isCharging) return;
+  isCharging = true;
+  const { database, books, acquirer } = services();
+  const made = await tried('standing charges wait', () => makeCharges(database, books, Date.now()));
+  let [left, before] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+  do {
+    before = left;
+    left = await tried('cards on file wait', () =>
+      takeCards(database, books, acquirer, Date.now()),
+    );
+  } while (left > 0 && left < before);
+  isCharging = false;
+  // Letters go out with what was made.
+  if (made > 0) doBehind();
 }
 
 /** A version that reads more than the one before takes up what that had to keep. */
@@ -62,6 +93,8 @@ async function round(): Promise<void> {
 /** @returns How many are left, as far as that is known. */
 async function once(): Promise<number> {
   const { database, books, mailer, texts, acquirer } = services();
+  // It can take long, and nothing else waits for it.
+  void charge();
   const receipts = await tried('receipts wait', () =>
     sendReceipts(database, books, { mailer, texts }, Date.now()),
   );

@@ -4,6 +4,7 @@ import { drawerTables } from './tables/drawers';
 import { eventSumTables } from './tables/event-sums';
 import { heldTables } from './tables/held';
 import { listTables } from './tables/lists';
+import { chargeTables } from './tables/charges';
 import { invoiceTables } from './tables/invoices';
 import { orderTables } from './tables/orders';
 import { pointTables } from './tables/points';
@@ -24,6 +25,7 @@ export const tables = {
   ...pointTables,
   ...orderTables,
   ...invoiceTables,
+  ...chargeTables,
   ...stockTables,
   ...listTables,
   ...slipAndSaleTables,

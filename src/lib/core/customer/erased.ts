@@ -12,6 +12,7 @@ const PERSON_FIELDS: Readonly<Partial<Record<Kind, string>>> = {
   'receipt.asked': 'customer',
   'order.terms': 'customer',
   'invoice.made': 'customer',
+  'charge.set': 'customer',
   'invoice.asked': 'customer',
   'reminder.asked': 'customer',
 };

@@ -113,6 +113,7 @@ const SOURCE_WORDS: Readonly<Record<Row<'invoices'>['sourceIs'], string>> = {
   sale: 'Sale',
   order: 'Order',
   own: '',
+  charge: 'For',
   return: 'Came back with',
   void: 'Void',
 };

@@ -30,10 +30,10 @@ import {
   invoiceOwn,
   invoiceSale,
   leftToCredit,
-  ownFigures,
   readOff,
   type InvoiceOutcome,
 } from './make-invoice';
+import { ownFigures } from './own-lines';
 import { invoicesNamed } from './named-invoices';
 import { setInvoicing, typedInvoicing, type TypedInvoicing } from './set-invoicing';
 

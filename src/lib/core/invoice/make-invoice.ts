@@ -8,9 +8,7 @@ import type { Posting } from '../journal/posting';
 import { takeShareBack } from '../journal/take-back';
 import { readAmount, type AmountRefusal } from '../money/amount-text';
 import { readQuantity } from '../money/typed';
-import { quantityText, sum } from '../money/units';
-import { quoteSlip } from '../pricing/quote';
-import type { SlipTax } from '../pricing/slip';
+import { sum } from '../money/units';
 import type { SoldSale } from '../sale/return-figures';
 import type { OrderNow } from '../order/order-state';
 import { isCountry } from '../customer/country';
@@ -25,6 +23,7 @@ import {
   type InvoiceLine,
 } from './invoice-figures';
 import type { Invoicing } from './invoice-number';
+import { figuresOfOwn, ownFigures, type OwnLine, type OwnRules, type TypedLine } from './own-lines';
 
 type Made = BodyOf<'invoice.made'>;
 export type Buyer = NonNullable<Row<'invoices'>['buyer']>;
@@ -220,69 +219,8 @@ export function invoiceOrder(command: InvoiceOrder): InvoiceOutcome {
   );
 }
 
-/** A line as its form holds it. */
-export interface TypedLine {
-  readonly name: string;
-  readonly quantity: string;
-  /** For one, as prices are shown on the shelf: with tax where they include it. */
-  readonly price: string;
-  /** Ids of taxes. */
-  readonly taxes: readonly string[];
-}
-
-export interface InvoiceOwn extends InvoiceSaid {
+export interface InvoiceOwn extends InvoiceSaid, OwnRules {
   readonly lines: readonly TypedLine[];
-  readonly currency: string;
-  readonly pricesIncludeTax: boolean;
-  readonly taxRounding: 'line' | 'sale';
-  /** In force, in set-up order. */
-  readonly taxes: readonly SlipTax[];
-}
-
-/** What typed lines come to; or what is wrong with the first that is. Lines of which nothing is typed are none. */
-export function ownFigures({
-  lines,
-  currency,
-  pricesIncludeTax,
-  taxRounding,
-  taxes,
-}: Pick<InvoiceOwn, 'lines' | 'currency' | 'pricesIncludeTax' | 'taxRounding' | 'taxes'>):
-  | { readonly ok: true; readonly figures: InvoiceFigures }
-  | { readonly ok: false; readonly refusal: InvoiceRefusal } {
-  const read = [];
-  for (const [at, { name, quantity, price, taxes: carries }] of lines.entries()) {
-    if (name.trim() === '' && price.trim() === '') continue;
-    const field = (of: string): string => `lines.${String(at)}.${of}`;
-    if (name.trim() === '')
-      return refuse({ code: 'invoice/line-no-name', field: field('name'), line: at + 1 });
-    const many = readQuantity(quantity.trim() === '' ? '1' : quantity);
-    if (many === null || many <= 0)
-      return refuse({
-        ...{ code: 'invoice/line-quantity', field: field('quantity'), line: at + 1 },
-        typed: quantity,
-      });
-    const amount = readAmount(price, currency);
-    if (!amount.ok)
-      return refuse({
-        ...{ code: 'invoice/line-amount', field: field('price'), line: at + 1 },
-        refusal: amount.refusal,
-      });
-    read.push({ name: name.trim().slice(0, 200), many, price: amount.amount, carries });
-  }
-  const { lines: quoted } = quoteSlip({
-    ...{ currency, pricesIncludeTax, taxRounding, cashStep: 1, taxes },
-    lines: read.map(({ many, price, carries }) => ({
-      ...{ price, quantity: quantityText(many) },
-      // One that was put away since it was typed is none.
-      taxes: carries.filter((id) => taxes.some((tax) => tax.id === id)),
-    })),
-  }).cash;
-  const made = read.map(({ name, many }, at): InvoiceLine => {
-    const { tax, total } = quoted[at]!;
-    const net = total - sum(Object.values(tax));
-    return { name, detail: '', unit: '', quantity: many, net, tax: { ...tax }, total };
-  });
-  return { ok: true, figures: figuresOf(made, taxes) };
 }
 
 /** By hand: what its lines say is owed from now on. */
@@ -290,6 +228,22 @@ export function invoiceOwn(command: InvoiceOwn): InvoiceOutcome {
   const read = ownFigures(command);
   return read.ok ? made(command, { is: 'own' }, read.figures, 0) : read;
 }
+
+export interface InvoiceCharge extends InvoiceSaid, OwnRules {
+  readonly charge: string;
+  /** The day of its schedule that it is for, ISO 8601. */
+  readonly day: string;
+  readonly lines: readonly OwnLine[];
+}
+
+/** Of a standing charge, on a day of it: what its lines come to with the taxes of now. */
+export const invoiceCharge = (command: InvoiceCharge): InvoiceOutcome =>
+  made(
+    command,
+    { is: 'charge', charge: command.charge, day: command.day },
+    figuresOfOwn(command.lines, command),
+    0,
+  );
 
 export interface CreditInvoice {
   readonly newId: () => string;
@@ -428,7 +382,8 @@ const movedBy = ({ customer, source, sourceIs, lines, taxes }: Row<'invoices'>):
       of:
         sourceIs === 'order' && source !== null
           ? { is: 'order', order: source, number: '' }
-          : sourceIs === 'sale' && source !== null
+          : // A standing charge moves what its lines say, like one by hand.
+            sourceIs === 'sale' && source !== null
             ? { is: 'sale', sale: source, number: '' }
             : { is: 'own' },
     },

@@ -5,6 +5,7 @@
 import { NOBODY } from '../books/names';
 import type { EntryOf, Kind, KnownEntry } from '../daybook/kinds';
 import { TIPS_OF_WRITER } from '../daybook/kinds/before-the-journal';
+import { chargePaid } from './charge';
 import { heldPostings, lapsedPostings } from './held';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
 import { invoicePostings } from './invoice';
@@ -117,6 +118,11 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'invoice.numbered': nothing,
   'invoice.asked': nothing,
   'reminder.asked': nothing,
+  // What is charged each time the invoices of it say.
+  'charge.set': nothing,
+  'charge.paid': chargePaid,
+  'charge.failed': nothing,
+  'charge.again': nothing,
   'receipt.asked': nothing,
   'looseEnd.settled': nothing,
   'looseEnd.handed': nothing,

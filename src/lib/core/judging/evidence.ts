@@ -36,6 +36,8 @@ export class Evidence {
   readonly sealed = new Set<string>();
   /** How far the chain of each device is known, of those that have written anything. */
   heads: ReadonlyMap<string, { readonly seq: number; readonly hash: string }> = new Map();
+  /** Whether the server itself wrote them: no right is asked for then. */
+  isServer = false;
   /** Whether any item has a price of its own on the side that is not typed in. */
   hasOwnPrices = false;
 

@@ -40,6 +40,7 @@ export function judgeInvoice(entry: Made, evidence: Evidence): Doubt | null {
     case 'order':
       return orderFault(body, of.order, entry.id, evidence);
     case 'own':
+    case 'charge':
       return ownFault(entry, evidence);
   }
 }

@@ -14,6 +14,7 @@ import { judgeDevice } from './device';
 import { judgeCashMoved, judgeDrawerOpened, judgeLate, judgeRead } from './drawer';
 import { judgePointsMoved } from './points';
 import type { Evidence } from './evidence';
+import { isOfServer, judgeAgain, judgeCharge } from './charge';
 import { judgeAsked, judgeHold, judgeResult } from './card';
 import { judgeCustomerJoined } from './customer';
 import {
@@ -99,6 +100,8 @@ const judges: Judges = {
   'order.terms': judgeTerms,
   'order.stage': judgeOrderStage,
   'order.paid': judgeOrderPaid,
+  'charge.set': judgeCharge,
+  'charge.again': judgeAgain,
   'invoice.made': judgeInvoice,
   'invoice.credited': judgeCredit,
   'invoice.numbered': judgeNumbered,
@@ -128,7 +131,9 @@ const FACTS: ReadonlySet<Kind> = new Set([
 
 /** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */
 export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | null {
-  const breach = evidence.people.judge(entry);
+  if (isOfServer(entry) && !evidence.isServer)
+    return { code: 'server/only', found: entry.kind };
+  const breach = evidence.isServer ? null : evidence.people.judge(entry);
   if (breach !== null) return breach;
   // The business is being founded.
   if (evidence.people.isEmpty) return null;

@@ -82,6 +82,14 @@ export const EFFECT_OF = {
   'invoice/credit-what': 'barred',
   /** Another invoice has it, this one has another, or the server never gave it. */
   'invoice/number': 'barred',
+  /** Only the server makes invoices of standing charges, and says what cards paid for them. */
+  'server/only': 'barred',
+  'charge/customer': 'barred',
+  'charge/way': 'barred',
+  'charge/tax': 'barred',
+  'charge/past': 'barred',
+  'charge/unknown': 'barred',
+  'charge/again': 'barred',
   /** Of another wording than the vendor's; before its day; sent already. */
   'reminder/words': 'barred',
   'reminder/early': 'barred',

@@ -144,6 +144,12 @@ const needs: Needs = {
   // Of a sale it moves nothing; else somebody owes what nobody sold at the counter.
   'invoice.made': ({ body }) => (body.of.is === 'sale' ? [] : ['invoice']),
   'invoice.credited': () => ['invoice'],
+  // Somebody owes again and again what nobody sold.
+  'charge.set': () => ['invoice'],
+  'charge.again': () => ['invoice'],
+  // What the server said (judging/charge.ts).
+  'charge.paid': nothing,
+  'charge.failed': nothing,
   // What the server said.
   'invoice.numbered': nothing,
   'invoice.asked': nothing,
@@ -329,6 +335,10 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   // Nothing has changed hands: it is asked for, and has no number before it is accepted.
   'invoice.made': true,
   'invoice.credited': true,
+  'charge.set': true,
+  'charge.again': true,
+  'charge.paid': true,
+  'charge.failed': true,
   'invoice.numbered': true,
   'invoice.asked': false,
   // Nothing is sent of what nobody was allowed to ask for.

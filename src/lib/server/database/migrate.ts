@@ -41,6 +41,7 @@ import { customerMatters } from './migrations/0038-customer-matters';
 import { invoices } from './migrations/0039-invoices';
 import { joinedCustomers } from './migrations/0040-joined-customers';
 import { vouchersForOnePurpose } from './migrations/0041-vouchers-for-one-purpose';
+import { standingCharges } from './migrations/0042-standing-charges';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -87,6 +88,7 @@ const migrations: readonly Migration[] = [
   invoices,
   joinedCustomers,
   vouchersForOnePurpose,
+  standingCharges,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

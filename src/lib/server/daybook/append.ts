@@ -83,34 +83,11 @@ async function appendOnce(
     const untaken = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
     if (ref.isTakenIn !== true)
       await countAgainstQuota(database, ref, untaken, arrival, transaction);
-    const bare = await asMayBeStored(database, ref.business, untaken, transaction);
-    const { accepted, clock } = heldToArrival(bare, counter.clock, arrival);
-    const books = new BookReader(database);
-    const gathering = { database, books, business: ref.business, transaction };
-    const { appended, evidence } = await judged(gathering, ref, accepted, arrival, unfit);
-    if (appended.length > 0) {
-      const storing = insertEntries(database, counter.position, appended, transaction);
-      // The database stores the entries while their changes are worked out. Both are waited for, or
-      // one might go on in a transaction that the other one's failure has ended.
-      const applying = setImmediate().then(async () => {
-        const changes = appended.flatMap((each) => each.changes);
-        await applyChanges(database.sequelize, ref.business, changes, transaction);
-      });
-      for (const outcome of await Promise.allSettled([storing, applying])) {
-        if (outcome.status === 'rejected') throw outcome.reason;
-      }
-      const applied = appended.flatMap(({ entry, state }) => (state === 'applied' ? [entry] : []));
-      await eraseAll(database, ref.business, applied, transaction);
-      await queueBehind(database, appended, arrival, transaction);
-      const position = counter.position + appended.length;
-      await moveOn(
-        database,
-        ref,
-        { position, clock, evidence },
-        appended.at(-1)!.entry,
-        transaction,
-      );
-    }
+    const { accepted, appended } = await putDown(
+      { database, ref, counter, arrival, unfit },
+      untaken,
+      transaction,
+    );
     return {
       have: appended.at(-1)?.entry.seq ?? head.seq,
       refused: taken === null ? refused : refusal(taken.seq, 'entry/id-taken'),
@@ -125,6 +102,46 @@ async function appendOnce(
       now: arrival,
     };
   });
+}
+
+interface PuttingDown {
+  readonly database: Database;
+  readonly ref: DeviceRef;
+  /** Of the business, which is locked. */
+  readonly counter: Counter;
+  readonly arrival: number;
+  readonly unfit: ReadonlySet<string>;
+}
+
+/** Judges what follows, stores it and applies its changes, under the lock. */
+export async function putDown(
+  { database, ref, counter, arrival, unfit }: PuttingDown,
+  entries: readonly Entry[],
+  transaction: Transaction,
+): Promise<{ readonly accepted: readonly Entry[]; readonly appended: readonly Appended[] }> {
+  const bare = await asMayBeStored(database, ref.business, entries, transaction);
+  const { accepted, clock } = heldToArrival(bare, counter.clock, arrival);
+  const books = new BookReader(database);
+  const gathering = { database, books, business: ref.business, transaction };
+  const { appended, evidence } = await judged(gathering, ref, accepted, arrival, unfit);
+  if (appended.length > 0) {
+    const storing = insertEntries(database, counter.position, appended, transaction);
+    // The database stores the entries while their changes are worked out. Both are waited for, or
+    // one might go on in a transaction that the other one's failure has ended.
+    const applying = setImmediate().then(async () => {
+      const changes = appended.flatMap((each) => each.changes);
+      await applyChanges(database.sequelize, ref.business, changes, transaction);
+    });
+    for (const outcome of await Promise.allSettled([storing, applying])) {
+      if (outcome.status === 'rejected') throw outcome.reason;
+    }
+    const applied = appended.flatMap(({ entry, state }) => (state === 'applied' ? [entry] : []));
+    await eraseAll(database, ref.business, applied, transaction);
+    await queueBehind(database, appended, arrival, transaction);
+    const position = counter.position + appended.length;
+    await moveOn(database, ref, { position, clock, evidence }, appended.at(-1)!.entry, transaction);
+  }
+  return { accepted, appended };
 }
 
 /**
@@ -374,6 +391,8 @@ async function moveOn(
     replacements: [position, stampOf(clock, NOBODYS), ref.business],
     transaction,
   });
+  // How far it is itself stands with its own (own-daybook.ts).
+  if (ref.isServer === true) return;
   const { lastSale = null, lastRead = null } = evidence?.device ?? {};
   await sequelize.query(
     'UPDATE access_devices SET seq = ?, hash = ?, stamp = ?, lastSale = ?, lastRead = ? ' +

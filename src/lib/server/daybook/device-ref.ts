@@ -4,4 +4,6 @@ export interface DeviceRef {
   readonly device: string;
   /** An owner takes in what a device had not sent when it was shut out. */
   readonly isTakenIn?: boolean;
+  /** The server writes it itself, into a daybook of its own (own-daybook.ts). */
+  readonly isServer?: boolean;
 }

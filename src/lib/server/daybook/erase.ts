@@ -46,6 +46,10 @@ export async function eraseAll(
         'WHERE business = ? AND customer = ?',
       { replacements: [business, customer], transaction },
     );
+    await database.sequelize.query(
+      "UPDATE books_charges SET note = '', reference = '' WHERE business = ? AND customer = ?",
+      { replacements: [business, customer], transaction },
+    );
     await eraseStored(database, business, customer, transaction);
     await eraseAside(database, business, customer, transaction);
   }

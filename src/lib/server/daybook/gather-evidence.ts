@@ -43,12 +43,14 @@ export interface Gathering {
 /**
  * The evidence for entries of one device. Set-up is as it is now; `deepen` adds how it was, which is only
  * looked up where something does not fit.
+ * @param isServer Whether the server wrote them itself: it rings nothing up and counts no drawers.
  */
 export async function gatherEvidence(
   gathering: Gathering,
   device: string,
   entries: readonly KnownEntry[],
   arrival: number,
+  isServer = false,
 ): Promise<Evidence> {
   const { database, business, transaction } = gathering;
   const devices = await select<
@@ -65,12 +67,14 @@ export async function gatherEvidence(
     {
       id: device,
       number: own?.number ?? 0,
-      lastSale: own?.lastSale ?? (await lastNumber(gathering, device, 'sale.rung')),
-      lastRead: own?.lastRead ?? (await lastNumber(gathering, device, 'drawer.counted')),
+      lastSale: own?.lastSale ?? (isServer ? 0 : await lastNumber(gathering, device, 'sale.rung')),
+      lastRead:
+        own?.lastRead ?? (isServer ? 0 : await lastNumber(gathering, device, 'drawer.counted')),
     },
     new Map(devices.map(({ device: id, number }) => [id, number])),
     arrival,
   );
+  evidence.isServer = isServer;
   evidence.heads = new Map(
     devices.flatMap(({ device: id, seq, hash }) => (seq > 0 ? [[id, { seq, hash }]] : [])),
   );
@@ -206,6 +210,8 @@ async function gatherRows(
     return rows;
   };
   const { sales, payments, drawers, cards, devices, settled, asksAboutCarried } = references;
+  await put('charges', 'id', references.charges);
+  await put('chargeCards', 'charge', references.charges);
   await put('lists', 'id', references.lists);
   await put('listSums', 'list', references.moved);
   await put('counts', 'id', references.counts);

@@ -36,7 +36,7 @@ export async function judged(
   if (entries.length === 0) return { appended: [], evidence: null };
   const reads = entries.map((entry) => readEntry(entry));
   const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
-  const evidence = await gatherEvidence(gathering, ref.device, known, arrival);
+  const evidence = await gatherEvidence(gathering, ref.device, known, arrival, ref.isServer);
   const appended: Appended[] = [];
   for (const [at, entry] of entries.entries())
     appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, unfit.has(entry.id)));

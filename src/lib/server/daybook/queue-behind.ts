@@ -1,6 +1,7 @@
 /**
  * What an append leaves to be done behind the answers, in its own transaction: receipts and invoices to send, and what
- * devices say of cards, to be asked of the acquirer. What an entry says of numbers of invoices is noted as given.
+ * devices say of cards, to be asked of the acquirer; standing charges to look at. What an entry says of numbers of invoices
+ * is noted as given.
  */
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
@@ -23,6 +24,8 @@ export async function queueBehind(
   const receipts: string[] = [];
   const checks: string[] = [];
   const numbers: string[] = [];
+  const charges: string[] = [];
+  const again: string[] = [];
   for (const { known } of counts) {
     if (known === null) continue;
     const { id, business } = known;
@@ -34,6 +37,10 @@ export async function queueBehind(
       receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'invoice', ?)", [business, id, arrival]));
     if (known.kind === 'reminder.asked')
       receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'reminder', ?)", [business, id, arrival]));
+    if (known.kind === 'charge.set')
+      charges.push(mysql.format('(?, ?, ?)', [business, known.body.id, arrival]));
+    if (known.kind === 'charge.again')
+      again.push(mysql.format('(?, ?, ?, ?)', [business, known.body.invoice, id, arrival]));
     if (known.kind === 'invoice.numbered') {
       const { series, n, invoice, number } = known.body;
       numbers.push(mysql.format('(?, ?, ?, ?, ?)', [business, series, n, invoice, number]));
@@ -53,6 +60,18 @@ export async function queueBehind(
     await sequelize.query(
       'INSERT IGNORE INTO invoice_numbers (business, series, n, invoice, number) VALUES ' +
         numbers.join(','),
+      { transaction },
+    );
+  // When it is due is worked out behind the answers.
+  if (charges.length > 0)
+    await sequelize.query(
+      `INSERT INTO charges_due (business, charge, dueAt) VALUES ${charges.join(',')} ` +
+        'ON DUPLICATE KEY UPDATE dueAt = VALUES(dueAt)',
+      { transaction },
+    );
+  if (again.length > 0)
+    await sequelize.query(
+      `INSERT IGNORE INTO charge_cards_due (business, invoice, attempt, dueAt) VALUES ${again.join(',')}`,
       { transaction },
     );
   if (checks.length > 0)

@@ -49,6 +49,8 @@ export interface References {
   readonly invoices: Set<string>;
   readonly credited: Set<string>;
   readonly invoicesOf: Set<string>;
+  /** Standing charges that it is about. */
+  readonly charges: Set<string>;
   /** Numbers that it says were given. */
   readonly invoiceNumbers: (BodyOf<'invoice.numbered'> & { readonly entry: string })[];
   readonly devices: Set<string>;
@@ -100,6 +102,7 @@ export function referencesOf(entries: readonly KnownEntry[]): References {
     invoices: new Set(),
     credited: new Set(),
     invoicesOf: new Set(),
+    charges: new Set(),
     invoiceNumbers: [],
     devices: new Set(),
     settled: new Set(),
@@ -346,12 +349,25 @@ function note(entry: KnownEntry, found: References): void {
         found.sales.add(of.sale);
         found.voided.add(of.sale);
       }
-      if (of.is !== 'own') found.invoicesOf.add(of.is === 'sale' ? of.sale : of.order);
+      if (of.is === 'sale' || of.is === 'order')
+        found.invoicesOf.add(of.is === 'sale' ? of.sale : of.order);
       return;
     }
     case 'invoice.credited':
       found.invoices.add(entry.body.invoice);
       found.credited.add(entry.body.invoice);
+      return;
+    case 'charge.set': {
+      const { id, customer, way, lines } = entry.body;
+      found.charges.add(id);
+      setUp['customer.set'].add(customer);
+      if (way !== null) setUp['way.set'].add(way);
+      for (const { taxes } of lines) for (const tax of taxes) setUp['tax.set'].add(tax);
+      return;
+    }
+    case 'charge.again':
+      found.invoices.add(entry.body.invoice);
+      found.charges.add(entry.body.charge);
       return;
     case 'invoice.asked':
     case 'reminder.asked':
@@ -361,6 +377,8 @@ function note(entry: KnownEntry, found: References): void {
       found.invoices.add(entry.body.invoice);
       found.invoiceNumbers.push({ ...entry.body, entry: entry.id });
       return;
+    case 'charge.paid':
+    case 'charge.failed':
     case 'voucher.set':
     case 'voucher.lapsed':
     case 'held.moved':

@@ -4,7 +4,7 @@
  * and hears the same. The number bears a seal, by which the server knows it again should it ever forget that it gave it.
  */
 import type { Transaction } from 'sequelize';
-import { numberText, seriesOf } from '../../core/invoice/invoice-number';
+import { numberText, seriesOf, type Invoicing } from '../../core/invoice/invoice-number';
 import type { InvoiceNumber } from '../../core/invoice/number-messages';
 import type { BookReader } from '../books/read-books';
 import { lockCounter } from '../daybook/append';
@@ -27,25 +27,36 @@ export async function numberInvoice(
       [business, invoice],
       transaction,
     );
-    const secret = await makeSecret(database, business, transaction);
-    const sealed = (number: Omit<InvoiceNumber, 'seal'>): InvoiceNumber => ({
-      ...number,
-      seal: sealOf(secret, business, { invoice, ...number }),
-    });
-    if (given !== undefined) return sealed({ ...given, n: Number(given.n) });
+    if (given !== undefined) {
+      const secret = await makeSecret(database, business, transaction);
+      const known = { ...given, n: Number(given.n) };
+      return { ...known, seal: sealOf(secret, business, { invoice, ...known }) };
+    }
     const [row] = await books.rows(business, 'invoices', { id: invoice }, transaction);
     const [own] = await books.rows(business, 'businesses', { id: business }, transaction);
     const invoicing = own?.invoicing ?? null;
     if (row === undefined || invoicing === null) return null;
-    const series = seriesOf(invoicing, row.issued);
-    const n = await nextIn(database, business, series, invoicing.first, transaction);
-    const number = numberText(invoicing, row.issued, n);
-    await database.sequelize.query(
-      'INSERT INTO invoice_numbers (business, series, n, invoice, number) VALUES (?, ?, ?, ?, ?)',
-      { replacements: [business, series, n, invoice, number], transaction },
-    );
-    return sealed({ series, n, number });
+    return await giveNumber(database, business, invoicing, { ...row, id: invoice }, transaction);
   });
+}
+
+/** The next one of its series, to one that has none. Under the lock of the business's counter. */
+export async function giveNumber(
+  database: Database,
+  business: string,
+  invoicing: Invoicing,
+  { id: invoice, issued }: { readonly id: string; readonly issued: string },
+  transaction: Transaction,
+): Promise<InvoiceNumber> {
+  const secret = await makeSecret(database, business, transaction);
+  const series = seriesOf(invoicing, issued);
+  const n = await nextIn(database, business, series, invoicing.first, transaction);
+  const number = numberText(invoicing, issued, n);
+  await database.sequelize.query(
+    'INSERT INTO invoice_numbers (business, series, n, invoice, number) VALUES (?, ?, ?, ?, ?)',
+    { replacements: [business, series, n, invoice, number], transaction },
+  );
+  return { series, n, number, seal: sealOf(secret, business, { invoice, series, n, number }) };
 }
 
 async function nextIn(

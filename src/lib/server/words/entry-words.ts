@@ -113,6 +113,13 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'invoice/credit-what': 'nothing of the kind came back or was voided',
   'invoice/number':
     'another invoice has that number, this one has another, or the server never gave it',
+  'server/only': 'only the server says what it made and what cards on file paid for it',
+  'charge/customer': 'it is of another customer than before, or of nobody that is known',
+  'charge/way': 'the way to pay that it names takes no cards',
+  'charge/tax': 'it has a tax that there is not',
+  'charge/past': 'it would have begun more than a year ago',
+  'charge/unknown': 'that invoice is of no standing charge',
+  'charge/again': 'no card failed for it, or it is being tried again already',
   'reminder/words': 'reminders are worded otherwise here',
   'reminder/early': 'it is too early to be reminded of it',
   'reminder/again': 'that reminder was sent already',

@@ -152,6 +152,7 @@ const MOVES: Readonly<Partial<Record<Kind, string>>> = {
   'voucher.lapsed': 'Ran out',
   'invoice.made': 'Invoice',
   'invoice.credited': 'Invoice credited',
+  'charge.paid': 'Card on file charged',
 };
 
 /** What moved on an account, in a word or two; its sale is named beside it. */

@@ -59,6 +59,7 @@ export const actWords: Readonly<Record<Act, string>> = {
   'voucher.set': 'Voucher blocked or extended',
   'invoice.made': 'Invoice made',
   'invoice.credited': 'Invoice credited',
+  'charge.set': 'Standing charge set up',
   'held.moved': 'Moved between accounts',
   'points.moved': 'Points given or taken',
   'voucher.lapsed': 'Voucher ran out',

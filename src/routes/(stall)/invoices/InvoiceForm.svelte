@@ -10,9 +10,8 @@
     invoiceOwn,
     invoiceSale,
     stillToAsk,
-    ownFigures,
-    type TypedLine,
   } from '$lib/core/invoice/make-invoice';
+  import { ownFigures, type TypedLine } from '$lib/core/invoice/own-lines';
   import type { Row } from '$lib/core/books/tables';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import type { OrderNow } from '$lib/core/order/order-state';

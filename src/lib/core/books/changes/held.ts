@@ -107,9 +107,12 @@ export const pointMoves = (entry: KnownEntry, { postings }: JournalEntry): Chang
   );
 };
 
-/** The debt that a line of a sale pays. */
-const paidBy = (entry: KnownEntry, line: number | undefined): string | null =>
-  entry.kind !== 'sale.rung' || line === undefined ? null : (entry.body.lines[line]?.pays ?? null);
+/** The debt that a line of a sale pays, or that a card was charged for. */
+function paidBy(entry: KnownEntry, line: number | undefined): string | null {
+  if (entry.kind === 'charge.paid') return entry.body.invoice;
+  if (entry.kind !== 'sale.rung' || line === undefined) return null;
+  return entry.body.lines[line]?.pays ?? null;
+}
 
 /** It holds at any event, and is let go of by its age alone. */
 const ofNoEvent = (entry: KnownEntry, at: number) => ({
@@ -134,6 +137,7 @@ function docOf(entry: KnownEntry): {
   if (kind === 'payment.taken' || kind === 'payment.reversed')
     return { doc: body.slip, docIs: 'slip' };
   if (kind === 'invoice.made') return { doc: entry.id, docIs: 'invoice' };
-  if (kind === 'invoice.credited') return { doc: body.invoice, docIs: 'invoice' };
+  if (kind === 'invoice.credited' || kind === 'charge.paid')
+    return { doc: body.invoice, docIs: 'invoice' };
   return { doc: entry.id, docIs: 'own' };
 }

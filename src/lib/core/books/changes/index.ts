@@ -4,6 +4,7 @@ import { journalOf } from '../../journal';
 import { sumsOf } from '../../journal/sums';
 import { add, type Change } from '../change';
 import { bankJoined, bankSet, bankStated, handedIn, moneyUndone } from './bank';
+import { chargeAgain, chargeFailed, chargePaid, chargeSet } from './charge';
 import { countAccepted, countEnded, countNoted, countSet } from './count';
 import {
   customerCard,
@@ -158,6 +159,10 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'order.terms': orderTerms,
   'order.stage': orderStage,
   'order.paid': orderPaid,
+  'charge.set': chargeSet,
+  'charge.paid': chargePaid,
+  'charge.failed': chargeFailed,
+  'charge.again': chargeAgain,
   'invoice.made': invoiceMade,
   'invoice.credited': invoiceCredited,
   'invoice.numbered': invoiceNumbered,

@@ -1,6 +1,7 @@
 /** Invoices and credit notes: put once, and their numbers when the server has given them. */
 import type { EntryOf } from '../../daybook/kinds';
 import { merge, put, type Change } from '../change';
+import type { Row } from '../tables';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
@@ -16,12 +17,14 @@ export function invoiceMade(entry: EntryOf<'invoice.made'>): Change[] {
     put('invoices', {
       ...{ id, ...saidBy(entry), device, ...said },
       ...{ sort: 'invoice', credits: null, sourceIs: of.is, takes: null },
-      source: of.is === 'sale' ? of.sale : of.is === 'order' ? of.order : null,
-      sourceNumber: of.is === 'own' ? '' : of.number,
+      ...sourceOf(of),
       buyer: entry.private?.data.buyer ?? null,
       note: entry.private?.data.note ?? '',
     }),
-    ...(of.is === 'sale'
+    ...(of.is === 'charge'
+      ? [merge('charges', of.charge, 'made', entry.stamp, { upTo: of.day })]
+      : []),
+    ...(of.is === 'sale' || of.is === 'charge'
       ? []
       : [
           act(entry, {
@@ -31,6 +34,21 @@ export function invoiceMade(entry: EntryOf<'invoice.made'>): Change[] {
           }),
         ]),
   ];
+}
+
+function sourceOf(
+  of: EntryOf<'invoice.made'>['body']['of'],
+): Pick<Row<'invoices'>, 'source' | 'sourceNumber'> {
+  switch (of.is) {
+    case 'sale':
+      return { source: of.sale, sourceNumber: of.number };
+    case 'order':
+      return { source: of.order, sourceNumber: of.number };
+    case 'charge':
+      return { source: of.charge, sourceNumber: of.day };
+    case 'own':
+      return { source: null, sourceNumber: '' };
+  }
 }
 
 export function invoiceCredited(entry: EntryOf<'invoice.credited'>): Change[] {

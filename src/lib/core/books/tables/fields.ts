@@ -117,6 +117,7 @@ export type Act =
   | 'order.paid'
   | 'invoice.made'
   | 'invoice.credited'
+  | 'charge.set'
   | 'sale.corrected'
   | 'refund.made'
   | 'hold.decided'

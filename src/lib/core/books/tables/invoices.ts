@@ -15,8 +15,8 @@ export const invoiceTables = {
       customer: id(),
       /** Of a credit note: the invoice that it is of. */
       credits: textOrNull(40),
-      /** The sale, the order or the return that it is for; null for what stands on it alone. */
-      sourceIs: word<'sale' | 'order' | 'own' | 'return' | 'void'>(6),
+      /** The sale, the order, the standing charge or the return that it is for; null for what stands on it alone. */
+      sourceIs: word<'sale' | 'order' | 'own' | 'charge' | 'return' | 'void'>(6),
       source: textOrNull(40),
       sourceNumber: text(40),
       issued: text(10),

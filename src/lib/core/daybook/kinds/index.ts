@@ -9,6 +9,7 @@ import { businessCash, businessLock, businessSet } from './business-set';
 import { cardsJoined, cardsReported } from './cards-reported';
 import { cashMoved } from './cash-moved';
 import { categorySet } from './category-set';
+import { chargeAgain, chargeFailed, chargePaid, chargeSet } from './charge';
 import { countAccepted, countEnded, countNoted, countSet } from './count-set';
 import { customerCard } from './customer-card';
 import { customerConsent } from './customer-consent';
@@ -160,6 +161,10 @@ export const kinds = {
   'invoice.numbered': invoiceNumbered,
   'invoice.asked': invoiceAsked,
   'reminder.asked': reminderAsked,
+  'charge.set': chargeSet,
+  'charge.paid': chargePaid,
+  'charge.failed': chargeFailed,
+  'charge.again': chargeAgain,
   'receipt.asked': receiptAsked,
   'looseEnd.settled': looseEndSettled,
   'looseEnd.handed': looseEndHanded,

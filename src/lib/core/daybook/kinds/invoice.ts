@@ -96,11 +96,13 @@ const addsUp = ({ lines, taxes, total }: Figures): boolean =>
   });
 const ADDS_UP = { path: ['total'], message: 'lines, taxes and total must add up' };
 
-/** What it asks money for: a sale, an order that is paid for before it is handed over, or what its lines say. */
+/** What it asks money for: a sale, an order that is paid for before it is handed over, what its lines say, or a standing charge. */
 const asked = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('sale'), sale: recordId, number: z.string().max(20) }),
   z.strictObject({ is: z.literal('order'), order: recordId, number: z.string().max(40) }),
   z.strictObject({ is: z.literal('own') }),
+  /** A standing charge, and the day of it; only the server makes these. */
+  z.strictObject({ is: z.literal('charge'), charge: recordId, day }),
 ]);
 
 /** Whom it is to, as they were then. */
@@ -117,10 +119,11 @@ const buyer = z.strictObject({
 
 /**
  * A customer is asked for money, in writing, and nothing of it changes afterwards: what was wrong is credited. Its
- * number follows, from the server. What a sale had moved it does not move again. Version 2 brought the buyer's reference.
+ * number follows, from the server. What a sale had moved it does not move again. Version 2 brought the buyer's reference,
+ * version 3 standing charges.
  */
 export const invoiceMade = kind(
-  2,
+  3,
   z
     .strictObject({
       customer: recordId,
@@ -147,7 +150,7 @@ export const invoiceMade = kind(
       path: ['paid'],
       message: 'only of a sale something was paid already',
     }),
-  { 1: (body) => body },
+  { 1: (body) => body, 2: (body) => body },
   // What is noted for them may be personal, like whom it is to.
   z.strictObject({ buyer, note }),
 );
