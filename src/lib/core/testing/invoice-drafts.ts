@@ -4,6 +4,7 @@ import { draft } from '../daybook/kinds';
 import {
   creditOwn,
   creditReturn,
+  invoiceCharge,
   invoiceOrder,
   invoiceOwn,
   invoiceSale,
@@ -14,13 +15,13 @@ import { FIRST_WORDS } from '../invoice/reminders';
 import { numberText, seriesOf, type Invoicing } from '../invoice/invoice-number';
 import { emptySlip, putItem } from '../slip/open-slip';
 import { heldWay, sell } from './held-drafts';
-import { customerId, item, pricing, tax } from './made-up-business';
+import { CARD_WAY, customerId, item, pricing, tax } from './made-up-business';
 import { orderId } from './order-drafts';
 import { cameBack, type Writer } from './put-right-drafts';
 
 export const INVOICE_DOES = [
   ...(['set up', 'own', 'credit', 'order', 'sale', 'back', 'number'] as const),
-  'remind',
+  ...(['remind', 'charge', 'charged'] as const),
 ] as const;
 
 export interface InvoiceStep {
@@ -79,6 +80,44 @@ const own = (writer: Writer, n: number, amount: number): readonly Draft[] =>
       ...{ taxRounding: pricing.taxRounding, taxes: [tax] },
     }),
   );
+
+/** A standing charge, made once, and what its card paid or did not. */
+function charged(
+  { newId }: Writer,
+  what: 'charge' | 'charged',
+  n: number,
+  amount: number,
+): readonly Draft[] {
+  const charge = newId();
+  const customer = customerId(n);
+  const lines = [{ name: 'A box', quantity: 1000, price: amount, taxes: [tax.id] }];
+  const set = draft('charge.set', charge, null, {
+    ...{ id: charge, customer, lines, unit: 'month', every: 1 + (amount % 12) },
+    ...{ from: TODAY, notBefore: TODAY, until: null, country: 'GB', isMailed: false },
+    ...{ way: CARD_WAY.id, consent: 'written', isActive: amount % 5 > 0 },
+  });
+  const invoice = newId();
+  const made = invoiceCharge({
+    ...saidOf(() => invoice, n),
+    ...{ charge, day: TODAY, lines, currency: 'GBP', taxes: [tax] },
+    ...{ pricesIncludeTax: pricing.pricesIncludeTax, taxRounding: pricing.taxRounding },
+  });
+  const about = { invoice, charge, customer, payment: newId(), way: CARD_WAY.id };
+  return [
+    set,
+    ...bare(made),
+    what === 'charge'
+      ? draft('charge.failed', newId(), null, {
+          ...{ ...about, amount, why: 'declined', says: 'no', last4: '4242' },
+        })
+      : draft('charge.paid', newId(), null, {
+          ...{ ...about, amount, scheme: 'Visa', last4: '4242', approval: '', acquirer: 'x' },
+        }),
+    ...(amount % 2 === 0
+      ? [draft('charge.again', newId(), null, { invoice, charge, customer })]
+      : []),
+  ];
+}
 
 export function invoiceDrafts(
   writer: Writer,
@@ -147,6 +186,9 @@ export function invoiceDrafts(
         draft('reminder.asked', newId(), null, body),
       ];
     }
+    case 'charge':
+    case 'charged':
+      return charged(writer, what, n, amount);
     case 'number': {
       const made = own(writer, n, amount);
       const body = {
