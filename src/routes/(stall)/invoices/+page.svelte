@@ -89,6 +89,7 @@
   {:else}
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-main" href="/invoices/new">Write an invoice</a>
+      <a class="btn btn-quiet" href="/invoices/charges">Standing charges</a>
       <a class="btn btn-quiet" href="/invoices/heading">How invoices are headed</a>
     </div>
   {/if}

@@ -16,7 +16,6 @@
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import type { OrderNow } from '$lib/core/order/order-state';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
-  import { taxName } from '$lib/core/pricing/tax-name';
   import { taxesInForce } from '$lib/core/slip/price-slip';
   import { taxSets } from '$lib/core/invoice/tax-sets';
   import { newId, newSalt } from '$lib/device/new-id';
@@ -31,6 +30,7 @@
   import StallForm from '../forms/StallForm.svelte';
   import { useStall } from '../stall.svelte';
   import InvoiceFiguresTable from './InvoiceFiguresTable.svelte';
+  import InvoiceLines, { blankLine } from './InvoiceLines.svelte';
 
   interface Props {
     /** Those it can be to; one where it is of a sale or an order of theirs. */
@@ -53,12 +53,6 @@
   const { currency } = stall.money;
   const inForce = $derived(taxesInForce(taxes));
   const sets = $derived(taxSets(goods, inForce));
-  // svelte-ignore state_referenced_locally
-  const usual = sets[0] ?? [];
-  const blank = (): TypedLine => ({
-    ...{ name: '', quantity: '1', price: '' },
-    taxes: usual,
-  });
 
   /** As somebody stands on it until something else is typed. */
   function toWhom(id: string) {
@@ -82,6 +76,8 @@
   const begin = customer ?? sale?.sale.customer ?? order?.order.customer ?? '';
   // svelte-ignore state_referenced_locally
   const source = sale?.sale.id ?? order?.order.id ?? '';
+  // svelte-ignore state_referenced_locally
+  const first = blankLine(sets);
   const form = new Form({
     about: `invoice ${source === '' ? `new ${begin}` : source}`,
     from: '',
@@ -91,7 +87,7 @@
       note: '',
       reference: '',
       amount: most === 0 ? '' : stall.money.plain(most),
-      lines: [blank()],
+      lines: [first],
     },
     command: async (typed) => {
       // As they are by then: another window may have made one.
@@ -144,11 +140,6 @@
   const paid = $derived(
     sale === undefined || figures === null ? 0 : paidAlready(soldIn(sale), figures),
   );
-  const taxSetWords = (set: readonly string[]): string =>
-    inForce
-      .filter(({ id }) => set.includes(id))
-      .map(({ name, rate }) => taxName(name, rate))
-      .join(' + ') || 'none';
   const people = $derived(
     customers.map(({ id, name, company }) => ({
       value: id,
@@ -233,64 +224,7 @@
   {:else if sale === undefined}
     <section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-labelledby="lines">
       <h2 id="lines">What for</h2>
-      {#each typed.lines as line, at (at)}
-        <fieldset
-          class="border-base-300 grid grid-cols-[5rem_minmax(0,1fr)] items-start gap-3 border-b border-dashed pb-3 sm:grid-cols-[minmax(0,1fr)_5rem_7rem_9rem]"
-          aria-label={`Line ${String(at + 1)}`}
-        >
-          <div class="max-sm:col-span-2">
-            <Field
-              label="What"
-              bind:value={line.name}
-              at={`lines.${String(at)}.name`}
-              maxlength={200}
-              autocomplete="off"
-            />
-          </div>
-          <Field
-            label="Many"
-            bind:value={line.quantity}
-            at={`lines.${String(at)}.quantity`}
-            inputmode="decimal"
-          />
-          <Field
-            label={pricesIncludeTax ? 'Each, tax in it' : 'Each'}
-            bind:value={line.price}
-            at={`lines.${String(at)}.price`}
-            inputmode="decimal"
-            autocomplete="off"
-          />
-          {#if inForce.length > 0}
-            <label class="grid gap-1 font-[560] max-sm:col-span-2">
-              Tax
-              <select
-                class="select min-h-12 w-full"
-                bind:value={
-                  () => line.taxes.join(' '),
-                  (ids) => (typed.lines[at] = { ...line, taxes: ids === '' ? [] : ids.split(' ') })
-                }
-              >
-                {#each sets as set (set.join(' '))}
-                  <option value={set.join(' ')}>{taxSetWords(set)}</option>
-                {/each}
-              </select>
-            </label>
-          {/if}
-        </fieldset>
-      {/each}
-      <div class="flex flex-wrap gap-2">
-        <button
-          type="button"
-          class="btn btn-quiet"
-          onclick={() => typed.lines.push(blank())}
-          disabled={typed.lines.length >= 50}>Another line</button
-        >
-        {#if typed.lines.length > 1}
-          <button type="button" class="btn btn-quiet" onclick={() => typed.lines.pop()}
-            >Take the last one off</button
-          >
-        {/if}
-      </div>
+      <InvoiceLines bind:lines={typed.lines} {inForce} {sets} {pricesIncludeTax} />
     </section>
   {/if}
   {#if figures !== null}

@@ -14,6 +14,7 @@
   import { settledWords } from '$lib/ui/words/loose-end-words';
   import { useStall } from '../stall.svelte';
   import BankEnds from './BankEnds.svelte';
+  import ChargeEnds from './ChargeEnds.svelte';
   import OrderEnds from './OrderEnds.svelte';
   import EventEnds from './EventEnds.svelte';
   import CardEndCard from './CardEndCard.svelte';
@@ -41,6 +42,7 @@
   /** Lines of the bank without a name, as far as this person sees the bank. */
   let ofBank = $state(0);
   let ofOrders = $state(0);
+  let ofCharges = $state(0);
   const hands = keepHands();
   const settlements = live(() => () => db.books.settlements.toArray(), []);
   const here = live(() => () => db.kept.where('id').above('').toArray(), []);
@@ -183,7 +185,7 @@
   {#each open.filter(({ entry }) => hands.isShown(`entry:${entry.id}`)) as kept (kept.entry.id)}
     <KeptCard {kept} settlements={settlements.value} />
   {:else}
-    {#if hands.person === '' && asked !== null && ofEvents === 0 && ofBank === 0 && ofOrders === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
+    {#if hands.person === '' && asked !== null && ofEvents === 0 && ofBank === 0 && ofOrders === 0 && ofCharges === 0 && charged.length === 0 && unread.length === 0 && twice.length === 0 && left.length === 0 && off.length === 0 && late.length === 0 && lateCash.length === 0 && voided.length === 0 && cardEnds.length === 0}
       <p class="sheet" data-testid="none">Nothing is loose. Everything that was written counts.</p>
     {/if}
   {/each}
@@ -200,6 +202,11 @@
     settlements={settlements.value}
     isShown={(looseEnd) => hands.isShown(looseEnd)}
     onFound={(count) => (ofOrders = count)}
+  />
+  <ChargeEnds
+    settlements={settlements.value}
+    isShown={(looseEnd) => hands.isShown(looseEnd)}
+    onFound={(count) => (ofCharges = count)}
   />
   <BankEnds onFound={(count) => (ofBank = count)} />
   <EventEnds onFound={(count) => (ofEvents = count)} />

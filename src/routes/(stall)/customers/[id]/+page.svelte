@@ -6,6 +6,7 @@
   import { useStall } from '../../stall.svelte';
   import Account from './Account.svelte';
   import CardOnFile from './CardOnFile.svelte';
+  import CustomerCharges from './CustomerCharges.svelte';
   import CustomerInvoices from './CustomerInvoices.svelte';
   import CustomerOrders from './CustomerOrders.svelte';
   import CustomerPoints from './CustomerPoints.svelte';
@@ -51,6 +52,7 @@
     <Account {customer} {records} />
     <CustomerPoints customer={customer.id} {records} />
     <CustomerInvoices customer={customer.id} />
+    <CustomerCharges customer={customer.id} {records} />
     <CustomerOrders {records} />
     <Records {customer} {rows} />
     {#key `${customer.setStamp} ${customer.whoStamp}`}<CustomerForm {customer} />{/key}

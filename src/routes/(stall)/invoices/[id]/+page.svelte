@@ -6,6 +6,7 @@
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
+  import { cardTryWords } from '$lib/ui/words/charge-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import {
     invoiceNumberWords,
@@ -43,6 +44,7 @@
       ]);
       return {
         ...{ invoice, of, customer, returns },
+        tries: await db.books.chargeCards.where('invoice').equals(wanted).sortBy('at'),
         reminded: await db.books.reminders.where('invoice').equals(wanted).sortBy('step'),
         isVoid: standingVoids(voids, undone).length > 0,
       };
@@ -130,6 +132,13 @@
           {:else if invoice.sourceIs === 'order' && invoice.source !== null}
             <dt class="soft">Order</dt>
             <dd><a class="plain" href="/orders/{invoice.source}">{invoice.sourceNumber}</a></dd>
+          {:else if invoice.sourceIs === 'charge' && invoice.source !== null}
+            <dt class="soft">For</dt>
+            <dd>
+              <a class="plain" href="/invoices/charges/{invoice.source}"
+                >{shortDayWords(invoice.sourceNumber, locale)}</a
+              >
+            </dd>
           {:else if invoice.sourceNumber !== ''}
             <dt class="soft">{invoice.sourceIs === 'return' ? 'Came back' : 'Void of'}</dt>
             <dd>{invoice.sourceNumber}</dd>
@@ -148,6 +157,11 @@
         paid={invoice.paid}
         says={invoice.sort === 'credit' ? 'Credited' : 'To pay'}
       />
+      {#each found.value.tries as each (each.id)}
+        <p class={each.is === 'failed' ? 'text-error' : 'soft'} data-testid="card-try">
+          {cardTryWords(each, money)}, {shortDayWords(each.at.slice(0, 10), locale)}
+        </p>
+      {/each}
       {#if of !== undefined}
         <InvoiceActs {invoice} {of} {number} ofNumber={numberOf(of.id)} {customer} />
       {/if}
