@@ -85,6 +85,11 @@ export interface DemoBusiness {
     readonly reference: string;
     readonly lines: readonly (readonly [what: string, many: string, price: string])[];
   };
+  /** What is charged every month: whom invoices go to, and somebody whose card is on file no more. */
+  readonly charges: {
+    readonly monthly: readonly [what: string, price: string];
+    readonly byCard: readonly [what: string, price: string, who: string];
+  };
   /** What the reward of those is called who come back. */
   readonly reward: string;
   /** Ways to pay, in the vendor's order. */

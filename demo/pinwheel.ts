@@ -73,6 +73,10 @@ export const pinwheel: DemoBusiness = {
       ['Putting them up', '1', '80.00'],
     ],
   },
+  charges: {
+    monthly: ['Windsocks kept in order', '60.00'],
+    byCard: ['A kite a month for the class', '22.00', 'Juniper Lowe'],
+  },
   reward: 'Five off next time',
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },
   bank: { name: 'Fair account', number: '000123456789' },

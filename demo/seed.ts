@@ -25,6 +25,7 @@ import { recordIdOf } from './ids';
 import { bodyOf } from './person';
 import { pastMarkets, seedSeason } from './season';
 import { heldMatters } from './held';
+import { standingCharges } from './charges';
 import { invoiceMatters, invoicingSetUp } from './invoices';
 import { pointMatters, pointsSetUp } from './points';
 import { keptWithDeposit, todaysOrders } from './orders';
@@ -84,6 +85,7 @@ export async function seed(
       return new Map(rows.map(({ item, quantity }) => [item, quantity]));
     };
     await invoiceMatters(desk, books, demo, now);
+    await standingCharges(desk, books, demo, now);
     await seedSeason(desk, devices[0] ?? desk, demo, { now, atBase });
   }
   const today = tonightAsWell(eventOn(demo, now), now);

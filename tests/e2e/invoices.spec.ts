@@ -103,7 +103,7 @@ test('one is written by hand, has the next number, is mailed with its files, and
   await page.getByLabel('Their reference').fill('Plot 9 / 2030');
   await expect(page.getByTestId('invoice-sums')).toContainText('£72.00');
   await page.getByRole('button', { name: 'Make the invoice' }).click();
-  await expect(number(page)).toHaveText(/^Invoice R\d{4}-0005$/);
+  await expect(number(page)).toHaveText(/^Invoice R\d{4}-0007$/);
   await expect(stands(page)).toHaveText('to pay, £72.00 left');
   await expect(page.getByTestId('invoice')).toContainText('Plot 9 / 2030');
 
@@ -123,7 +123,7 @@ test('one is written by hand, has the next number, is mailed with its files, and
   await expect(page.getByText('It is mailed as soon as there is network.')).toBeVisible();
   await expect.poll(() => device.mailbox().letters.length).toBe(letters + 1);
   expect(device.mailbox().letters[0]?.text).toContain('To pay: £72.00');
-  expect(device.mailbox().letters[0]?.subject).toMatch(/^Invoice R\d{4}-0005 from Larkmoss/);
+  expect(device.mailbox().letters[0]?.subject).toMatch(/^Invoice R\d{4}-0007 from Larkmoss/);
 
   const credit = page.getByRole('form', { name: 'Credit note' });
   await credit.getByLabel('How many of Hedge for the plots').fill('21');
@@ -132,16 +132,16 @@ test('one is written by hand, has the next number, is mailed with its files, and
   await expect(credit.getByText('That is more than is left of it to credit.')).toBeVisible();
   await credit.getByLabel('How many of Hedge for the plots').fill('5');
   await credit.getByRole('button', { name: 'Make the credit note' }).click();
-  await expect(page.getByTestId('credits')).toContainText(/R\d{4}-0006\s*Five had died\s*18\.00/);
+  await expect(page.getByTestId('credits')).toContainText(/R\d{4}-0008\s*Five had died\s*18\.00/);
   await expect(stands(page)).toHaveText('to pay, £54.00 left');
 
   // It is paid at the counter, in any way, and is done with.
   await page.getByRole('button', { name: 'Take a payment' }).click();
   await expect(page.getByTestId('to-pay')).toHaveText('£54.00');
-  await expect(page.getByText(/for R\d{4}-0005/)).toBeVisible();
+  await expect(page.getByText(/for R\d{4}-0007/)).toBeVisible();
   await payExactly(page);
   await toInvoices(page);
-  const row = list(page).getByRole('row').filter({ hasText: '-0005' });
+  const row = list(page).getByRole('row').filter({ hasText: '-0007' });
   await expect(row).toContainText('paid');
 });
 
@@ -172,7 +172,7 @@ test('of a sale on account; with no network its number follows, and what came ba
   await expect(number(page)).toHaveText('Invoice Number follows');
   await expect(page.getByText('as UBL once it has its number')).toBeVisible();
   await goOnline(page);
-  await expect(number(page)).toHaveText(/^Invoice R\d{4}-0007$/);
+  await expect(number(page)).toHaveText(/^Invoice R\d{4}-0009$/);
   await expect(stands(page)).toHaveText('to pay, £9.00 left');
 
   await openSale(page, sale);
@@ -190,21 +190,21 @@ test('of a sale on account; with no network its number follows, and what came ba
     .getByRole('button', { name: /^Give back £4\.50/ })
     .click();
   await expect(returned(page)).toBeVisible();
-  await page.getByRole('link', { name: /^R\d{4}-0007$/ }).click();
+  await page.getByRole('link', { name: /^R\d{4}-0009$/ }).click();
   await expect(stands(page)).toHaveText(/£4\.50 left$/);
   await page.getByRole('form', { name: 'Credit note' }).getByLabel('Why').fill('It wilted');
   await page.getByRole('button', { name: 'Make the credit note' }).click();
-  await expect(page.getByTestId('credits')).toContainText(/R\d{4}-0008/);
+  await expect(page.getByTestId('credits')).toContainText(/R\d{4}-0010/);
   await expect(page.getByText(/An invoice is not changed/)).toBeVisible();
   await expect(stands(page)).toHaveText('to pay, £4.50 left');
 
   // Another device has all of it, and finds it.
   const other = await device(browser, 'Maren');
   await toInvoices(other);
-  await expect(list(other).getByRole('row').filter({ hasText: '-0008' })).toContainText(
+  await expect(list(other).getByRole('row').filter({ hasText: '-0010' })).toContainText(
     'Credit note',
   );
   await other.getByRole('link', { name: 'Find', exact: true }).click();
-  await other.getByPlaceholder(/^D4-17/).fill('0007');
-  await expect(other.getByRole('link', { name: /-0007/ })).toBeVisible();
+  await other.getByPlaceholder(/^D4-17/).fill('0009');
+  await expect(other.getByRole('link', { name: /-0009/ })).toBeVisible();
 });

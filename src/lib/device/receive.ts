@@ -90,12 +90,12 @@ async function madeAgain(
   fresh: readonly Entry[],
 ): Promise<ReadonlySet<string>> {
   const ids = (kind: Kind): string[] =>
-    fresh.flatMap((entry) => (entry.by === null && entry.kind === kind ? entry.id : []));
+    fresh.flatMap((entry) => (entry.kind === kind ? entry.id : []));
   const [invoices, paid] = [ids('invoice.made'), ids('charge.paid')];
-  if (invoices.length + paid.length === 0) return new Set();
+  // Tables that nothing of it touches are not part of the transaction.
   const known = [
-    ...(await db.books.invoices.bulkGet(invoices)),
-    ...(await db.books.chargeCards.bulkGet(paid)),
+    ...(invoices.length === 0 ? [] : await db.books.invoices.bulkGet(invoices)),
+    ...(paid.length === 0 ? [] : await db.books.chargeCards.bulkGet(paid)),
   ];
   return new Set(known.flatMap((row) => row?.id ?? []));
 }

@@ -92,10 +92,10 @@ describe('the books', () => {
         const given = books
           .rows('payments')
           .filter(({ id, promotion }) => promotion !== null && !ofVoided.has(id));
-        // What was invoiced by hand was earned at no event.
+        // What was invoiced by hand, or again and again, was earned at no event.
         const byHand = books
           .rows('invoices')
-          .filter(({ sourceIs }) => sourceIs === 'own')
+          .filter(({ sourceIs }) => sourceIs === 'own' || sourceIs === 'charge')
           .map(({ sort, total: of, taxes }) => ({
             sign: sort === 'credit' ? -1 : 1,
             total: of,

@@ -28,14 +28,30 @@ export const voucherText = (number: string): string => number.match(/.{1,4}/g)?.
 /** A new number. @param random Ten random bytes at least. @throws If there are fewer. */
 export function newVoucherNumber(business: string, random: Uint8Array): string {
   if (random.length < CHANCE) throw new RangeError(`a voucher's number needs ten random bytes`);
-  const chance = [...random.slice(0, CHANCE - 1)].map(signAt).join('');
+  let number = `V${signOf(business)}`;
+  for (const byte of random.slice(0, CHANCE - 1)) {
+    let next = byte;
+    while (isBlindTo(number, signAt(next))) next += 1;
+    number += signAt(next);
+  }
   // The check is one of the same signs: with another last sign of chance it is another.
   for (let last = random[CHANCE - 1]!; ; last += 1) {
-    const bare = `V${signOf(business)}${chance}${signAt(last)}`;
+    const bare = number + signAt(last);
     const check = checkOf(bare);
-    if (SIGNS.includes(check)) return bare + check;
+    const isSeen = !isBlindTo(number, signAt(last)) && !isSameTurned(bare, check);
+    if (SIGNS.includes(check) && isSeen) return bare + check;
   }
 }
+
+/** Of a few pairs of signs the check does not say which came first: a number of ours has none of them. */
+function isBlindTo(before: string, sign: string): boolean {
+  const last = before.at(-1)!;
+  return last !== sign && checkOf(before + sign) === checkOf(before.slice(0, -1) + sign + last);
+}
+
+/** Whether it would be right as well if the check stood before the last sign. */
+const isSameTurned = (bare: string, check: string): boolean =>
+  bare.at(-1) !== check && checkOf(bare.slice(0, -1) + check) === bare.at(-1);
 
 const signAt = (byte: number): string => SIGNS[byte % SIGNS.length]!;
 
@@ -55,7 +71,7 @@ const signOf = (business: string): string => {
   return signAt(a) + signAt(b);
 };
 
-/** ISO/IEC 7064, MOD 37,36: finds one wrong character, and two that changed places. */
+/** ISO/IEC 7064, MOD 37,36: finds one wrong character, and nearly always two that changed places. */
 function checkOf(text: string): string {
   let product = 36;
   for (const sign of text) {

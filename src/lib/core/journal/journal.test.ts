@@ -197,6 +197,7 @@ describe('the journal of any daybook', () => {
         if (held != null && !gone.has(id)) say(held.account, charge);
       for (const { kind, body } of entries) {
         if (kind === 'voucher.lapsed') say(`voucher:${body.number}`, body.amount);
+        if (kind === 'charge.paid') say(`customer:${body.customer}`, -body.amount);
         if (kind === 'order.paid') say(`deposit:${body.order}`, -body.amount);
         if (kind === 'invoice.made' && body.of.is !== 'sale') {
           say(`customer:${body.customer}`, body.total);

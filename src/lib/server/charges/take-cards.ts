@@ -173,10 +173,10 @@ async function mayBeCharged(
   business: string,
   { charge, holder, today }: Asking,
 ): Promise<string | { readonly why: BodyOf<'charge.failed'>['why'] }> {
-  if (acquirer === null) return { why: 'no acquirer' };
   const card = cardOf(holder);
   if (card === null || holder === undefined || charge.way === null) return { why: 'no card' };
   if (hasExpired(card, today)) return { why: 'expired' };
+  if (acquirer === null) return { why: 'no acquirer' };
   return (await tokenOf(database, business, holder.id)) ?? { why: 'no card' };
 }
 
