@@ -17,6 +17,7 @@ import { INVOICING } from '../../src/lib/core/testing/invoice-drafts';
 import { BUSINESS, customerId, deviceId, idOf } from '../../src/lib/core/testing/made-up-business';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { NO_STANDING, receive } from '../../src/lib/device/receive';
+import { bankNow } from '../../src/lib/server/books/bank-rows';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import type { Acquirer, AcquirerAnswer, CardAsked } from '../../src/lib/server/cards/acquirer';
 import { keepOnFile } from '../../src/lib/server/cards/cards-on-file';
@@ -72,7 +73,12 @@ class Practice implements Pick<Acquirer, 'authorise' | 'find' | 'keep'> {
   }
 
   keep(customer: string) {
-    const card = { token: `t ${customer.slice(-8)}`, scheme: 'Visa', last4: '4242', expiry: '2029-04' };
+    const card = {
+      token: `t ${customer.slice(-8)}`,
+      scheme: 'Visa',
+      last4: '4242',
+      expiry: '2029-04',
+    };
     return Promise.resolve({ came: 'answer' as const, card });
   }
 }
@@ -266,6 +272,35 @@ describe('a standing charge and its card on file', () => {
     assert.equal(await owes(10), 0);
     const [card] = await desk.books.rows(BUSINESS, 'cardPayments', { slip: invoice!.id });
     assert.deepEqual([card?.state, card?.resultAmount, card?.event], ['captured', 2500, null]);
+  });
+
+  it('come to the bank with a payout, of no event', async () => {
+    const [invoice] = await desk.books.rows(BUSINESS, 'invoices', { customer: customerId(10) });
+    const [tried] = await desk.books.rows(BUSINESS, 'chargeCards', { invoice: invoice!.id });
+    const line = {
+      ...{ id: 'l1', sort: 'payment' as const, reference: tried!.payment, amount: 2500, fee: 49 },
+      ...{ last4: '4242', at: '2026-11-22T10:00:00Z', scheme: 'Visa' },
+      ...{ payout: 'PO-7', payoutDay: '2026-11-23' },
+    };
+    const reported = draft('cards.reported', newId(), null, {
+      ...{ source: 'practice', day: TODAY, lines: [line] },
+    });
+    assert.deepEqual(await push([reported]), []);
+    const { money } = await bankNow(desk.t.database, desk.books, BUSINESS, '', NOW);
+    const payout = money.find(({ is }) => is === 'payout');
+    assert.deepEqual([payout?.amount, payout?.events], [2451, []]);
+    const came = (amount: number): Draft =>
+      draft('money.came', newId(), null, {
+        ...{ day: '2026-11-23', amount: amount - 49, fees: 49, payments: [], what: 'PO-7' },
+        from: [{ account: `owed:${KEYED.id}`, amount }],
+      });
+    assert.deepEqual(await push([came(2501)]), ['money/more']);
+    assert.deepEqual(await push([came(2500)]), []);
+    const after = await bankNow(desk.t.database, desk.books, BUSINESS, '', NOW);
+    assert.equal(
+      after.money.find(({ is }) => is === 'payout'),
+      undefined,
+    );
   });
 
   it('are asked again under the same reference, whoever dies in between', async () => {

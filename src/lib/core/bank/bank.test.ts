@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { BUSINESS, EVENT, idOf } from '../testing/made-up-business';
+import { NO_EVENT } from '../books/names';
 import { bankLineId } from '../books/changes/bank';
 import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { bankLinesOf, isOver } from './bank-lines';
@@ -130,6 +131,48 @@ describe('what is still to come', () => {
     } as unknown as OpenRows['came'][number];
     const later = openMoneyOf({ ...rows, came: [came] });
     assert.deepEqual(later.find(({ is }) => is === 'payout')?.events, [OTHER_EVENT]);
+  });
+
+  it('has what cards on file paid of no event, in its payout and in the ways', () => {
+    const rows: OpenRows = {
+      ...ROWS,
+      accounts: [
+        owed(EVENT, `owed:${CARD}`, 3000),
+        owed(NO_EVENT, `owed:${CARD}`, 3000),
+        owed(NO_EVENT, `owed:${TRANSFER}`, 900),
+      ],
+      cardLines: [cardLine(1), cardLine(2)],
+      cards: [
+        { id: idOf(40, 1), event: EVENT, way: CARD },
+        { id: idOf(40, 2), event: null, way: CARD },
+      ],
+    };
+    const all = openMoneyOf(rows);
+    const payout = all.find(({ is }) => is === 'payout');
+    assert.deepEqual([payout?.amount, payout?.events], [5900, [EVENT]]);
+    assert.deepEqual(
+      payout?.parts.map(({ event }) => event),
+      [EVENT, null],
+    );
+    const way = all.find(({ is }) => is === 'way');
+    assert.deepEqual([way?.amount, way?.events, way?.parts[0]?.event], [900, [], null]);
+    // What is written of it is of no event either.
+    const made = joinBank({
+      ...{ newId, line: line({ amount: 5900 }), open: payout!, typed: '59.00', currency: 'GBP' },
+      rest: 'to come',
+    });
+    assert.ok(made.ok);
+    const came = made.drafts.filter(({ kind }) => kind === 'money.came');
+    assert.deepEqual(
+      came.map(({ event }) => event),
+      [EVENT, null],
+    );
+    const known = came.map(({ event }) => ({ event, what: 'PO-1', payments: [] }));
+    const rest = openMoneyOf({ ...rows, came: known as unknown as OpenRows['came'] });
+    assert.equal(
+      rest.find(({ is }) => is === 'payout'),
+      undefined,
+    );
   });
 
   it('has transfers one by one and all together, and what was handed in as one', () => {

@@ -1,4 +1,5 @@
 /** What is still to come to the bank, or to go from it, of all events: what lines of statements may be. Minor units. */
+import { NO_EVENT } from '../books/names';
 import type { Row } from '../books/tables';
 import { bagsOf } from '../drawer/move-cash';
 import { sum } from '../money/units';
@@ -25,9 +26,9 @@ export interface OpenRows {
   readonly joins: readonly Row<'bankJoins'>[];
 }
 
-/** What would be written if it came: of one event. */
+/** What would be written if it came: of one event, or of none. */
 export interface OpenPart {
-  readonly event: string;
+  readonly event: string | null;
   readonly from: readonly { readonly account: string; readonly amount: number }[];
   readonly fees: number;
   readonly payments: readonly string[];
@@ -59,6 +60,12 @@ export function openMoneyOf(rows: OpenRows): readonly OpenMoney[] {
   );
 }
 
+/** What is of no event has a name of its own among sums, and none in entries. */
+const idOf = (event: string): string | null => (event === NO_EVENT ? null : event);
+const eventsOf = (event: string): string[] => (event === NO_EVENT ? [] : [event]);
+const isAt = (row: { readonly event: string | null }, event: string): boolean =>
+  (row.event ?? NO_EVENT) === event;
+
 const owedAt = ({ accounts }: OpenRows, event: string, account: string): number =>
   accounts.find((row) => row.event === event && row.account === account)?.amount ?? 0;
 
@@ -75,15 +82,16 @@ function openPayouts(rows: OpenRows): OpenMoney[] {
       events: new Map<string, Row<'cardLines'>[]>(),
     };
     payouts.set(line.payout, payout);
-    // A line of no payment that is known is none of the events' money.
-    if (card?.event === null || card === undefined) continue;
-    const there = payout.events.get(card.event);
-    if (there === undefined) payout.events.set(card.event, [line]);
+    // A line of no payment that is known is none of ours.
+    if (card === undefined) continue;
+    const event = card.event ?? NO_EVENT;
+    const there = payout.events.get(event);
+    if (there === undefined) payout.events.set(event, [line]);
     else there.push(line);
   }
   return [...payouts].flatMap(([what, { day, events }]): OpenMoney[] => {
     const parts = [...events].flatMap(([event, lines]): OpenPart[] => {
-      if (rows.came.some((came) => came.event === event && came.what === what)) return [];
+      if (rows.came.some((came) => isAt(came, event) && came.what === what)) return [];
       const ways = new Map<string, number>();
       for (const line of lines) {
         const way = cards.get(byHand.get(line.id) ?? line.reference)?.way ?? '';
@@ -94,7 +102,7 @@ function openPayouts(rows: OpenRows): OpenMoney[] {
         return due > 0 ? [{ account: `owed:${way}`, amount: due }] : [];
       });
       const fees = sum(lines.map(({ fee }) => fee));
-      const part = { event, from, fees, payments: [] };
+      const part = { event: idOf(event), from, fees, payments: [] };
       return netOf(part) > 0 ? [part] : [];
     });
     return parts.length === 0
@@ -107,7 +115,7 @@ function openPayouts(rows: OpenRows): OpenMoney[] {
             references: [what],
             amount: sum(parts.map(netOf)),
             day,
-            events: parts.map(({ event }) => event),
+            events: parts.flatMap(({ event }) => event ?? []),
             parts,
             money: null,
           },
@@ -134,8 +142,8 @@ function openBags(rows: OpenRows): OpenMoney[] {
         references: [what],
         amount,
         day: filled.get(id) ?? '',
-        events: [event],
-        parts: [{ event, from: [{ account, amount }], fees: 0, payments: [] }],
+        events: eventsOf(event),
+        parts: [{ event: idOf(event), from: [{ account, amount }], fees: 0, payments: [] }],
         money: null,
       };
     });
@@ -165,14 +173,15 @@ function openWays(rows: OpenRows): OpenMoney[] {
       ): OpenMoney[] => {
         const due = Math.min(amount, open);
         if (due <= 0) return [];
-        const part = { event, from: [{ account, amount: due }], fees: 0, payments };
-        return [{ key, is, amount: due, events: [event], parts: [part], money: null, ...more }];
+        const part = { event: idOf(event), from: [{ account, amount: due }], fees: 0, payments };
+        const of = { events: eventsOf(event), parts: [part], money: null };
+        return [{ key, is, amount: due, ...of, ...more }];
       };
       const batches = rows.handedIn.filter(
         (batch) =>
           batch.event === event &&
           batch.way === way &&
-          !rows.came.some((came) => came.event === event && came.what === batch.what),
+          !rows.came.some((came) => isAt(came, event) && came.what === batch.what),
       );
       const inBatch = new Set(batches.flatMap(({ payments }) => payments));
       const single = parts.filter(({ id }) => !inBatch.has(id));

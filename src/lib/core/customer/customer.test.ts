@@ -194,6 +194,16 @@ describe('finding and handing over', () => {
         } as Row<'invoices'>,
       ],
       new Map([['i', 'R2026-0001']]),
+      [
+        {
+          ...{ at: '2026-11-22T10:00:00.000Z', unit: 'month', every: 1, from: '2026-11-30' },
+          ...{ lines: [], until: null, isActive: true, consent: 'written', note: 'thank you' },
+        } as unknown as Row<'charges'>,
+      ],
+    );
+    assert.deepEqual(
+      file.charges.map(({ note, consent }) => [note, consent]),
+      [['thank you', 'written']],
     );
     assert.deepEqual(
       file.invoices.map(({ number, total }) => [number, total]),

@@ -54,6 +54,11 @@ export interface CustomerFile {
     Row<'invoices'>,
     'sort' | 'issued' | 'due' | 'total' | 'paid' | 'note' | 'buyer'
   > & { readonly number: string })[];
+  /** What they are charged again and again. Minor units for one, quantities in thousandths. */
+  readonly charges: readonly Pick<
+    Row<'charges'>,
+    'lines' | 'unit' | 'every' | 'from' | 'until' | 'isActive' | 'consent' | 'note' | 'reference'
+  >[];
   /** What moved their points; given ones are above nothing. */
   readonly points: readonly {
     readonly at: string;
@@ -91,6 +96,7 @@ export function customerFile(
   orders: readonly Row<'orders'>[],
   invoices: readonly Row<'invoices'>[],
   numbers: ReadonlyMap<string, string>,
+  charges: readonly Row<'charges'>[],
 ): CustomerFile {
   const [customer = {}, ...records] = rows.map((row) =>
     Object.fromEntries(TOLD.map((field) => [field, row[field]])),
@@ -111,6 +117,11 @@ export function customerFile(
     invoices: byTime(invoices).map(({ id, sort, issued, due, total, paid, note, buyer }) => ({
       ...{ sort, number: numbers.get(id) ?? '', issued, due, total, paid, note, buyer },
     })),
+    charges: byTime(charges).map(
+      ({ lines, unit, every, from, until, isActive, consent, note, reference }) => ({
+        ...{ lines, unit, every, from, until, isActive, consent, note, reference },
+      }),
+    ),
     points: inOrder(moves.filter(isOfPoints)).map(({ at, kind, number, amount }) => ({
       ...{ at, kind, number, points: 0 - amount },
     })),

@@ -131,8 +131,7 @@ const FACTS: ReadonlySet<Kind> = new Set([
 
 /** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */
 export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | null {
-  if (isOfServer(entry) && !evidence.isServer)
-    return { code: 'server/only', found: entry.kind };
+  if (isOfServer(entry) && !evidence.isServer) return { code: 'server/only', found: entry.kind };
   const breach = evidence.isServer ? null : evidence.people.judge(entry);
   if (breach !== null) return breach;
   // The business is being founded.

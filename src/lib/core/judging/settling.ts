@@ -1,11 +1,12 @@
 /** Settling: nothing is shared, paid or said to have come that the books do not owe, and nothing is settled behind their back. */
+import { NO_EVENT } from '../books/names';
 import type { EntryOf } from '../daybook/kinds';
 import type { Evidence } from './evidence';
 import type { Doubt } from './verdict';
 
-/** What an event owes on an account, minor units: credits count as more. */
+/** What an event, or what is of none, owes on an account, minor units: credits count as more. */
 const owes = ({ books }: Evidence, event: string | null, account: string): number =>
-  0 - (books.row('eventAccounts', `${String(event)} ${account}`)?.amount ?? 0);
+  0 - (books.row('eventAccounts', `${event ?? NO_EVENT} ${account}`)?.amount ?? 0);
 
 export function judgeTipsShared(
   { event, body }: EntryOf<'tips.shared'>,

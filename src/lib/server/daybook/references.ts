@@ -1,4 +1,5 @@
 /** What entries speak of: ids of records and rows that the judge wants to see. */
+import { NO_EVENT } from '../../core/books/names';
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { BodyOf, KnownEntry } from '../../core/daybook/kinds';
 import type { Judged } from '../../core/judging/history';
@@ -246,7 +247,7 @@ function note(entry: KnownEntry, found: References): void {
     case 'money.came':
     case 'tips.shared':
     case 'paid.out':
-      if (entry.event !== null) found.accountsOf.add(entry.event);
+      found.accountsOf.add(entry.event ?? NO_EVENT);
       return;
     case 'money.undone':
       found.money.add(entry.body.takes.of);

@@ -23,7 +23,11 @@ export const chargeSet = kind(
     .strictObject({
       id: recordId,
       customer: recordId,
-      lines: z.array(line).min(1).max(50),
+      lines: z
+        .array(line)
+        .min(1)
+        .max(50)
+        .refine((lines) => lines.some(({ price }) => price > 0), 'an amount above nothing'),
       unit: z.enum(UNITS),
       every: z.int().min(1).max(99),
       /** The day from which the others are counted. */

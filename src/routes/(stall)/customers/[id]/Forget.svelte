@@ -10,6 +10,7 @@
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { invoicesHere } from '$lib/device/invoices';
   import { live } from '$lib/device/live.svelte';
+  import { chargesHere } from '$lib/device/charges';
   import { newId } from '$lib/device/new-id';
   import { saveFile } from '$lib/ui/files/save-file';
   import { holdsWords } from '$lib/ui/words/held-words';
@@ -46,7 +47,18 @@
     const orders = await books.orders.where('customer').anyOf(ids).toArray();
     const all = joinedMoves(moves, older);
     const { invoices, numbers } = await invoicesHere(db, id);
-    const file = customerFile(rows, consents, sales, payers, all, orders, invoices, numbers);
+    const charges = await chargesHere(db, ids);
+    const file = customerFile(
+      rows,
+      consents,
+      sales,
+      payers,
+      all,
+      orders,
+      invoices,
+      numbers,
+      charges,
+    );
     saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
   }
 
