@@ -4,6 +4,7 @@ import { deviceFigures } from './device-bench';
 import { print, type Figure } from './figures';
 import { journalFigures } from './journal-bench';
 import { findFigures } from './find-bench';
+import { chargesFigures } from './charges-bench';
 import { heldFigures } from './held-bench';
 import { settleFigures } from './settle-bench';
 import { serverFigures } from './server-bench';
@@ -21,6 +22,7 @@ try {
     ['settle', () => settleFigures(till)],
     ['find', () => findFigures(till)],
     ['held', () => heldFigures(till)],
+    ['charges', () => chargesFigures()],
   ];
   const figures: Figure[] = [];
   for (const [name, part] of parts)

@@ -80,7 +80,7 @@ export function invoicePaper(document: InvoiceDocument): InvoicePaper {
         : [['For invoice', `${credits.number}, ${day(credits.issued)}`] as const]),
       ...(invoice.sourceNumber === ''
         ? []
-        : [[SOURCE_WORDS[invoice.sourceIs], invoice.sourceNumber] as const]),
+        : [[SOURCE_WORDS[invoice.sourceIs], sourceText(invoice, day)] as const]),
       ...(invoice.note === '' ? [] : [[isCredit ? 'Why' : 'Note', invoice.note] as const]),
     ],
     columns: [
@@ -108,6 +108,12 @@ export function invoicePaper(document: InvoiceDocument): InvoicePaper {
     foot: footOf(document),
   };
 }
+
+/** Of a standing charge the day that it is for. */
+const sourceText = (
+  { sourceIs, sourceNumber }: Pick<Row<'invoices'>, 'sourceIs' | 'sourceNumber'>,
+  day: (of: string) => string,
+): string => (sourceIs === 'charge' ? day(sourceNumber) : sourceNumber);
 
 const SOURCE_WORDS: Readonly<Record<Row<'invoices'>['sourceIs'], string>> = {
   sale: 'Sale',

@@ -70,16 +70,22 @@ export function notChargedWords({ why, says }: Pick<Row<'chargeCards'>, 'why' | 
   }
 }
 
+const WHY_WORDS: Readonly<Record<string, string>> = {
+  'no card': 'no card on file',
+  expired: 'the card had expired',
+  'no acquirer': 'nobody takes cards here',
+};
+
 /** How a card stands, in a few words. */
 export const cardTryWords = (
-  { is, amount, last4 }: Pick<Row<'chargeCards'>, 'is' | 'amount' | 'last4'>,
+  { is, amount, last4, why }: Pick<Row<'chargeCards'>, 'is' | 'amount' | 'last4' | 'why'>,
   money: MoneyWords,
 ): string => {
   switch (is) {
     case 'paid':
       return `${money.text(amount)} paid by the card ending ${last4}`;
     case 'failed':
-      return `${money.text(amount)} not paid${last4 === '' ? '' : ` by the card ending ${last4}`}`;
+      return `${money.text(amount)} not charged: ${WHY_WORDS[why] ?? `declined by the card ending ${last4}`}`;
     case 'again':
       return 'Tried again';
   }

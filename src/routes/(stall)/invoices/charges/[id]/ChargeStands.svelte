@@ -82,7 +82,7 @@
       It has ended.
     {:else}
       Next {next.map((day) => shortDayWords(day, locale)).join(', ')}{next.length === 3
-        ? ' …'
+        ? ' …'
         : ', and then it ends'}
     {/if}
   </p>
