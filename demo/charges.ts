@@ -1,5 +1,5 @@
 /** Standing charges of the demo, both due today: one that is paid when asked, and one whose card is on file no more. */
-import { UNITS } from '../src/lib/core/charge/schedule';
+import { UNITS } from '../src/lib/core/daybook/kinds/charge';
 import { draft } from '../src/lib/core/daybook/kinds';
 import { localTime } from '../src/lib/core/event/local-time';
 import { readAmount } from '../src/lib/core/money/amount-text';

@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { daysAfter } from '../event/event-days';
-import { daysDue, nextDays, UNITS, type Schedule } from './schedule';
+import { UNITS } from '../daybook/kinds/charge';
+import { daysDue, nextDays, type Schedule } from './schedule';
 
 const monthly = (from: string, more: Partial<Schedule> = {}): Schedule => ({
   ...{ unit: 'month', every: 1, from, until: null },

@@ -1,12 +1,10 @@
 /** The days on which a standing charge is made, by a rule of RFC 5545 (section 3.3.10). ISO dates throughout. */
 import * as asIs from 'rrule';
+import type { Unit } from '../daybook/kinds/charge';
 import { daysAfter } from '../event/event-days';
 
 /** The package is one thing to bundlers and another to Node, which has all of it in `default`. */
 const rules = 'RRule' in asIs ? asIs : (asIs as { readonly default: typeof asIs }).default;
-
-export const UNITS = ['week', 'month', 'year'] as const;
-export type Unit = (typeof UNITS)[number];
 
 /** Every so many weeks, months or years from a first day on, until a last one or for ever. */
 export interface Schedule {

@@ -12,7 +12,8 @@ import { typedText } from '../money/amount-text';
 import { quantityText, sum } from '../money/units';
 import { lineAmount } from '../slip/line-amount';
 import type { WayToPay } from '../payment/ways';
-import { daysDue, nextDays, type Schedule, type Unit } from './schedule';
+import type { Unit } from '../daybook/kinds/charge';
+import { daysDue, nextDays, type Schedule } from './schedule';
 
 type Charge = Row<'charges'>;
 

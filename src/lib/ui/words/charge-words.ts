@@ -1,6 +1,6 @@
 /** What is said of standing charges, and of cards on file that are charged for them. */
 import type { ChargeRefusal } from '../../core/charge/set-charge';
-import type { Unit } from '../../core/charge/schedule';
+import type { Unit } from '../../core/daybook/kinds/charge';
 import type { Row } from '../../core/books/tables';
 import { shortDayWords } from './date-words';
 import { invoiceRefusalWords } from './invoice-words';

@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { UNITS } from '../../charge/schedule';
 import { amountFromZero, day, kind, quantity, recordId } from '../kind';
 import { CONSENT_WAYS } from './customer-consent';
+
+export const UNITS = ['week', 'month', 'year'] as const;
+export type Unit = (typeof UNITS)[number];
 
 /** Priced anew each time, with the taxes that are in force then. */
 const line = z.strictObject({

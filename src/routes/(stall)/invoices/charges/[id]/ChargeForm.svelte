@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import type { Row } from '$lib/core/books/tables';
   import { cardWays, setCharge, typedCharge, type TypedCharge } from '$lib/core/charge/set-charge';
-  import { UNITS } from '$lib/core/charge/schedule';
+  import { UNITS } from '$lib/core/daybook/kinds/charge';
   import { cardHolder, cardOf } from '$lib/core/customer/card-on-file';
   import { countryOf, countryOfPhone } from '$lib/core/customer/country';
   import { Joined } from '$lib/core/customer/joined';
