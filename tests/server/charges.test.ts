@@ -24,6 +24,7 @@ import { keepOnFile } from '../../src/lib/server/cards/cards-on-file';
 import { makeCharges } from '../../src/lib/server/charges/make-charges';
 import { takeCards } from '../../src/lib/server/charges/take-cards';
 import { pull } from '../../src/lib/server/daybook/pull';
+import { startPage } from '../../src/lib/server/daybook/start';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { openDatabase } from '../../src/lib/server/database/database';
 import { sendReceipts } from '../../src/lib/server/receipts/send-receipts';
@@ -429,6 +430,27 @@ describe('books that are worked out again', () => {
     const before = await all();
     await rebuild(desk.t.database, BUSINESS);
     assert.deepEqual(await all(), before);
+  });
+});
+
+describe('a device that is enrolled later', () => {
+  it('knows how far the server’s own daybook is, and goes on from there', async () => {
+    assert.deepEqual(await push(charge(18)), []);
+    assert.equal(await make(), 1);
+    const { begins } = await startPage(desk.t.database, BUSINESS, null, NOW);
+    const db = new DeviceDatabase('later', { indexedDB: new IDBFactory(), IDBKeyRange });
+    const { position, received, clock } = begins!;
+    await db.write('standing', { ...NO_STANDING, position, received, clock });
+    const set = charge(19);
+    assert.deepEqual(await push(set), []);
+    assert.equal(await make(), 1);
+    const later = { business: BUSINESS, device: deviceId(9) };
+    const { entries, position: upTo } = await pull(desk.t.database, later, position);
+    const read = entries.map((text) => JSON.parse(text) as Entry);
+    // A number that is missing would be refused.
+    assert.equal(await receive(db, deviceId(9), { entries: read, position: upTo }), read.length);
+    assert.equal(await db.books.invoices.where('source').equals(set[0]!.id).count(), 1);
+    db.close();
   });
 });
 

@@ -60,14 +60,15 @@ export async function receive(
       const current = (await db.read('standing')) ?? NO_STANDING;
       const { fresh, received, late } = newAmong(others, passed, current, isStrict);
       const again = await madeAgain(db, fresh);
-      const taken = fresh.flatMap(({ id }) => (again.has(id) ? [] : (read.get(id) ?? [])));
+      const news = fresh.filter(({ id }) => !again.has(id));
+      const taken = news.flatMap(({ id }) => read.get(id) ?? []);
       // The server holds stamps that are ahead of it, so whatever comes from it can be followed: what is
       // written here next is later than all that is known here.
       const clock = fresh.reduce((at, { held, stamp }) => follow(at, held ?? stamp), current.clock);
       const erased = erasedBy(fresh);
       const said = mark === undefined ? {} : { mark };
       await Promise.all([
-        fresh.length === 0 ? undefined : db.received.add({ upTo: position, entries: fresh }),
+        news.length === 0 ? undefined : db.received.add({ upTo: position, entries: news }),
         db.kept.bulkPut(taken.flatMap(({ kept }) => kept ?? [])),
         db.write('standing', { ...current, ...said, position, received, clock, late }),
         applyChanges(

@@ -68,8 +68,10 @@ async function beginning(database: Database, business: string, transaction: Tran
   const position = await latestPosition(database, business, transaction);
   const heads = await select<{ device: string; seq: number }>(
     database,
-    'SELECT device, seq FROM access_devices WHERE business = ?',
-    [business],
+    // The server's own daybooks are among those of which all is known (own-daybook.ts).
+    'SELECT device, seq FROM access_devices WHERE business = ? ' +
+      'UNION ALL SELECT device, seq FROM daybook_own WHERE business = ?',
+    [business, business],
     transaction,
   );
   const [counter] = await select<{ clock: string }>(
