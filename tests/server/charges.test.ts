@@ -354,6 +354,33 @@ describe('a standing charge and its card on file', () => {
     assert.equal(practice.asked.at(-1)?.amount, 1500);
   });
 
+  it('are not asked once the charge was halted, until somebody says so', async () => {
+    await onFile(14);
+    const set = charge(14, { isByCard: true });
+    assert.deepEqual(await push(set), []);
+    await make();
+    practice.next = 'silent';
+    await take();
+    practice.next = 'captured';
+    const second = charge(14, { isByCard: true });
+    assert.deepEqual(await push(second), []);
+    await make();
+    const [known] = await desk.books.rows(BUSINESS, 'charges', { id: second[0]!.id });
+    const stop = haltCharge({ newId, newSalt: salt, today: TODAY, known: known! }, false);
+    assert.deepEqual(await push([stop]), []);
+    await take();
+    const [invoice] = await invoicesOf(second);
+    assert.deepEqual(await triesOf(invoice!.id), ['failed: halted']);
+    assert.equal(practice.asked.length, 0);
+    const about = { invoice: invoice!.id, charge: second[0]!.id, customer: customerId(14) };
+    assert.deepEqual(await push([chargeAgain(newId, about)]), []);
+    await take();
+    assert.equal(practice.asked.length, 1);
+    // What was asked for before, and never heard of, is asked again all the same.
+    await take(NOW + 3_600_000);
+    assert.equal(await owes(14), 0);
+  });
+
   it('ask for nothing that was credited or paid before', async () => {
     await onFile(13);
     const set = charge(13, { isByCard: true });

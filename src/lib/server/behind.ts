@@ -47,8 +47,8 @@ export function chargeWhenDue(): void {
 /** One run at a time in this process; several processes share the work. */
 async function charge(): Promise<void> {
   if (isCharging) return;
-  isCharging = true;
   const { database, books, acquirer } = services();
+  isCharging = true;
   const made = await tried('standing charges wait', () => makeCharges(database, books, Date.now()));
   let [left, before] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
   do {

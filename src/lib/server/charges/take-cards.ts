@@ -95,6 +95,10 @@ interface Asking {
   /** The record whose card it is, if there is one. */
   readonly holder: Row<'customers'> | undefined;
   readonly payment: string;
+  /** The way that it is booked by. */
+  readonly way: string;
+  /** Nobody has said since it was halted that its card is charged. */
+  readonly isHalted: boolean;
   readonly currency: string;
   readonly today: string;
 }
@@ -118,7 +122,13 @@ async function takeOne(taking: Taking, due: Due): Promise<boolean> {
   const holder = cardHolder(rows);
   const payment = paymentId(secret, business, id, due.attempt);
   const today = localTime(now, own.timeZone).day;
-  const asking: Asking = { invoice, charge, holder, payment, currency: own.currency, today };
+  const way = await wayOf(books, business, charge);
+  if (way === null) return await write(taking, due, []);
+  const isHalted = !charge.isActive && due.attempt === '';
+  const asking: Asking = {
+    ...{ invoice, charge, holder, payment, way, isHalted, today },
+    currency: own.currency,
+  };
   const asked = await askedCard(database, business, payment);
   const amount = asked?.amount ?? (await leftOf(books, business, invoice, today));
   // Paid in another way meanwhile, or credited.
@@ -127,7 +137,7 @@ async function takeOne(taking: Taking, due: Due): Promise<boolean> {
   const failed = (why: BodyOf<'charge.failed'>['why'], says: string, of = amount): Draft =>
     draft('charge.failed', idOf('failed'), null, {
       ...aboutOf(asking),
-      ...{ payment, way: charge.way ?? payment, amount: of, why },
+      ...{ payment, way, amount: of, why },
       ...{ says: clipped(says), last4: cardOf(holder)?.last4 ?? '' },
     });
   const token = asked === null ? await mayBeCharged(taking, business, asking) : null;
@@ -150,7 +160,7 @@ async function takeOne(taking: Taking, due: Due): Promise<boolean> {
   const card = cardOf(holder);
   const paid = draft('charge.paid', idOf('paid'), null, {
     ...aboutOf(asking),
-    ...{ payment, way: charge.way ?? payment, amount: taken, approval, acquirer: name },
+    ...{ payment, way, amount: taken, approval, acquirer: name },
     ...{ scheme: card?.scheme ?? '', last4: card?.last4 ?? '0000' },
   });
   // Part of it was approved: the rest is somebody's to see to.
@@ -163,6 +173,17 @@ async function takeOne(taking: Taking, due: Due): Promise<boolean> {
   );
 }
 
+/** As it is set up; where it is paid otherwise by now, as any card is booked. */
+async function wayOf(
+  books: BookReader,
+  business: string,
+  { way }: Row<'charges'>,
+): Promise<string | null> {
+  if (way !== null) return way;
+  const [any] = await books.rows(business, 'ways', { method: ['keyed', 'card'] });
+  return any?.id ?? null;
+}
+
 const aboutOf = ({ invoice, charge }: Asking) => ({
   ...{ invoice: invoice.id, charge: charge.id, customer: invoice.customer },
 });
@@ -171,8 +192,9 @@ const aboutOf = ({ invoice, charge }: Asking) => ({
 async function mayBeCharged(
   { database, acquirer }: Taking,
   business: string,
-  { charge, holder, today }: Asking,
+  { charge, holder, today, isHalted }: Asking,
 ): Promise<string | { readonly why: BodyOf<'charge.failed'>['why'] }> {
+  if (isHalted) return { why: 'halted' };
   const card = cardOf(holder);
   if (card === null || holder === undefined || charge.way === null) return { why: 'no card' };
   if (hasExpired(card, today)) return { why: 'expired' };

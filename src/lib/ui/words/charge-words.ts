@@ -63,6 +63,8 @@ export function notChargedWords({ why, says }: Pick<Row<'chargeCards'>, 'why' | 
       return 'There was no card on file: put one on file and try again, or ask for the money.';
     case 'expired':
       return 'The card on file had expired: put another on file and try again, or ask for the money.';
+    case 'halted':
+      return 'The charge was halted before its card was asked: ask for the money, or try the card if the customer agrees.';
     case 'no acquirer':
       return 'Nobody takes cards for this server: ask for the money.';
     default:
@@ -73,6 +75,7 @@ export function notChargedWords({ why, says }: Pick<Row<'chargeCards'>, 'why' | 
 const WHY_WORDS: Readonly<Record<string, string>> = {
   'no card': 'no card on file',
   expired: 'the card had expired',
+  halted: 'the charge was halted',
   'no acquirer': 'nobody takes cards here',
 };
 

@@ -81,7 +81,7 @@ export const chargePaid = kind(
   }),
 );
 
-export const NOT_CHARGED = ['no card', 'expired', 'declined', 'no acquirer'] as const;
+export const NOT_CHARGED = ['no card', 'expired', 'declined', 'halted', 'no acquirer'] as const;
 
 /** It could not: nothing has come, and somebody must see to it. */
 export const chargeFailed = kind(

@@ -11,6 +11,7 @@
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { oftenWords } from '$lib/ui/words/charge-words';
   import { useStall } from '../../stall.svelte';
+  import { InvoicesNow } from '../invoices-now.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -25,7 +26,7 @@
       ]);
       return {
         charges,
-        failed: new Set(openFailures(cards).map(({ charge }) => charge)),
+        failures: openFailures(cards),
         names: new Map(
           [...byRecord(customers)].map(([id, { name, isErased }]) => [
             id,
@@ -37,6 +38,15 @@
     undefined,
   );
   const charges = $derived(found.value?.charges ?? []);
+  /** Only where a card failed: it looks at all that was invoiced. */
+  const invoices = new InvoicesNow(() =>
+    (found.value?.failures.length ?? 0) > 0 ? undefined : null,
+  );
+  const failed = $derived.by(() => {
+    const open = new Set(invoices.all.flatMap(({ invoice, left }) => (left > 0 ? invoice.id : [])));
+    const failures = found.value?.failures ?? [];
+    return new Set(failures.flatMap(({ invoice, charge }) => (open.has(invoice) ? charge : [])));
+  });
   const whatOf = ({ lines }: Charge): string => lines[0]?.name ?? '';
   const nextOf = (charge: Charge): string => daysToCome(charge, 1)[0] ?? '';
 
@@ -60,7 +70,7 @@
     {
       ...{ key: 'stands', head: 'Stands', is: 'text' },
       value: (charge) =>
-        found.value?.failed.has(charge.id) === true
+        failed.has(charge.id)
           ? 'card did not pay'
           : !charge.isActive
             ? 'halted'
@@ -99,9 +109,7 @@
         empty="None fits."
         find="What, customer, how it stands"
         looks={(charge, column) =>
-          column === 'stands' && found.value?.failed.has(charge.id) === true
-            ? 'text-error font-[600]'
-            : ''}
+          column === 'stands' && failed.has(charge.id) ? 'text-error font-[600]' : ''}
       >
         {#snippet first(charge)}
           <a class="plain" href="/invoices/charges/{charge.id}">{whatOf(charge)}</a>
