@@ -50,13 +50,14 @@ async function charge(): Promise<void> {
   const { database, books, acquirer } = services();
   isCharging = true;
   const made = await tried('standing charges wait', () => makeCharges(database, books, Date.now()));
-  let [left, before] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
-  do {
-    before = left;
-    left = await tried('cards on file wait', () =>
+  // As long as there are fewer each time: what could not be asked is due again later.
+  for (let before = Number.POSITIVE_INFINITY; ; ) {
+    const left = await tried('cards on file wait', () =>
       takeCards(database, books, acquirer, Date.now()),
     );
-  } while (left > 0 && left < before);
+    if (left === 0 || left >= before) break;
+    before = left;
+  }
   isCharging = false;
   // Letters go out with what was made.
   if (made > 0) doBehind();

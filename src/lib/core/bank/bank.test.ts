@@ -158,7 +158,7 @@ describe('what is still to come', () => {
     assert.deepEqual([way?.amount, way?.events, way?.parts[0]?.event], [900, [], null]);
     // What is written of it is of no event either.
     const made = joinBank({
-      ...{ newId, line: line({ amount: 5900 }), open: payout!, typed: '59.00', currency: 'GBP' },
+      ...{ newId, line: line({ amount: 5900 }), open: payout, typed: '59.00', currency: 'GBP' },
       rest: 'to come',
     });
     assert.ok(made.ok);
