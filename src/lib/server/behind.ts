@@ -51,7 +51,7 @@ async function charge(): Promise<void> {
   isCharging = true;
   const made = await tried('standing charges wait', () => makeCharges(database, books, Date.now()));
   // As long as there are fewer each time: what could not be asked is due again later.
-  for (let before = Number.POSITIVE_INFINITY; ; ) {
+  for (let before = Number.POSITIVE_INFINITY; ;) {
     const left = await tried('cards on file wait', () =>
       takeCards(database, books, acquirer, Date.now()),
     );
