@@ -9,7 +9,8 @@
   const { move }: Props = $props();
 </script>
 
-{#if move.sale !== ''}, <a class="plain" href="/sales/{move.sale}">{move.number}</a
+{#if move.sale !== ''}, <a class="plain whitespace-nowrap" href="/sales/{move.sale}"
+    >{move.number}</a
   >{:else if move.invoice !== ''}, <a class="plain" href="/invoices/{move.invoice}"
     >{invoiceNumberWords(move.number)}</a
   >{/if}
