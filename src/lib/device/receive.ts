@@ -98,7 +98,14 @@ async function madeAgain(
     ...(invoices.length === 0 ? [] : await db.books.invoices.bulkGet(invoices)),
     ...(paid.length === 0 ? [] : await db.books.chargeCards.bulkGet(paid)),
   ];
-  return new Set(known.flatMap((row) => row?.id ?? []));
+  const rows = new Set(known.flatMap((row) => row?.id ?? []));
+  const taken = new Set<string>();
+  // A row alone says nothing: a device that begins is given rows that are newer than its sums.
+  if (rows.size > 0)
+    await db.received.each(({ entries }) => {
+      for (const { id } of entries) if (rows.has(id)) taken.add(id);
+    });
+  return taken;
 }
 
 /** What of it has not been taken in yet, and what has been, with it. */
