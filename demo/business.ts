@@ -88,7 +88,8 @@ export interface DemoBusiness {
   /** What is charged every month: whom invoices go to, and somebody whose card is on file no more. */
   readonly charges: {
     readonly monthly: readonly [what: string, price: string];
-    readonly byCard: readonly [what: string, price: string, who: string];
+    readonly byCard: readonly [what: string, price: string];
+    readonly who: DemoCustomer;
   };
   /** What the reward of those is called who come back. */
   readonly reward: string;

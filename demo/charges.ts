@@ -41,11 +41,11 @@ export async function standingCharges(
       ...{ isMailed: false, isActive: true },
     });
   };
-  const { monthly, byCard } = demo.charges;
+  const { monthly, byCard, who: regular } = demo.charges;
   const owner = demo.staff[0]?.id ?? null;
   desk.write(
     [
-      set(byCard[2], byCard[0], byCard[1], card?.id ?? null),
+      set(regular.who.name, ...byCard, card?.id ?? null),
       set(demo.invoices.to.who.name, ...monthly, null),
     ],
     now,

@@ -126,7 +126,11 @@ export const larkmoss: DemoBusiness = {
   },
   charges: {
     monthly: ['Looking after the terrace', '45.00'],
-    byCard: ['A box of herbs', '18.50', 'Bryony Slade'],
+    byCard: ['A box of herbs', '18.50'],
+    who: {
+      who: { name: 'Bryony Slade', email: 'bryony@slade.example', phone: '01632 960171' },
+      consent: 'written',
+    },
   },
   reward: 'A pot on us',
   account: { email: 'maren@larkmoss.example', password: 'moss-lark-kettle-nine' },
@@ -165,10 +169,6 @@ export const larkmoss: DemoBusiness = {
     { who: { name: 'S. Marsh', phone: '01632 960166', note: 'Likes to hear of new sages' } },
     { who: { name: 'Ottilie', phone: '01632 960102', note: 'Asked for the dark hellebore' } },
     { who: { name: 'Sela Marsh', phone: '01632 960166' }, consent: 'spoken' },
-    {
-      who: { name: 'Bryony Slade', email: 'bryony@slade.example', phone: '01632 960171' },
-      consent: 'written',
-    },
   ],
   makers: [
     {

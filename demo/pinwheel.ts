@@ -75,7 +75,8 @@ export const pinwheel: DemoBusiness = {
   },
   charges: {
     monthly: ['Windsocks kept in order', '60.00'],
-    byCard: ['A kite a month for the class', '22.00', 'Juniper Lowe'],
+    byCard: ['A kite a month for the class', '22.00'],
+    who: { who: { name: 'Marlow Fitch', phone: '555-0171' }, consent: 'online' },
   },
   reward: 'Five off next time',
   account: { email: 'dov@pinwheel.example', password: 'tail-wind-drum-eleven' },

@@ -132,7 +132,7 @@ async function setUp(desk: DemoDevice, demo: DemoBusiness, at: number): Promise<
   for (const each of demo.staff) {
     drafts.push(draft('staff.set', newId(), null, await bodyOf(demo.id, each)));
   }
-  for (const customer of [...demo.customers, demo.invoices.to])
+  for (const customer of [...demo.customers, demo.invoices.to, demo.charges.who])
     drafts.push(...customerDrafts(demo.id, customer));
   for (const { who, isOne } of demo.customers) {
     if (isOne === undefined) continue;
