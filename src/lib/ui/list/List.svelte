@@ -95,7 +95,11 @@
     <thead class={[isLong && 'bg-card sticky top-0 z-10']}>
       <tr aria-rowindex={1}>
         {#each columns as column (column.key)}
-          <th scope="col" class={['!py-0', layout(column)]} aria-sort={sortOf(column.key)}>
+          <th
+            scope="col"
+            class={['!py-0 !align-middle', layout(column)]}
+            aria-sort={sortOf(column.key)}
+          >
             <button
               type="button"
               class={[
