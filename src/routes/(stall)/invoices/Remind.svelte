@@ -70,7 +70,7 @@
       {#each reached as { invoice, number, next, to, who } (invoice.id)}
         <li>
           {reminderWords(next.step)}{isOne ? '' : ` of ${invoiceNumberWords(number)}`} to {who},
-          <span class="soft">{to}</span>
+          <span class="soft [overflow-wrap:anywhere]">{to}</span>
         </li>
       {/each}
       {#each others as { invoice, number, who } (invoice.id)}
