@@ -396,7 +396,9 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
             (element) => `${element.tagName} ${(element.getAttribute('class') ?? '').slice(0, 60)}`,
           ),
       );
-    // Charts follow their frame a moment later.
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    // Rows come a moment after the page, and charts follow their frame.
+    await page.waitForTimeout(1000);
     await expect.poll(tooWide, path).toEqual([]);
   }
 });
