@@ -155,7 +155,6 @@ const due = (charge: Row<'charges'>, day: string, more: Partial<DueCharge> = {})
   ...{ currency: 'GBP', pricesIncludeTax: true, taxRounding: 'sale', taxes: [tax] },
   ids: {
     ...{ invoice: writer.newId(), numbered: writer.newId(), asked: writer.newId() },
-    payment: writer.newId(),
   },
   newSalt: () => 'sixteen-characters',
   ...more,

@@ -12,8 +12,6 @@ export interface ChargeIds {
   readonly invoice: string;
   readonly numbered: string;
   readonly asked: string;
-  /** By which the acquirer knows what its card is charged. */
-  readonly payment: string;
 }
 
 export interface DueCharge extends OwnRules {

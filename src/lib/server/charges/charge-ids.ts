@@ -19,7 +19,7 @@ export function chargeIds(
   business: string,
   charge: string,
   day: string,
-): Pick<ChargeIds, 'invoice' | 'numbered' | 'asked'> {
+): ChargeIds {
   const of = (what: string): string => ownId(secret, business, what, charge, day);
   return { invoice: of('invoice'), numbered: of('numbered'), asked: of('asked') };
 }

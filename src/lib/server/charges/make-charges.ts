@@ -140,7 +140,7 @@ async function draftsOf(making: Making, ids: readonly string[]): Promise<readonl
         ...{ charge, day, today, invoicing, currency, pricesIncludeTax, taxRounding, taxes },
         // What is owed is that record's; whom it is to is as the person is known now.
         customer: { ...person, id: charge.customer },
-        ids: { ...said, payment: '' },
+        ids: said,
         newSalt: () => randomBytes(18).toString('base64url'),
       });
       if (!made.ok) throw new Error(made.refusal.code);
@@ -151,7 +151,7 @@ async function draftsOf(making: Making, ids: readonly string[]): Promise<readonl
         { id: said.invoice, issued: today },
         transaction,
       );
-      drafts.push(made.invoice, chargeNumbered({ ...said, payment: '' }, number));
+      drafts.push(made.invoice, chargeNumbered(said, number));
       if (made.letter !== null) drafts.push(made.letter);
       if (charge.way !== null) await askCard(making, said.invoice);
     }

@@ -4,6 +4,7 @@
   import type { Row } from '$lib/core/books/tables';
   import { chargeAgain, daysToCome, haltCharge } from '$lib/core/charge/set-charge';
   import { openFailures } from '$lib/core/loose-end/charge-ends';
+  import { triesOf } from '$lib/device/charges';
   import { newId, newSalt } from '$lib/device/new-id';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { cardTryWords, notChargedWords, oftenWords } from '$lib/ui/words/charge-words';
@@ -37,23 +38,34 @@
   const SHOWN = 24;
 
   async function halt(goesOn: boolean, lentBy?: string): Promise<void> {
-    await stall.daybook.append(
-      () => ({
+    const { books } = stall.db;
+    const { id } = charge;
+    // As it is by then: another window may have changed or halted it.
+    await stall.daybook.decide(
+      () => books.charges.get(id),
+      (known) => ({
         ok: true,
-        drafts: [haltCharge({ newId, newSalt, known: charge, today: stall.today }, goesOn)],
+        drafts:
+          known === undefined || known.isActive === goesOn
+            ? []
+            : [haltCharge({ newId, newSalt, known, today: stall.today }, goesOn)],
       }),
       lentBy === undefined ? {} : { lentBy },
     );
-    await stall.daybook.settle();
     toast(goesOn ? 'It goes on.' : 'It is charged no more.');
   }
 
   async function again(failed: Row<'chargeCards'>, lentBy?: string): Promise<void> {
-    await stall.daybook.append(
-      () => ({ ok: true, drafts: [chargeAgain(newId, failed)] }),
+    await stall.daybook.decide(
+      () => triesOf(stall.db, failed.charge),
+      (now) => ({
+        ok: true,
+        drafts: openFailures(now).some(({ id }) => id === failed.id)
+          ? [chargeAgain(newId, failed)]
+          : [],
+      }),
       lentBy === undefined ? {} : { lentBy },
     );
-    await stall.daybook.settle();
     toast('The server tries the card again as soon as there is network.');
   }
 </script>
