@@ -382,7 +382,6 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/devices',
   ]) {
     await page.goto(path);
-    await page.waitForTimeout(300);
     const tooWide = () =>
       page.evaluate(() =>
         [...document.querySelectorAll('body *')]
@@ -397,8 +396,19 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
           ),
       );
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
-    // Rows come a moment after the page, and charts follow their frame.
-    await page.waitForTimeout(1000);
+    // Rows come after the page, and charts follow their frame: until nothing more comes.
+    let before = '';
+    await expect
+      .poll(
+        async () => {
+          const now = await page.locator('body').innerText();
+          const isStill = now === before;
+          before = now;
+          return isStill;
+        },
+        { intervals: [500] },
+      )
+      .toBe(true);
     await expect.poll(tooWide, path).toEqual([]);
   }
 });

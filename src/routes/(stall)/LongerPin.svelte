@@ -8,10 +8,13 @@
 
   interface Props {
     person: Row<'staff'>;
+    /** Why they could not begin with it, or empty. */
+    failed: string;
+    isBeginning: boolean;
     onSet: (pin: string) => void;
     onBack: () => void;
   }
-  const { person, onSet, onBack }: Props = $props();
+  const { person, failed, isBeginning, onSet, onBack }: Props = $props();
   const stall = useStall();
   /** Typed once; it is kept when it has been typed a second time. */
   let first = $state<string | null>(null);
@@ -46,8 +49,8 @@
   <PinPad
     name={person.name}
     does={first === null ? 'Next' : 'Use this PIN'}
-    {says}
-    {isBusy}
+    says={says === '' ? failed : says}
+    isBusy={isBusy || isBeginning}
     onPin={typed}
     {onBack}
   />

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Row } from '$lib/core/books/tables';
   import PinPad from '$lib/ui/people/PinPad.svelte';
+  import { faultWords } from '$lib/ui/words/fault-words';
   import { wrongPinWords } from '$lib/ui/words/people-words';
   import LongerPin from './LongerPin.svelte';
   import { useStall } from './stall.svelte';
@@ -29,25 +30,31 @@
   }
 
   async function signIn(person: Row<'staff'>, pin: string): Promise<void> {
-    isBusy = true;
-    says = '';
-    const checked = await stall.signIn(person, pin);
-    isBusy = false;
-    if (!checked.ok) says = wrongPinWords(checked.code, checked.wait);
-    else if (checked.needs === 'longer') {
-      asked = null;
-      renewing = person;
-    } else {
-      asked = null;
-      await stall.begin(person, checked.needs === 'salt' ? pin : null);
-      onSignedIn();
-    }
+    await whileBusy(async () => {
+      const checked = await stall.signIn(person, pin);
+      if (!checked.ok) says = wrongPinWords(checked.code, checked.wait);
+      else if (checked.needs === 'longer') [asked, renewing] = [null, person];
+      else await begin(person, checked.needs === 'salt' ? pin : null);
+    });
   }
 
-  async function renewed(person: Row<'staff'>, pin: string): Promise<void> {
-    renewing = null;
+  /** They are asked until it is on the disk that it is they who sell: what comes next is done in their name. */
+  async function begin(person: Row<'staff'>, pin: string | null): Promise<void> {
     await stall.begin(person, pin);
+    [asked, renewing] = [null, null];
     onSignedIn();
+  }
+
+  async function whileBusy(work: () => Promise<void>): Promise<void> {
+    isBusy = true;
+    says = '';
+    try {
+      await work();
+    } catch (error) {
+      says = `Nobody is signed in: ${faultWords(error)}.`;
+    } finally {
+      isBusy = false;
+    }
   }
 </script>
 
@@ -56,7 +63,13 @@
 >
   {#if renewing !== null}
     {@const person = renewing}
-    <LongerPin {person} onSet={(pin) => renewed(person, pin)} onBack={() => (renewing = null)} />
+    <LongerPin
+      {person}
+      failed={says}
+      isBeginning={isBusy}
+      onSet={(pin) => whileBusy(() => begin(person, pin))}
+      onBack={() => (renewing = null)}
+    />
   {:else if asked !== null}
     {@const person = asked}
     <h1 class="mx-auto w-full max-w-xs">{person.name}</h1>
@@ -75,6 +88,7 @@
         ? ''
         : ' The slip at the counter stays as it is.'}
     </p>
+    {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
     <ul class="grid gap-3">
       {#each stall.staff as person (person.id)}
         {@const isHere = stall.choices.by === person.id}

@@ -23,3 +23,7 @@ export const countryOfPhone = (phone: string): string | null =>
 
 /** Of the business, by its language and region. */
 export const countryOf = (locale: string): string => new Intl.Locale(locale).region ?? '';
+
+/** Where somebody most likely lives of whom only a telephone number is known. @param own Of the business, where it has said so. */
+export const likelyCountry = (phone: string, own: string | undefined, locale: string): string =>
+  countryOfPhone(phone) ?? own ?? countryOf(locale);

@@ -95,6 +95,8 @@ interface Asking {
   /** The record whose card it is, if there is one. */
   readonly holder: Row<'customers'> | undefined;
   readonly payment: string;
+  /** What is written of this attempt has the same id for ever. */
+  readonly idOf: (what: 'paid' | 'failed') => string;
   /** The way that it is booked by. */
   readonly way: string;
   /** Nobody has said since it was halted that its card is charged. */
@@ -103,75 +105,80 @@ interface Asking {
   readonly today: string;
 }
 
-/** @returns Whether it is done with; else it is tried again. */
-async function takeOne(taking: Taking, due: Due): Promise<boolean> {
-  const { database, books, acquirer, now } = taking;
-  const { business, invoice: id } = due;
+/** @returns Null where there is nothing to charge for. */
+async function askingOf(
+  { database, books, now }: Taking,
+  { business, invoice: id, attempt }: Due,
+): Promise<Asking | null> {
   const [own] = await books.rows(business, 'businesses', { id: business });
   const [invoice] = await books.rows(business, 'invoices', { id });
   const source = invoice?.sourceIs === 'charge' ? invoice.source : null;
   const [charge] = source === null ? [] : await books.rows(business, 'charges', { id: source });
+  if (own === undefined || invoice === undefined || charge === undefined) return null;
+  const way = await wayOf(books, business, charge);
   const secret = await database.transaction((transaction) =>
     secretOf(database, business, transaction),
   );
-  if (own === undefined || invoice === undefined || charge === undefined || secret === null)
-    return await write(taking, due, []);
+  if (way === null || secret === null) return null;
   const records = await recordsAmong(books, business, [invoice.customer]);
   const person = new Joined(records).records(invoice.customer);
-  const rows = person.flatMap((each) => records.find((row) => row.id === each) ?? []);
-  const holder = cardHolder(rows);
-  const payment = paymentId(secret, business, id, due.attempt);
-  const today = localTime(now, own.timeZone).day;
-  const way = await wayOf(books, business, charge);
-  if (way === null) return await write(taking, due, []);
-  const isHalted = !charge.isActive && due.attempt === '';
-  const asking: Asking = {
-    ...{ invoice, charge, holder, payment, way, isHalted, today },
-    currency: own.currency,
+  return {
+    ...{ invoice, charge, way, currency: own.currency },
+    holder: cardHolder(person.flatMap((each) => records.find((row) => row.id === each) ?? [])),
+    payment: paymentId(secret, business, id, attempt),
+    idOf: (what) => ownId(secret, business, what, id, attempt),
+    isHalted: !charge.isActive && attempt === '',
+    today: localTime(now, own.timeZone).day,
   };
+}
+
+/** @returns Whether it is done with; else it is tried again. */
+async function takeOne(taking: Taking, due: Due): Promise<boolean> {
+  const { database, books, acquirer, now } = taking;
+  const { business } = due;
+  const asking = await askingOf(taking, due);
+  if (asking === null) return await write(taking, due, []);
+  const { invoice, payment, currency, holder } = asking;
   const asked = await askedCard(database, business, payment);
-  const amount = asked?.amount ?? (await leftOf(books, business, invoice, today));
+  const amount = asked?.amount ?? (await leftOf(books, business, invoice, asking.today));
   // Paid in another way meanwhile, or credited.
   if (amount <= 0) return await write(taking, due, []);
-  const idOf = (what: string): string => ownId(secret, business, what, id, due.attempt);
-  const failed = (why: BodyOf<'charge.failed'>['why'], says: string, of = amount): Draft =>
-    draft('charge.failed', idOf('failed'), null, {
-      ...aboutOf(asking),
-      ...{ payment, way, amount: of, why },
-      ...{ says: clipped(says), last4: cardOf(holder)?.last4 ?? '' },
-    });
   const token = asked === null ? await mayBeCharged(taking, business, asking) : null;
   if (typeof token === 'object' && token !== null)
-    return await write(taking, due, [failed(token.why, '')]);
+    return await write(taking, due, [failed(asking, token.why, '', amount)]);
   if (acquirer === null) return false;
-  await noteAsked(
-    database,
-    business,
-    { payment, device: ownDevice(database, business), amount, currency: asking.currency },
-    now,
-  );
+  const device = ownDevice(database, business);
+  await noteAsked(database, business, { payment, device, amount, currency }, now);
   const said = await ask(taking, business, asking, amount, token);
   if (said.came === 'unknown') return false;
-  if (said.came === 'refusal') return await write(taking, due, [failed('declined', said.message)]);
+  if (said.came === 'refusal')
+    return await write(taking, due, [failed(asking, 'declined', said.message, amount)]);
   const { state, amount: taken, approval, acquirer: name, reason } = said.answer;
   await noteAnswer(database, business, payment, said.answer);
   if (state !== 'captured' || taken <= 0)
-    return await write(taking, due, [failed('declined', reason)]);
+    return await write(taking, due, [failed(asking, 'declined', reason, amount)]);
   const card = cardOf(holder);
-  const paid = draft('charge.paid', idOf('paid'), null, {
+  const paid = draft('charge.paid', asking.idOf('paid'), null, {
     ...aboutOf(asking),
-    ...{ payment, way, amount: taken, approval, acquirer: name },
-    ...{ scheme: card?.scheme ?? '', last4: card?.last4 ?? '0000' },
+    ...{ amount: taken, approval, acquirer: name },
+    ...{ scheme: card?.scheme ?? '', last4: card?.last4 ?? '' },
   });
   // Part of it was approved: the rest is somebody's to see to.
-  return await write(
-    taking,
-    due,
-    taken < amount
-      ? [paid, failed('declined', 'only part of it was approved', amount - taken)]
-      : [paid],
-  );
+  const rest = failed(asking, 'declined', 'only part of it was approved', amount - taken);
+  return await write(taking, due, taken < amount ? [paid, rest] : [paid]);
 }
+
+/** @param amount What of it was not paid, minor units. */
+const failed = (
+  asking: Asking,
+  why: BodyOf<'charge.failed'>['why'],
+  says: string,
+  amount: number,
+): Draft =>
+  draft('charge.failed', asking.idOf('failed'), null, {
+    ...{ ...aboutOf(asking), amount, why },
+    ...{ says: clipped(says), last4: cardOf(asking.holder)?.last4 ?? '' },
+  });
 
 /** As it is set up; where it is paid otherwise by now, as any card is booked. */
 async function wayOf(
@@ -184,8 +191,8 @@ async function wayOf(
   return any?.id ?? null;
 }
 
-const aboutOf = ({ invoice, charge }: Asking) => ({
-  ...{ invoice: invoice.id, charge: charge.id, customer: invoice.customer },
+const aboutOf = ({ invoice, charge, payment, way }: Asking) => ({
+  ...{ invoice: invoice.id, charge: charge.id, customer: invoice.customer, payment, way },
 });
 
 /** The token that is charged, or why none is. */

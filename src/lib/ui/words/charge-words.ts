@@ -72,6 +72,9 @@ export function notChargedWords({ why, says }: Pick<Row<'chargeCards'>, 'why' | 
   }
 }
 
+const cardNamed = (last4: string): string =>
+  last4 === '' ? 'a card that is on file no more' : `the card ending ${last4}`;
+
 const WHY_WORDS: Readonly<Record<string, string>> = {
   'no card': 'no card on file',
   expired: 'the card had expired',
@@ -86,9 +89,9 @@ export const cardTryWords = (
 ): string => {
   switch (is) {
     case 'paid':
-      return `${money.text(amount)} paid by the card ending ${last4}`;
+      return `${money.text(amount)} paid by ${cardNamed(last4)}`;
     case 'failed':
-      return `${money.text(amount)} not charged: ${WHY_WORDS[why] ?? `declined by the card ending ${last4}`}`;
+      return `${money.text(amount)} not charged: ${WHY_WORDS[why] ?? `declined by ${cardNamed(last4)}`}`;
     case 'again':
       return 'Tried again';
   }

@@ -1,7 +1,31 @@
 /** Sentences about customers. */
+import type { Row } from '../../core/books/tables';
+import { byRecord } from '../../core/customer/joined';
+import { shortOf } from '../../core/ledger/chart';
+import type { ChoiceOption } from '../forms/Choice.svelte';
 import type { JoinRefusal } from '../../core/customer/join-customers';
 import type { CustomerRefusal } from '../../core/customer/set-customer';
 import type { ConsentWay } from '../../core/daybook/kinds/customer-consent';
+
+/** What customers are called in lists, by the ids of all their records. */
+export const customerNames = (
+  customers: readonly Pick<Row<'customers'>, 'id' | 'name' | 'joinedInto' | 'isErased'>[],
+): ReadonlyMap<string, string> =>
+  new Map(
+    [...byRecord(customers)].map(([id, { name, isErased }]) => [
+      id,
+      isErased ? `forgotten, ${shortOf(id)}` : name,
+    ]),
+  );
+
+/** Whom to choose from. */
+export const customerChoices = (
+  customers: readonly Pick<Row<'customers'>, 'id' | 'name' | 'company'>[],
+): readonly ChoiceOption[] =>
+  customers.map(({ id, name, company }) => ({
+    value: id,
+    label: company === '' ? name : `${name}, ${company}`,
+  }));
 
 export const consentWords: Readonly<Record<ConsentWay, string>> = {
   spoken: 'said so',

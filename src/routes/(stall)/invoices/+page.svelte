@@ -3,14 +3,14 @@
   import type { Column } from '$lib/core/list/list-view';
   import { byAge, type InvoiceNow } from '$lib/core/invoice/invoice-state';
   import { gapsIn } from '$lib/core/invoice/invoice-number';
-  import { shortOf } from '$lib/core/ledger/chart';
   import { sum } from '$lib/core/money/units';
-  import { byRecord } from '$lib/core/customer/joined';
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
+  import { customerNames } from '$lib/ui/words/customer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { invoiceNumberWords, sortWords, STANDS_WORDS } from '$lib/ui/words/invoice-words';
   import { useStall } from '../stall.svelte';
+  import NotHeaded from './NotHeaded.svelte';
   import { InvoicesNow } from './invoices-now.svelte';
   import Remind from './Remind.svelte';
 
@@ -28,12 +28,7 @@
       ]);
       return {
         gaps: gapsIn(numbers.filter(({ setStamp }) => setStamp !== '')),
-        names: new Map(
-          [...byRecord(customers)].map(([id, { name, isErased }]) => [
-            id,
-            isErased ? `forgotten, ${shortOf(id)}` : name,
-          ]),
-        ),
+        names: customerNames(customers),
       };
     },
     undefined,
@@ -82,10 +77,7 @@
 <div class="page gap-5">
   <h1>Invoices</h1>
   {#if stall.business.invoicing === null}
-    <p class="sheet">
-      Nobody has said yet whom invoices are from and how they are numbered.
-      <a class="plain" href="/invoices/heading">Say how they are headed</a>
-    </p>
+    <NotHeaded />
   {:else}
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-main" href="/invoices/new">Write an invoice</a>

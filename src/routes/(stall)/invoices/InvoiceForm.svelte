@@ -1,7 +1,7 @@
 <!-- Makes an invoice of a sale, of an order, or by hand: to whom, until when, and what for. -->
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { countryOf, countryOfPhone } from '$lib/core/customer/country';
+  import { likelyCountry } from '$lib/core/customer/country';
   import { paidAlready, saleFigures, type InvoiceFigures } from '$lib/core/invoice/invoice-figures';
   import {
     buyerOf,
@@ -24,6 +24,7 @@
   import Area from '$lib/ui/forms/Area.svelte';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { customerChoices } from '$lib/ui/words/customer-words';
   import { countryChoices } from '$lib/ui/words/country-words';
   import { invoiceRefusalWords } from '$lib/ui/words/invoice-words';
   import { StallForm as Form } from '../forms/stall-form.svelte';
@@ -60,13 +61,11 @@
     if (who === undefined)
       return {
         ...{ name: '', company: '', address: '', taxNumber: '', email: '' },
-        ...{ country: invoicing?.vendor.country ?? countryOf(locale), due: stall.today },
+        country: likelyCountry('', invoicing?.vendor.country, locale),
+        due: stall.today,
       };
     const country =
-      countries.get(id) ??
-      countryOfPhone(who.phone) ??
-      invoicing?.vendor.country ??
-      countryOf(locale);
+      countries.get(id) ?? likelyCountry(who.phone, invoicing?.vendor.country, locale);
     return { ...buyerOf(who, country), due: dueOn(stall.today, who, invoicing) };
   }
 
@@ -140,12 +139,7 @@
   const paid = $derived(
     sale === undefined || figures === null ? 0 : paidAlready(soldIn(sale), figures),
   );
-  const people = $derived(
-    customers.map(({ id, name, company }) => ({
-      value: id,
-      label: company === '' ? name : `${name}, ${company}`,
-    })),
-  );
+  const people = $derived(customerChoices(customers));
   const isFixed = $derived(customers.length === 1 && begin !== '');
 </script>
 

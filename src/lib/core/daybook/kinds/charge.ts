@@ -61,6 +61,9 @@ export const chargeSet = kind(
   z.strictObject({ note: z.string().max(500), reference: z.string().max(40) }),
 );
 
+/** Of the card on file; empty where there is none by then. */
+const last4 = z.union([z.literal(''), z.string().regex(/^\d{4}$/, 'the last four figures')]);
+
 /** What one of these is about. */
 const about = { invoice: recordId, charge: recordId, customer: recordId };
 
@@ -75,7 +78,7 @@ export const chargePaid = kind(
     /** Minor units. */
     amount: amountFromZero.min(1),
     scheme: z.string().max(20),
-    last4: z.string().regex(/^\d{4}$/, 'the last four figures'),
+    last4,
     approval: z.string().max(12),
     acquirer: z.string().max(64),
   }),
@@ -94,8 +97,7 @@ export const chargeFailed = kind(
     why: z.enum(NOT_CHARGED),
     /** In the acquirer's words; empty where nobody was asked. */
     says: z.string().max(120),
-    /** Of the card; empty where there was none. */
-    last4: z.union([z.literal(''), z.string().regex(/^\d{4}$/, 'the last four figures')]),
+    last4,
   }),
 );
 

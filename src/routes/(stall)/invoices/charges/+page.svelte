@@ -2,15 +2,15 @@
 <script lang="ts">
   import type { Column } from '$lib/core/list/list-view';
   import { daysToCome, priceOf } from '$lib/core/charge/set-charge';
-  import { byRecord } from '$lib/core/customer/joined';
-  import { shortOf } from '$lib/core/ledger/chart';
   import { openFailures } from '$lib/core/loose-end/charge-ends';
   import { chargesHere, type Charge } from '$lib/device/charges';
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
+  import { customerNames } from '$lib/ui/words/customer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { oftenWords } from '$lib/ui/words/charge-words';
   import { useStall } from '../../stall.svelte';
+  import NotHeaded from '../NotHeaded.svelte';
   import { InvoicesNow } from '../invoices-now.svelte';
 
   const stall = useStall();
@@ -27,12 +27,7 @@
       return {
         charges,
         failures: openFailures(cards),
-        names: new Map(
-          [...byRecord(customers)].map(([id, { name, isErased }]) => [
-            id,
-            isErased ? `forgotten, ${shortOf(id)}` : name,
-          ]),
-        ),
+        names: customerNames(customers),
       };
     },
     undefined,
@@ -86,10 +81,7 @@
 <div class="page gap-5">
   <h1>Standing charges</h1>
   {#if stall.business.invoicing === null}
-    <p class="sheet">
-      Nobody has said yet whom invoices are from and how they are numbered.
-      <a class="plain" href="/invoices/heading">Say how they are headed</a>
-    </p>
+    <NotHeaded />
   {:else}
     <div class="flex flex-wrap gap-2">
       <a class="btn btn-main" href="/invoices/charges/new">Set one up</a>

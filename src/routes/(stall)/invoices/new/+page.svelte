@@ -9,6 +9,7 @@
   import { askSale, ownSale } from '$lib/device/sale-document';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { useStall } from '../../stall.svelte';
+  import NotHeaded from '../NotHeaded.svelte';
   import InvoiceForm from '../InvoiceForm.svelte';
 
   const stall = useStall();
@@ -80,10 +81,7 @@
       : ` of order ${order.order.number}`}
   </h1>
   {#if stall.business.invoicing === null}
-    <p class="sheet">
-      Nobody has said yet whom invoices are from and how they are numbered.
-      <a class="plain" href="/invoices/heading">Say how they are headed</a>
-    </p>
+    <NotHeaded />
   {:else if isReady && found.value !== undefined}
     {#if customers.length === 0}
       <p class="sheet">

@@ -6,6 +6,7 @@
   import { triesOf } from '$lib/device/charges';
   import { live } from '$lib/device/live.svelte';
   import { useStall } from '../../../stall.svelte';
+  import NotHeaded from '../../NotHeaded.svelte';
   import ChargeForm from './ChargeForm.svelte';
   import ChargeStands from './ChargeStands.svelte';
 
@@ -47,10 +48,7 @@
     <h1>Standing charge</h1>
   {:else if stall.business.invoicing === null}
     <h1>Standing charge</h1>
-    <p class="sheet">
-      Nobody has said yet whom invoices are from and how they are numbered.
-      <a class="plain" href="/invoices/heading">Say how they are headed</a>
-    </p>
+    <NotHeaded />
   {:else if id === 'new'}
     <h1>A standing charge</h1>
     {#if choices.length === 0}

@@ -5,7 +5,7 @@
   import { cardWays, setCharge, typedCharge, type TypedCharge } from '$lib/core/charge/set-charge';
   import { UNITS } from '$lib/core/daybook/kinds/charge';
   import { cardHolder, cardOf } from '$lib/core/customer/card-on-file';
-  import { countryOf, countryOfPhone } from '$lib/core/customer/country';
+  import { likelyCountry } from '$lib/core/customer/country';
   import { Joined } from '$lib/core/customer/joined';
   import { CONSENT_WAYS } from '$lib/core/daybook/kinds/customer-consent';
   import { taxSets } from '$lib/core/invoice/tax-sets';
@@ -18,7 +18,7 @@
   import Tick from '$lib/ui/forms/Tick.svelte';
   import { chargeRefusalWords, UNIT_WORDS } from '$lib/ui/words/charge-words';
   import { countryChoices } from '$lib/ui/words/country-words';
-  import { consentWords } from '$lib/ui/words/customer-words';
+  import { consentWords, customerChoices } from '$lib/ui/words/customer-words';
   import { cardWords } from '$lib/ui/words/payment-words';
   import { StallForm as Form } from '../../../forms/stall-form.svelte';
   import StallForm from '../../../forms/StallForm.svelte';
@@ -52,7 +52,7 @@
     return cardOf(cardHolder(records.flatMap((each) => rows.find((row) => row.id === each) ?? [])));
   };
   const countryFor = (id: string): string =>
-    countryOfPhone(whoIs(id)?.phone ?? '') ?? invoicing?.vendor.country ?? countryOf(locale);
+    likelyCountry(whoIs(id)?.phone ?? '', invoicing?.vendor.country, locale);
 
   // svelte-ignore state_referenced_locally
   const begin: TypedCharge =
@@ -102,12 +102,7 @@
     return read.ok && read.figures.lines.length > 0 ? read.figures : null;
   });
   const card = $derived(typed.customer === '' ? null : cardOfPerson(typed.customer));
-  const choices = $derived(
-    customers.map(({ id, name, company }) => ({
-      value: id,
-      label: company === '' ? name : `${name}, ${company}`,
-    })),
-  );
+  const choices = $derived(customerChoices(customers));
 </script>
 
 <StallForm
