@@ -151,6 +151,8 @@ export async function startAcquirer({ port, apiKey, file }) {
         return payments.release(body.reference);
       case 'POST /refund':
         return payments.refund(body.reference, String(body.refund), body.amount);
+      case 'POST /credit':
+        return payments.credit(body, await open(String(body.sealed)));
       case 'POST /dispute':
         return payments.dispute(body.reference);
       case 'POST /decline':

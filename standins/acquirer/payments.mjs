@@ -5,7 +5,7 @@ const FEE_RATE = 175; // hundredths of a percent
 const FEE_FIXED = 5; // minor units
 
 /**
- * @typedef {'captured' | 'authorised' | 'declined' | 'cancelled' | 'reversed' | 'released'} State
+ * @typedef {'captured' | 'authorised' | 'declined' | 'cancelled' | 'reversed' | 'released' | 'credited'} State
  * @typedef {object} Payment
  * @property {string} id
  * @property {string} reference Chosen by whoever asks; the same one is the same payment for ever.
@@ -21,6 +21,7 @@ const FEE_FIXED = 5; // minor units
  * @property {string} last4
  * @property {string} at ISO 8601
  * @property {string} expires ISO 8601, for what is only held.
+ * @property {boolean} [isCredit] Money that went onto a card that had paid for nothing.
  * @property {boolean} [chargedBack]
  * @property {boolean} [declinedLate]
  *
@@ -184,6 +185,45 @@ export class Payments {
       refunded: known.refunded + amount,
       refunds: [...done, { id, amount, at }],
     });
+  }
+
+  /**
+   * Gives money onto a card that had paid for nothing, once for every reference.
+   * @param {{ reference?: unknown, amount?: unknown, currency?: unknown }} asked
+   * @param {Card | null} card Null if there is none.
+   * @param {string} whyNone
+   * @returns {Answer}
+   */
+  credit({ reference, amount, currency }, card, whyNone = 'The card could not be read.') {
+    if (typeof reference !== 'string' || !Number.isSafeInteger(amount) || Number(amount) <= 0)
+      return refusal(422, 'wrong', 'reference and amount are needed');
+    const asked = Number(amount);
+    const known = this.all.get(reference);
+    if (known) {
+      const isSame =
+        known.isCredit === true &&
+        known.asked === asked &&
+        known.currency === currency;
+      return isSame
+        ? { status: 200, body: known }
+        : refusal(409, 'other', 'That reference is of something else.');
+    }
+    const plain = {
+      ...this.#blank(reference),
+      isCredit: true,
+      asked,
+      currency: String(currency),
+      scheme: card?.scheme ?? '',
+      last4: (card?.number ?? '').slice(-4),
+    };
+    if (card === null) return this.#keep({ ...plain, state: 'declined', reason: whyNone });
+    const outcome = card.outcome ?? 'approve';
+    if (outcome.startsWith('decline')) {
+      const reason = outcome.slice(8) || 'declined by the bank';
+      return this.#keep({ ...plain, state: 'declined', reason });
+    }
+    const refunds = [{ id: reference, amount: asked, at: plain.at }];
+    return this.#keep({ ...plain, state: 'credited', refunded: asked, refunds });
   }
 
   /** An approval as given by telephone. */

@@ -329,6 +329,72 @@ describe('money given back without a sale', () => {
     assert.deepEqual(await push([given()], lead), ['refund/limit']);
     assert.deepEqual(await push([given()]), []);
   });
+
+  describe('onto a card that is there', () => {
+    const { setStamp: _stamp, ...terminal } = CARD_WAY;
+    const reader = { ...terminal, id: newId(), method: 'card' } as const;
+    before(async () => {
+      assert.deepEqual(await push([draft('way.set', newId(), null, reader)]), []);
+    });
+    const onto = (more: Partial<MakeRefund> = {}, refund = newId()): Draft =>
+      given({
+        ...{ way: reader.id, drawer: null },
+        card: { refund, scheme: 'Visa', last4: '4471', entry: 'tap', sealed: 'opaque' },
+        ...more,
+      });
+    const refundOf = ({ body }: Draft): string =>
+      (body as { money: { card: { refund: string } } }).money.card.refund;
+    const decided = (made: Draft, device = 1) =>
+      decidedRefund(t.database, BUSINESS, deviceId(device), refundOf(made));
+
+    it('is asked for with what the reader sealed, by the device that wrote it, once it stands', async () => {
+      const made = onto();
+      assert.equal(await decided(made), 'card/not-decided');
+      assert.deepEqual(await push([made]), []);
+      const asked = { payment: null, sealed: 'opaque', amount: 105, currency: 'GBP' };
+      assert.deepEqual(await decided(made), asked);
+      assert.equal(await decided(made, 2), 'card/other-device');
+      const refund = refundOf(made);
+      const said = { refund, payment: refund, state: 'refunded', amount: 105, reason: '' } as const;
+      const result = (): Draft => draft('refund.result', newId(), EVENT, said);
+      assert.deepEqual(await push([result()]), ['refund/not-so']);
+      await noteRefund(t.database, BUSINESS, refund, said);
+      assert.deepEqual(await push([result()]), []);
+      const rows = await settlingRows(t.database, books, BUSINESS, EVENT, NOW);
+      assert.equal(rows?.refunds.find(({ id }) => id === refund)?.state, 'refunded');
+    });
+
+    it('does not go where whoever gave it was not allowed to, or gave more than they may', async () => {
+      const helpers = onto();
+      assert.deepEqual(await push([helpers], HELPER), ['right/missing']);
+      assert.equal(await decided(helpers), 'card/not-decided');
+      const tooMuch = onto();
+      assert.deepEqual(await push([tooMuch], personId(5)), ['refund/limit']);
+      assert.equal(await decided(tooMuch), 'card/not-decided');
+    });
+
+    it('goes by a way that takes cards, under an id that is of nothing else', async () => {
+      const first = onto();
+      assert.deepEqual(await push([first]), []);
+      assert.deepEqual(await push([onto({}, refundOf(first))]), ['refund/again']);
+      // Nor by whoever may not at all, whose entry would count.
+      assert.deepEqual(await push([onto({}, refundOf(first))], HELPER), ['refund/again']);
+      // What stands first is what is asked for.
+      assert.equal(await decided(first).then((of) => typeof of), 'object');
+      await soldByCard();
+      const [payment] = await books.rows(BUSINESS, 'cardPayments', {});
+      assert.deepEqual(await push([onto({}, payment!.id)]), ['refund/again']);
+      const back = await backToCard(await soldByCard());
+      const { money, ...body } = back.body as { money: { card: object }[] };
+      const [part] = money;
+      const stolen = [{ ...part!, card: { ...part!.card, refund: refundOf(first) } }];
+      assert.deepEqual(await push([{ ...back, body: { ...body, money: stolen } }]), [
+        'refund/again',
+      ]);
+      // A terminal of its own is told of it there by hand.
+      assert.deepEqual(await push([onto({ way: CARD_WAY.id })]), ['payment/way']);
+    });
+  });
 });
 
 describe('money that goes back to a card', () => {
@@ -340,7 +406,8 @@ describe('money that goes back to a card', () => {
     assert.equal(await decided(1), 'card/not-decided');
     assert.deepEqual(await push([made]), []);
     const [part] = (await saleDocument(t.database, books, BUSINESS, sale))!.payments;
-    assert.deepEqual(await decided(1), { payment: part!.id, amount: amountIn(made) });
+    const ofPart = { payment: part!.id, sealed: '', currency: 'GBP' };
+    assert.deepEqual(await decided(1), { ...ofPart, amount: amountIn(made) });
     assert.equal(await decided(2), 'card/other-device');
     assert.equal(
       await decidedRefund(t.database, 'another-business', deviceId(1), refund),
@@ -380,8 +447,8 @@ describe('money that goes back to a card', () => {
     assert.notEqual(await decided(), 'card/not-decided');
 
     const rest = await backToCard(sale);
+    const again = await backToCard(sale);
     assert.deepEqual(await push([rest]), []);
-    const again = { ...rest, id: newId() };
     assert.deepEqual(await push([again]), ['return/more']);
   });
 });

@@ -1,12 +1,36 @@
 /** What a return and a refund without a sale have in common: a number of the till's, and where goods are put. */
 import { BASE } from '../books/tables';
-import type { EntryOf } from '../daybook/kinds';
+import type { EntryOf, KnownEntry } from '../daybook/kinds';
 import { returnNumber } from '../sale/sale-number';
 import type { Evidence } from './evidence';
 import { dayDoubt } from './sale';
 import type { Doubt } from './verdict';
 
 type Entry = EntryOf<'return.made' | 'refund.made'>;
+
+/**
+ * Money goes to a card under an id that nothing else goes by: else it would take the other's place. Whatever else is
+ * wrong with an entry, this is looked at first, since all but what is barred counts.
+ */
+export function refundAgain(entry: KnownEntry, { books }: Evidence): Doubt | null {
+  const ids = refundIds(entry);
+  const again = ids.find((id, at) => {
+    const row = books.row('cardRefunds', id);
+    const isOther = row !== undefined && row.askedStamp !== '' && row.return !== entry.id;
+    return isOther || ids.indexOf(id) !== at || books.row('cardPayments', id) !== undefined;
+  });
+  return again === undefined ? null : { code: 'refund/again', found: again };
+}
+
+/** Under which ids an entry sends money to cards. */
+export function refundIds(entry: KnownEntry): readonly string[] {
+  if (entry.kind === 'refund.made') {
+    const { card } = entry.body.money;
+    return card === undefined ? [] : [card.refund];
+  }
+  if (entry.kind !== 'return.made') return [];
+  return entry.body.money.flatMap(({ card }) => card?.refund ?? []);
+}
 
 /** Goods are put where the event is that trades, or at the base where none does. */
 export function whereFault(entry: Entry, evidence: Evidence): Doubt | null {

@@ -24,6 +24,7 @@ import {
   judgeNumbered,
   judgeReminder,
 } from './invoice';
+import { refundAgain } from './given-back';
 import { judgePayment } from './payment';
 import { judgeOrder, judgeOrderPaid, judgeOrderStage, judgeTerms } from './order';
 import { judgeHeldMoved, judgeLapsed, judgeVoucher, overspent } from './held';
@@ -132,6 +133,8 @@ const FACTS: ReadonlySet<Kind> = new Set([
 /** @returns The first thing that is wrong with it, or null. An entry that is right is not yet taken. */
 export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | null {
   if (isOfServer(entry) && !evidence.isServer) return { code: 'server/only', found: entry.kind };
+  const again = refundAgain(entry, evidence);
+  if (again !== null) return again;
   const breach = evidence.isServer ? null : evidence.people.judge(entry);
   if (breach !== null) return breach;
   // The business is being founded.

@@ -36,7 +36,7 @@ function goodsFault({ body, stamp }: Entry, { history }: Evidence): Doubt | null
 
 function moneyFault({ body, stamp }: Entry, evidence: Evidence): Doubt | null {
   const { books, history } = evidence;
-  const { way, drawer, account } = body.money;
+  const { way, drawer, account, card } = body.money;
   const isThere = drawer !== null && books.row('drawers', drawer) !== undefined;
   if ((way === CASH_WAY.id) !== isThere) return { code: 'return/drawer', found: way };
   const isKnown = way === CASH_WAY.id || history.inForce('way.set', way, stamp).length > 0;
@@ -44,6 +44,9 @@ function moneyFault({ body, stamp }: Entry, evidence: Evidence): Doubt | null {
   // Nothing of what was never paid goes on a voucher, or off what somebody owes.
   if (account !== undefined && heldParts(account)?.head !== 'credit')
     return { code: 'return/account', found: account };
+  const takesCards = ({ method }: { readonly method: string }): boolean => method === 'card';
+  if (card !== undefined && !history.inForce('way.set', way, stamp).some(takesCards))
+    return { code: 'payment/way', found: way };
   return givenOnAccount(way, account, stamp, evidence);
 }
 

@@ -136,25 +136,23 @@ function exchangeFault(
   return known > paid ? { code: 'return/exchange', found: known, wanted: paid } : null;
 }
 
-/** To a card goes back what it paid for this sale, and no more of it than has not gone back; each refund is its own. */
+/** To a card goes back what it paid for this sale, and no more of it than has not gone back. */
 function cardFault(
   { id, body }: Entry,
   payments: readonly Row<'payments'>[],
   { books }: Evidence,
 ): Doubt | null {
   const known = books.rows('cardRefunds').filter((each) => each.return !== id);
-  const asked = new Set(known.map((refund) => refund.id));
   const gone = new Map<string, number>();
   for (const { payment, amount, state } of known)
     if (state !== 'refused') gone.set(payment, (gone.get(payment) ?? 0) + amount);
   for (const { card, amount, way } of body.money) {
     if (card === null) continue;
     const part = payments.find((each) => each.id === card.payment);
-    if (part === undefined || part.card === null || part.way !== way || asked.has(card.refund))
+    if (part === undefined || part.card === null || part.way !== way)
       return { code: 'return/card', found: card.payment };
     const left = paidWith(part) - (gone.get(part.id) ?? 0);
     if (amount > left) return { code: 'return/card', found: amount, wanted: left };
-    asked.add(card.refund);
     gone.set(part.id, (gone.get(part.id) ?? 0) + amount);
   }
   return null;

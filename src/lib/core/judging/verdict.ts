@@ -149,6 +149,8 @@ export const EFFECT_OF = {
   'return/number': 'doubted',
   /** More would go back to a card than it paid, or to one that did not pay. */
   'return/card': 'doubted',
+  /** Money goes to a card under an id that something else goes by already. */
+  'refund/again': 'barred',
   'refund/unknown': 'barred',
   'refund/not-so': 'barred',
   /** Some of the sale had come back: voided as well, that is given back twice. */

@@ -9,6 +9,8 @@ import { PRICING, VAT } from '../testing/a-sale';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
 import { heldWay } from '../testing/held-drafts';
 import { CARD_WAY, customerId, DRAWER, EVENT, item, itemId } from '../testing/made-up-business';
+import { readEntry } from '../daybook/read-entry';
+import { refundState } from '../payment/refund-state';
 import { booksOf, knownEntries } from '../testing/books-of';
 import { makeRefund, refundOwed, type MakeRefund, type TypedRefund } from './make-refund';
 
@@ -57,6 +59,37 @@ describe('money given back without a sale', () => {
     const books = booksOf(writer.append(made.drafts, 1));
     assert.equal(books.row('heldSums', account)?.amount, -450);
     assert.deepEqual(books.rows('drawerSums'), []);
+  });
+
+  it('goes onto a card that is there, by an id of its own', () => {
+    const card = {
+      ...{ refund: writer.newId(), scheme: 'Visa', last4: '4471', entry: 'tap' as const },
+      sealed: 'opaque',
+    };
+    const made = refund({ way: CARD_WAY.id, drawer: null, card });
+    assert.ok(made.ok);
+    const books = booksOf(writer.append(made.drafts, 1));
+    const [row] = books.rows('cardRefunds');
+    assert.deepEqual(
+      [row!.id, row!.payment, row!.return, row!.amount, row!.way, refundState(row!)],
+      [card.refund, card.refund, made.drafts[0]!.id, 450, CARD_WAY.id, 'to do'],
+    );
+    const owed = books.rows('eventAccounts').find(({ account }) => account.startsWith('owed:'));
+    assert.deepEqual([owed!.account, owed!.amount], [`owed:${CARD_WAY.id}`, -450]);
+    assert.deepEqual(books.rows('drawerSums'), []);
+  });
+
+  it('is onto a card, out of a drawer or on an account, and not two of them', () => {
+    const card = {
+      ...{ refund: writer.newId(), scheme: 'Visa', last4: '4471', entry: 'tap' as const },
+      sealed: 'opaque',
+    };
+    const made = refund({ card });
+    assert.ok(made.ok);
+    const [entry] = writer.append(made.drafts, 1);
+    const read = readEntry(entry!);
+    assert.ok(!read.ok);
+    assert.match(JSON.stringify(read), /onto a card, out of a drawer/);
   });
 
   it('adds up whatever is typed, in the coins that there are', () => {

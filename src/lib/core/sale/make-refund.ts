@@ -33,6 +33,8 @@ export interface MakeRefund {
   readonly drawer: string | null;
   /** The customer's credit that it becomes, by a way that is paid so; null where money goes back. */
   readonly account?: HeldAccount | null;
+  /** The card that it goes onto, as the reader read it, and the refund's own id; by a way that takes cards. */
+  readonly card?: BodyOf<'refund.made'>['money']['card'] | null;
   readonly reference: string;
   readonly pricing: Pricing;
   readonly taxes: readonly SlipTax[];
@@ -160,6 +162,7 @@ export function makeRefund(command: MakeRefund): RefundOutcome {
       ...{ way, drawer, amount, rounding: amount - owed },
       reference: command.reference.trim().slice(0, 80),
       ...(command.account == null ? {} : { account: command.account }),
+      ...(command.card == null ? {} : { card: command.card }),
     },
   };
   return {

@@ -122,7 +122,7 @@ export function settleCards({ cards, refunds, lines, joins, came }: SettlingRows
         ? []
         : match.missing.flatMap((payment) => (declined.has(payment) ? [] : cardOf.get(payment)!)),
     odd,
-    payouts: payoutsOf(own, wayOfLine(cards, match, paid, byHand), came),
+    payouts: payoutsOf(own, wayOfLine([...cards, ...onto(refunds)], match, paid, byHand), came),
     paired: { reference: count('reference') - hand, likeness: count('likeness'), hand },
   };
 }
@@ -204,7 +204,7 @@ function pushTo(all: Map<string, Line[]>, key: string, line: Line): void {
 
 /** Of which way to pay a line is: that of the payment it was paired with, joined to, or names. */
 function wayOfLine(
-  cards: SettlingRows['cards'],
+  cards: readonly { readonly id: string; readonly way: string }[],
   { pairs }: CardMatch,
   paid: readonly Line[],
   byHand: ReadonlyMap<string, string | null>,
@@ -213,6 +213,10 @@ function wayOfLine(
   const paired = new Map(pairs.map(({ line, payment }) => [paid[line]!.id, payment]));
   return ({ id, reference }) => ways.get(paired.get(id) ?? byHand.get(id) ?? reference);
 }
+
+/** Money that went onto a card that had paid for nothing is of no payment but itself. */
+const onto = (refunds: SettlingRows['refunds']): { id: string; way: string }[] =>
+  refunds.flatMap(({ id, payment, way }) => (id === payment ? { id, way } : []));
 
 function payoutsOf(
   lines: readonly Line[],

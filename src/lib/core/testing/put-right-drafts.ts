@@ -14,7 +14,7 @@ import { takePart } from '../sale/take-part';
 import { voidSale } from '../sale/void-sale';
 import { keepSlip } from '../set-aside/kept-slips';
 import { emptySlip, putItem } from '../slip/open-slip';
-import { DRAWER, EVENT, item, personId, pricing, tax } from './made-up-business';
+import { CARD_WAY, DRAWER, EVENT, item, personId, pricing, tax } from './made-up-business';
 
 /** The device that writes it. */
 export interface Writer {
@@ -55,8 +55,10 @@ export function cameBack(
   return outcome.drafts;
 }
 
-/** Something is brought back of which nobody has the sale, and an amount given back beside it. */
+/** Something is brought back of which nobody has the sale, and an amount given back beside it; for some onto a card. */
 export function refunded(writer: Writer, goods: number, now: number): readonly Draft[] {
+  const isOnto = goods === 3;
+  const card = { scheme: 'Visa', last4: '4471', entry: 'tap', sealed: 'opaque' } as const;
   const made = makeRefund({
     ...{ newId: writer.newId, pricing, taxes: [tax], event: { id: EVENT, swaps: [] }, now },
     lines: [
@@ -68,7 +70,9 @@ export function refunded(writer: Writer, goods: number, now: number): readonly D
       },
       { item: undefined, quantity: '', each: '0.99', to: 'stock' },
     ],
-    ...{ saleNumber: '', reason: 'from the spring', way: 'cash', drawer: DRAWER, reference: '' },
+    ...{ saleNumber: '', reason: 'from the spring', reference: '' },
+    ...(isOnto ? { way: CARD_WAY.id, drawer: null } : { way: 'cash', drawer: DRAWER }),
+    card: isOnto ? { ...card, refund: writer.newId() } : null,
     ...{ timeZone: 'Europe/London', deviceNumber: writer.number, number: writer.nextReturn() },
     ...{ before: 0, most: null },
   });

@@ -40,8 +40,13 @@ export interface CardReader {
     signal: AbortSignal,
   ) => Promise<TipAnswer>;
   /**
-   * Asks for a card for this amount, in minor units. It resolves with what the reader says and never
+   * Asks for a card for this amount, in minor units: to pay it, or to be given it. It resolves with what the reader says and never
    * rejects; when `signal` is aborted the reader stops asking.
    */
-  read(amount: number, currency: string, signal: AbortSignal): Promise<ReaderOutcome>;
+  read(
+    amount: number,
+    currency: string,
+    signal: AbortSignal,
+    does?: 'pay' | 'give',
+  ): Promise<ReaderOutcome>;
 }

@@ -47,13 +47,15 @@ export async function settlingRows(
     const sold = await soldOf(reading);
     const back = await cameBack(reading);
     const corrections = await all('corrections');
-    const lines = await cardLines(reading, event, cards);
     const refunds = await books.rows(
       business,
       'cardRefunds',
       { [Op.or]: [{ event: id }, { payment: cards.map((card) => card.id) }] },
       transaction,
     );
+    // What went onto a card that had paid for nothing is called by its own id.
+    const onto = refunds.flatMap((each) => (each.id === each.payment ? each.id : []));
+    const lines = await cardLines(reading, event, [...cards.map((card) => card.id), ...onto]);
     const staffPay = await books.rows(business, 'staffPay', {}, transaction);
     const undone = new Set((await all('moneyUndone')).map(({ money }) => money));
     return {
@@ -137,9 +139,8 @@ export async function settlingRows(
 async function cardLines(
   { books, business, transaction }: Reading,
   event: Row<'events'>,
-  cards: readonly Row<'cardPayments'>[],
+  own: readonly string[],
 ): Promise<Row<'cardLines'>[]> {
-  const own = cards.map(({ id }) => id);
   const days = { [Op.between]: [firstDay(event), lastDay(event)] };
   const joined =
     own.length === 0 ? [] : await books.rows(business, 'cardJoins', { payment: own }, transaction);
@@ -151,18 +152,12 @@ async function cardLines(
   );
   const known = new Set([...own, ...joined.map(({ id }) => id)]);
   const strange = found.filter(({ id, reference }) => !known.has(reference) && !known.has(id));
-  const others = new Set(
-    strange.length === 0
-      ? []
-      : (
-          await books.rows(
-            business,
-            'cardPayments',
-            { id: [...new Set(strange.map(({ reference }) => reference))] },
-            transaction,
-          )
-        ).map(({ id }) => id),
-  );
+  const others = new Set<string>();
+  if (strange.length > 0) {
+    const named = { id: [...new Set(strange.map(({ reference }) => reference))] };
+    for (const table of ['cardPayments', 'cardRefunds'] as const)
+      for (const { id } of await books.rows(business, table, named, transaction)) others.add(id);
+  }
   return found.filter(({ reference }) => !others.has(reference));
 }
 

@@ -37,6 +37,16 @@ export type KeepAnswer =
   | { readonly came: 'answer'; readonly card: CardOnFile & { readonly token: string } }
   | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
 
+/** Money that goes onto a card that had paid for nothing. */
+export interface CreditAsked extends Pick<CardAsked, 'reference' | 'amount' | 'currency'> {
+  readonly sealed: string;
+}
+
+/** Done, or refused for good, or no telling. */
+export type CreditAnswer =
+  | { readonly came: 'answer' }
+  | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
+
 export interface Acquirer {
   authorise(asked: CardAsked): Promise<AcquirerAnswer>;
   /** What has become of it; a refusal if there is no such payment. Nothing is charged by asking. */
@@ -50,6 +60,8 @@ export interface Acquirer {
    * @param amount Minor units. @returns The payment that it is of; a refusal where it was never taken, or too little.
    */
   refund(reference: string, refund: string, amount: number): Promise<AcquirerAnswer>;
+  /** Gives money onto a card. The same reference is the same for ever, however often it is asked for. */
+  credit(asked: CreditAsked): Promise<CreditAnswer>;
   /** Lets go of what is held. */
   release(reference: string): Promise<AcquirerAnswer>;
   /**
@@ -72,6 +84,7 @@ const paymentSchema = cardAnswerSchema
   .extend({ id: z.string().max(64) })
   .transform(({ id, ...rest }): CardAnswer => ({ ...rest, acquirer: id }));
 const keptSchema = cardOnFile.extend({ token: z.string().min(1).max(64) });
+const creditSchema = z.object({ state: z.enum(['credited', 'declined']), reason: z.string() });
 const refusalSchema = z.object({ code: z.string(), message: z.string() });
 
 /** Refusals that are about the payment or the card itself, by the question; any other may pass. */
@@ -81,6 +94,7 @@ const FINAL = {
   release: ['unknown'],
   // One that is not known may still be on its way, as what was taken with no network is.
   refund: ['not taken', 'too much'],
+  credit: ['other', 'wrong'],
   keep: ['card'],
 } as const;
 const NONE_FINAL: readonly string[] = [];
@@ -138,6 +152,12 @@ export function httpAcquirer(url: string, apiKey: string, patience = PATIENCE): 
       await askPayment('/capture', { reference, amount }, FINAL.capture),
     refund: async (reference, refund, amount) =>
       await askPayment('/refund', { reference, refund, amount }, FINAL.refund),
+    credit: async (asked) => {
+      const said = await askFor('/credit', asked, creditSchema, FINAL.credit);
+      if (said.came !== 'answer') return said;
+      const { state, reason } = said.answer;
+      return state === 'credited' ? { came: 'answer' } : { came: 'refusal', message: reason };
+    },
     release: async (reference) => await askPayment('/release', { reference }, FINAL.release),
     keep: async (customer, sealed) => {
       const said = await askFor('/cards', { customer, sealed }, keptSchema, FINAL.keep);

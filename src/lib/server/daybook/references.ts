@@ -2,6 +2,7 @@
 import { NO_EVENT } from '../../core/books/names';
 import { bagAt, drawerAt } from '../../core/drawer/cash-places';
 import type { BodyOf, KnownEntry } from '../../core/daybook/kinds';
+import { refundIds } from '../../core/judging/given-back';
 import type { Judged } from '../../core/judging/history';
 import { heldParts } from '../../core/held/held-account';
 import { journalOf } from '../../core/journal';
@@ -174,6 +175,10 @@ function note(entry: KnownEntry, found: References): void {
       }
       if (money.way !== 'cash') setUp['way.set'].add(money.way);
       if (money.drawer !== null) found.drawers.add(money.drawer);
+      for (const refund of refundIds(entry)) {
+        found.refunds.add(refund);
+        found.cards.add(refund);
+      }
       found.returnNumbers.add(returnNumber(deviceNumber, number));
       found.refundDays.add(day);
       if (saleNumber !== '') found.saleNumbers.add(saleNumber);
@@ -200,9 +205,11 @@ function note(entry: KnownEntry, found: References): void {
         if (way !== 'cash' && exchange === undefined) setUp['way.set'].add(way);
         if (exchange !== undefined) found.exchanged.add(exchange);
         if (drawer !== null) found.drawers.add(drawer);
-        if (card === null) continue;
-        found.refunds.add(card.refund);
-        found.refundsOf.add(card.payment);
+        if (card !== null) found.refundsOf.add(card.payment);
+      }
+      for (const refund of refundIds(entry)) {
+        found.refunds.add(refund);
+        found.cards.add(refund);
       }
       return;
     case 'payment.taken': {

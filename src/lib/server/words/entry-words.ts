@@ -197,6 +197,7 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'return/way': 'it was given back by a way that did not pay for the sale',
   'return/number': 'another return of this till has that number',
   'return/card': 'more would go back to the card than it had paid',
+  'refund/again': 'something else goes by the id that it asks for money under',
   'refund/unknown': 'no such amount goes back to a card',
   'refund/not-so': 'the acquirer did not say so',
   'return/drawer': 'the cash came out of no drawer that there is',

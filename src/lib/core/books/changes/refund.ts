@@ -1,7 +1,7 @@
 import type { EntryOf } from '../../daybook/kinds';
 import { sum } from '../../money/units';
 import { returnNumber } from '../../sale/sale-number';
-import { put, type Change } from '../change';
+import { merge, put, type Change } from '../change';
 import { goneTo } from '../names';
 import { act } from './acts';
 import { saidBy } from './said-by';
@@ -16,6 +16,15 @@ export const refundMade = (entry: EntryOf<'refund.made'>): Change[] => {
       ...{ id, ...saidBy(entry), device, number, saleNumber, reason, day, hour, place },
       ...{ lines, taxes, money, way: money.way, drawer: money.drawer, total },
     }),
+    ...(money.card === undefined
+      ? []
+      : [
+          merge('cardRefunds', money.card.refund, 'asked', entry.stamp, {
+            // It is of no payment but itself: so the acquirer calls it, and its report.
+            ...{ return: id, payment: money.card.refund, way: money.way, amount: money.amount },
+            ...{ ...saidBy(entry), device },
+          }),
+        ]),
     ...lines.flatMap(({ item, isStocked, quantity, to }, at) =>
       item === null || !isStocked || to === 'stock'
         ? []

@@ -18,11 +18,11 @@ import { backTo } from './return-made';
 
 /**
  * Goods came back, or money was given back, of a sale that is not at hand: sold elsewhere, long ago, or on a receipt
- * that nobody knows here. What it was is taken from what the goods are now. Version 2
- * brought money that goes on an account.
+ * that nobody knows here. What it was is taken from what the goods are now. Version 2 brought money that goes on an
+ * account; version 3 a card that is there.
  */
 export const refundMade = kind(
-  2,
+  3,
   z
     .strictObject({
       /** Counts up per device with the returns, never used again; people see D3-B4. */
@@ -68,11 +68,28 @@ export const refundMade = kind(
         reference: z.string().max(80),
         /** The account that it goes on. */
         account: heldAccount.optional(),
+        /** The card that it goes onto through the acquirer, as the reader read it: it had paid for nothing here. */
+        card: z
+          .strictObject({
+            /** The refund's own id, asked for once. */
+            refund: recordId,
+            scheme: z.string().max(20),
+            last4: z.string().regex(/^\d{4}$/, 'the last four figures'),
+            entry: z.enum(['tap', 'insert', 'swipe']),
+            /** Sealed for the acquirer, opaque to all others. */
+            sealed: z.string().min(1).max(4000),
+          })
+          .optional(),
       }),
     })
     .refine(
       ({ lines, money }) => sum(lines.map(({ total }) => total)) === money.amount - money.rounding,
       { path: ['money'], message: 'what the lines come to, and what cash was rounded by' },
+    )
+    .refine(
+      ({ money: { card, drawer, account } }) =>
+        card === undefined || (drawer === null && account === undefined),
+      { path: ['money', 'card'], message: 'onto a card, out of a drawer or on an account: one' },
     ),
-  { 1: (body) => body },
+  { 1: (body) => body, 2: (body) => body },
 );

@@ -7,7 +7,7 @@ import { readBody } from '$lib/server/http/read-body';
 import { services } from '$lib/server/services';
 import type { RequestHandler } from './$types';
 
-/** Gives back to the card what a return that stands says, once however often it is asked. */
+/** Gives to the card what a return, or a refund without a sale, that stands says: once however often it is asked. */
 export const POST: RequestHandler = async ({ request, locals }) => {
   const read = await readBody(request, cardRefundSchema);
   if (!read.ok) return read.response;
@@ -19,9 +19,12 @@ export const POST: RequestHandler = async ({ request, locals }) => {
   if (typeof decided === 'string') return refused(409, decided);
   const noted = await notedRefund(database, business, refund);
   if (noted !== null) return answer(noted);
-  const { payment, amount } = decided;
-  const reference = ofBusiness(business, payment);
-  const said = await acquirer.refund(reference, ofBusiness(business, refund), amount);
+  const { payment, sealed, amount, currency } = decided;
+  const own = ofBusiness(business, refund);
+  const said =
+    payment === null
+      ? await acquirer.credit({ reference: own, amount, currency, sealed })
+      : await acquirer.refund(ofBusiness(business, payment), own, amount);
   if (said.came === 'unknown') return cardReply(said);
   const came =
     said.came === 'answer'
