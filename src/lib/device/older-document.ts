@@ -10,7 +10,13 @@ const olderSchema = z.discriminatedUnion('is', [
     row,
     drawers: z.array(z.tuple([z.string(), z.string()])),
   }),
-  z.object({ is: z.literal('refund'), row }),
+  z.object({
+    is: z.literal('refund'),
+    row,
+    card: z
+      .looseObject({ id: z.string(), state: z.string(), amount: z.number(), reason: z.string() })
+      .nullable(),
+  }),
 ]);
 
 /** Nowhere: the server says that there is none. Away: there is no network, or no answer. */

@@ -1,7 +1,9 @@
 /** Giving money back without a sale: within the day's limit as it is when it is written. */
+import type { Row } from '../core/books/tables';
 import { localTime } from '../core/event/local-time';
 import { sum } from '../core/money/units';
 import { makeRefund, type MakeRefund, type RefundOutcome } from '../core/sale/make-refund';
+import type { DeviceDatabase } from './database';
 import type { Appended, DeviceDaybook } from './daybook';
 import { openDrawersOf } from './event-rows';
 import { newId } from './new-id';
@@ -17,26 +19,52 @@ export interface Refunding extends Omit<
   readonly lentBy: string | undefined;
 }
 
+/** Writes it down. What it was is looked at once more, as it is by then. */
 export async function refundOnce(
   daybook: DeviceDaybook,
-  { drawer, by, lentBy, ...command }: Refunding,
+  { by, lentBy, ...command }: Refunding,
 ): Promise<Appended<RefundOutcome>> {
-  const { db } = daybook;
   const now = Date.now();
-  const { day } = localTime(now, command.timeZone);
   return await daybook.decide(
-    async () => ({
-      own: (await db.books.refunds.where('day').equals(day).toArray()).filter(
-        (row) => row.by === by,
-      ),
-      open: command.event === null ? [] : await openDrawersOf(db, command.event.id),
-    }),
-    ({ own, open }, next) =>
-      makeRefund({
-        ...{ ...command, newId, now, number: next.returnNumber },
-        drawer: open.some(({ id }) => id === drawer) ? drawer : null,
-        before: sum(own.map(({ total }) => total)),
-      }),
+    () => before(daybook.db, command, by, now),
+    (known, next) => makeRefund({ ...asFarAs(known, command), now, number: next.returnNumber }),
     lentBy === undefined ? {} : { lentBy },
   );
 }
+
+/** Whether it could be written down now, and what it comes to: before somebody holds a card to the reader. */
+export async function wouldRefund(
+  { db }: DeviceDaybook,
+  { by, lentBy: _lentBy, ...command }: Refunding,
+): Promise<RefundOutcome> {
+  const now = Date.now();
+  const known = await before(db, command, by, now);
+  return makeRefund({ ...asFarAs(known, command), now, number: 1 });
+}
+
+type Command = Omit<Refunding, 'by' | 'lentBy'>;
+interface Before {
+  readonly own: readonly Row<'refunds'>[];
+  readonly open: readonly Row<'drawers'>[];
+}
+
+/** What the same person gave back on that day, and the drawers that are open. */
+async function before(
+  db: DeviceDatabase,
+  { event, timeZone }: Command,
+  by: string | null,
+  now: number,
+): Promise<Before> {
+  const { day } = localTime(now, timeZone);
+  const ofDay = await db.books.refunds.where('day').equals(day).toArray();
+  return {
+    own: ofDay.filter((row) => row.by === by),
+    open: event === null ? [] : await openDrawersOf(db, event.id),
+  };
+}
+
+const asFarAs = ({ own, open }: Before, { drawer, ...command }: Command) => ({
+  ...{ ...command, newId },
+  drawer: open.some(({ id }) => id === drawer) ? drawer : null,
+  before: sum(own.map(({ total }) => total)),
+});

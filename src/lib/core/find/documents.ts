@@ -73,7 +73,12 @@ export type OlderDocument =
       readonly row: Row<'cashMoves'>;
       readonly drawers: readonly (readonly [id: string, name: string])[];
     }
-  | { readonly is: 'refund'; readonly row: Row<'refunds'> };
+  | {
+      readonly is: 'refund';
+      readonly row: Row<'refunds'>;
+      /** Where its money is, if it goes onto a card. */
+      readonly card: Row<'cardRefunds'> | null;
+    };
 
 /** As many of a kind as are shown at most. */
 export const MOST_OF_A_KIND = 20;

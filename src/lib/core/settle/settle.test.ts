@@ -3,6 +3,8 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { makersShares, sellersCommission } from './makers-share';
+import { settleCards } from './cards';
+import type { SettlingRows } from './rows';
 import { matchCards, type CardPayment, type ReportLine } from './match-cards';
 import { loweredBy } from '../points/lowered';
 import { NobodyOnDutyError, shareTips, TIP_SHARES } from './share-tips';
@@ -163,5 +165,31 @@ describe('matching cards', () => {
       [{ line: 1, ...like }],
     );
     assert.deepEqual([pairs.map(({ payment: id }) => id), missing], [['a'], ['b']]);
+  });
+});
+
+describe('what went onto a card that had paid for nothing', () => {
+  const amounts = { fee: 0, payout: 'PO-1', payoutDay: '2026-11-23' };
+  const line = (id: string, reference: string, amount: number): SettlingRows['lines'][number] =>
+    ({
+      ...{ id, reference, amount, ...amounts, sort: 'refund', source: 'acquirer', scheme: 'Visa' },
+      ...{ last4: '4471', paidAt: '2026-11-22T10:00:00.000Z', day: '2026-11-22', at: '', by: null },
+    }) as SettlingRows['lines'][number];
+  const refund = (id: string, amount: number, state: 'refunded' | 'refused') =>
+    ({ id, payment: id, way: 'reader', amount, state }) as SettlingRows['refunds'][number];
+  const settled = (refunds: SettlingRows['refunds'], lines: SettlingRows['lines']) =>
+    settleCards({ cards: [], joins: [], came: [], refunds, lines } as unknown as SettlingRows);
+
+  it('is in the report under its own name, once, and lowers what is paid out of its way', () => {
+    const { odd, back, payouts } = settled([refund('r', 500, 'refunded')], [line('l', 'r', -500)]);
+    assert.deepEqual([odd, back], [[], -500]);
+    assert.deepEqual(payouts[0]?.ways, [{ way: 'reader', amount: -500 }]);
+  });
+
+  it('is odd where it is there twice, is of another amount, or was refused', () => {
+    const twice = [line('l', 'r', -500), line('m', 'r', -500)];
+    assert.equal(settled([refund('r', 500, 'refunded')], twice).odd.length, 1);
+    assert.equal(settled([refund('r', 400, 'refunded')], [line('l', 'r', -500)]).odd.length, 1);
+    assert.equal(settled([refund('r', 500, 'refused')], [line('l', 'r', -500)]).odd.length, 1);
   });
 });

@@ -57,5 +57,8 @@ export async function olderDocument(
     return { is: 'cash', row: cash, drawers: names.map((each) => [each.id, each.name]) };
   }
   const [refund] = await books.rows(business, 'refunds', { id });
-  return refund === undefined ? null : { is: 'refund', row: refund };
+  if (refund === undefined) return null;
+  const { card } = refund.money;
+  const [onto] = card === undefined ? [] : await books.rows(business, 'cardRefunds', { id: card.refund });
+  return { is: 'refund', row: refund, card: onto ?? null };
 }

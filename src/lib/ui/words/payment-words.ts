@@ -162,3 +162,11 @@ export function shareRefusalWords(refusal: ShareRefusal, money: MoneyWords): str
       return 'The first has paid already, so the shares stay as they are.';
   }
 }
+
+/** Why a reader read no card. */
+export const READER_SAYS = {
+  cancelled: 'it was stopped at the reader',
+  'wrong PIN': 'the PIN was wrong too often',
+  'timed out': 'no card was held to the reader in time',
+  'lost power': 'the reader has lost its power',
+} as const;

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Money back without a sale: what is brought, or an amount, and why. */
+  import { onDestroy } from 'svelte';
   import { toast } from 'svelte-sonner';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -10,12 +11,17 @@
   import { refundMostOf, refundOwed } from '$lib/core/sale/make-refund';
   import { hasWords, wordsIn } from '$lib/core/entry-line/words';
   import { live } from '$lib/device/live.svelte';
-  import { refundOnce } from '$lib/device/refund-goods';
+  import { cardKey } from '$lib/device/cards/card-key';
+  import type { CardReader } from '$lib/device/cards/card-reader';
+  import { readerHere } from '$lib/device/cards/reader-here';
+  import { refundOnce, wouldRefund, type Refunding } from '$lib/device/refund-goods';
   import Field from '$lib/ui/forms/Field.svelte';
   import { refundRefusalWords } from '$lib/ui/words/return-words';
   import GoesTo from '../GoesTo.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import AskForCard from './AskForCard.svelte';
+  import { OntoCard } from './onto-card.svelte';
   import WhoseCredit from './WhoseCredit.svelte';
 
   interface Line {
@@ -47,13 +53,23 @@
   );
   const itemOf = (id: string | null) => items.value.find((item) => item.id === id);
   const drawers = $derived(stall.openDrawers);
-  /** What is given back so is given back there by hand; a card that was charged here goes by its sale. */
+  const active = $derived(allWays(stall.wayRows).filter(({ isActive }) => isActive));
+  /** What is given back so is given back there by hand. */
   const ways = $derived(
-    allWays(stall.wayRows).filter(
-      ({ method, isActive }) =>
-        isActive && !['cash', 'card', 'keyed'].includes(method) && !isHeldMethod(method),
+    active.filter(
+      ({ method }) => !['cash', 'card', 'keyed'].includes(method) && !isHeldMethod(method),
     ),
   );
+  let reader = $state.raw<CardReader | null>(null);
+  $effect(() => {
+    void cardKey(db, stall.transport).then((known) => (reader = readerHere(known)));
+  });
+  /** Onto a card that is held to the reader; the one that had paid gets its money back from its sale. */
+  const onto = $derived(reader === null ? [] : active.filter(({ method }) => method === 'card'));
+  const card = new OntoCard();
+  onDestroy(() => {
+    card.stop();
+  });
   $effect(() => {
     if (by === '' && drawers[0] !== undefined) by = `drawer ${(stall.drawer ?? drawers[0]).id}`;
   });
@@ -84,34 +100,57 @@
   }
 
   async function go(lentBy?: string): Promise<void> {
-    const onto = by === 'credit' ? credit : null;
-    if (by === 'credit' && onto === null) {
+    const account = by === 'credit' ? credit : null;
+    if (by === 'credit' && account === null) {
       wrong = 'Choose whose credit it becomes.';
       return;
     }
+    wrong = '';
     // Whoever lends the right answers for the amount.
     const who = stall.staff.find(({ id }) => id === (lentBy ?? stall.seller?.id));
-    const outcome = await refundOnce(stall.daybook, {
+    const [what = '', way = ''] = by.split(' ');
+    const refund: Refunding = {
       ...{ ...asked, saleNumber, reason, reference, drawer, lentBy },
-      way: onto?.way ?? (by.startsWith('way ') ? by.slice('way '.length) : 'cash'),
-      account: onto?.account ?? null,
+      lines: asked.lines.map((line) => ({ ...line })),
+      way: account?.way ?? (what === 'way' || what === 'card' ? way : 'cash'),
+      account: account?.account ?? null,
       timeZone: stall.event?.timeZone ?? stall.business.timeZone,
       deviceNumber: stall.identity.number,
       by: stall.seller?.id ?? null,
       most: refundMostOf(who, stall.business),
-    });
+    };
+    if (what === 'card' && reader !== null) await giveOnto(refund, reader);
+    else await give(refund);
+  }
+
+  /** What would be refused is refused before a card is held to the reader. */
+  async function giveOnto(refund: Refunding, to: CardReader): Promise<void> {
+    const would = await wouldRefund(stall.daybook, refund);
+    if (!would.ok) {
+      wrong = refundRefusalWords(would.refusal, money);
+      return;
+    }
+    const read = await card.read(to, would.amount, money);
+    if (typeof read === 'string') wrong = read;
+    else await give({ ...refund, card: read });
+  }
+
+  async function give(refund: Refunding): Promise<void> {
+    const outcome = await refundOnce(stall.daybook, refund);
     if (!outcome.ok) {
       wrong =
         outcome.refusal.code === 'slip/gone' ? '' : refundRefusalWords(outcome.refusal, money);
       return;
     }
-    const [draft] = outcome.drafts;
+    const amount = money.text(outcome.amount);
     toast(
-      onto === null
-        ? `Give back ${money.text(gives ?? 0)}.`
-        : `${money.text(gives ?? 0)} is their credit now.`,
+      refund.card !== undefined
+        ? `${amount} goes to the card as soon as there is network.`
+        : refund.account === null
+          ? `Give back ${amount}.`
+          : `${amount} is their credit now.`,
     );
-    await goto(`/documents/${draft?.id ?? ''}`, { replaceState: true });
+    await goto(`/documents/${outcome.drafts[0]?.id ?? ''}`, { replaceState: true });
   }
 </script>
 
@@ -120,7 +159,8 @@
   <p class="soft">
     For goods of a sale that is not at hand. Where there is one, <a class="plain" href="/find"
       >find it</a
-    > and take them back from it: then it comes to the penny, and a card gets its money back.
+    > and take them back from it: then it comes to the penny, and the card that paid
+    gets its money back.
   </p>
   <section class="sheet grid gap-4" aria-label="What comes back">
     {#each lines as line, at (at)}
@@ -173,6 +213,9 @@
         {#each drawers as { id, name } (id)}
           <option value="drawer {id}">cash out of {name}</option>
         {/each}
+        {#each onto as { id, name } (id)}
+          <option value="card {id}">onto a card that is here, by {name}</option>
+        {/each}
         {#each ways as { id, name } (id)}
           <option value="way {id}">by {name}, done there by hand</option>
         {/each}
@@ -185,6 +228,9 @@
     {/if}
     <Field label="Why" bind:value={reason} maxlength={200} />
     {#if wrong !== ''}<p class="text-error" role="alert">{wrong}</p>{/if}
+    {#if card.asking !== null && reader !== null}
+      <AskForCard {reader} amount={card.asking} onStop={() => card.stop()} />
+    {/if}
     <div class="flex flex-wrap gap-2">
       <RightButton
         right="refund.unlinked"
@@ -193,6 +239,7 @@
           : by === 'credit'
             ? `Keep ${money.text(gives)} as credit`
             : `Give back ${money.text(gives)}`}
+        isBusy={card.asking !== null}
         onGo={go}
       />
       <a class="btn btn-quiet" href="/find">Cancel</a>

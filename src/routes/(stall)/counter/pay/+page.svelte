@@ -14,7 +14,7 @@
   import { cardKey } from '$lib/device/cards/card-key';
   import type { CardKey } from '$lib/device/database';
   import type { CardReader } from '$lib/device/cards/card-reader';
-  import { PracticeReader } from '$lib/device/cards/practice-reader.svelte';
+  import { readerHere } from '$lib/device/cards/reader-here';
   import { CardSteps } from './card-steps.svelte';
   import CardPanel from './CardPanel.svelte';
   import DistantResult from './DistantResult.svelte';
@@ -41,7 +41,7 @@
   $effect(() => {
     void cardKey(stall.db, stall.transport).then((known) => {
       sealing = known;
-      reader = known?.isPractice === true ? new PracticeReader(known.key) : null;
+      reader = readerHere(known);
     });
   });
   const money = $derived(stall.money);

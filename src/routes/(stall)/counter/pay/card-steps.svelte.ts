@@ -16,6 +16,7 @@ import type { PaidPart } from '$lib/core/slip/open-slip';
 import { cardLock } from '$lib/device/cards/card-errands';
 import type { CardRead, CardReader } from '$lib/device/cards/card-reader';
 import { newId, newSalt } from '$lib/device/new-id';
+import { READER_SAYS } from '$lib/ui/words/payment-words';
 import { refusalWords } from '$lib/ui/words/refusal-words';
 import type { Stall } from '../../stall.svelte';
 import type { Paying } from './paying.svelte';
@@ -336,9 +337,3 @@ export class CardSteps {
 }
 
 const LEFT = 'The card was left. If it was charged after all, that is undone by itself.';
-const READER_SAYS = {
-  cancelled: 'the payment was stopped at the reader',
-  'wrong PIN': 'the PIN was wrong too often',
-  'timed out': 'no card was held to the reader in time',
-  'lost power': 'the reader has lost its power',
-} as const;

@@ -8,6 +8,7 @@ import type { DocumentPaper } from '$lib/paper/document-pdf';
 import { cashMoveWords } from '$lib/ui/words/cash-words';
 import { dayWords, timeWords } from '$lib/ui/words/date-words';
 import { quantityWords, type MoneyWords } from '$lib/ui/words/money-words';
+import { refundWords } from '$lib/ui/words/return-words';
 import { reasonWords } from '$lib/ui/words/stock-words';
 
 export type Found =
@@ -23,7 +24,11 @@ export type Found =
       readonly drawers: ReadonlyMap<string, string>;
     }
   | { readonly is: 'goods'; readonly row: Row<'movements'> }
-  | { readonly is: 'refund'; readonly row: Row<'refunds'> };
+  | {
+      readonly is: 'refund';
+      readonly row: Row<'refunds'>;
+      readonly card: Row<'cardRefunds'> | null;
+    };
 
 /** Null where this device has none of that name. */
 export async function ownDocument({ books }: DeviceDatabase, id: string): Promise<Found | null> {
@@ -41,7 +46,11 @@ export async function ownDocument({ books }: DeviceDatabase, id: string): Promis
     return { is: 'cash', row: cash, drawers: new Map(drawers.map((each) => [each.id, each.name])) };
   }
   const refund = await books.refunds.get(id);
-  if (refund !== undefined) return { is: 'refund', row: refund };
+  if (refund !== undefined) {
+    const { card } = refund.money;
+    const onto = card === undefined ? undefined : await books.cardRefunds.get(card.refund);
+    return { is: 'refund', row: refund, card: onto ?? null };
+  }
   const goods = await books.movements.get(id);
   return goods === undefined ? null : { is: 'goods', row: goods };
 }
@@ -115,14 +124,19 @@ export function paperOf(found: Found, words: PaperWords): DocumentPaper {
       };
     }
     case 'refund': {
-      const { row } = found;
+      const { row, card } = found;
+      const onto = row.money.card;
       return {
         ...{ head, title: 'Given back without a sale', number: row.number },
         facts: [
           ...facts,
           ...(row.saleNumber === '' ? [] : [['Of sale', row.saleNumber] as const]),
           ['Why', row.reason],
-          ['Given back', `${money.text(row.money.amount)} by ${words.way(row.way)}`],
+          [
+            'Given back',
+            `${money.text(row.money.amount)} ${onto === undefined ? `by ${words.way(row.way)}` : `onto ${onto.scheme} …${onto.last4}`}`,
+          ],
+          ...(card === null ? [] : [['Where it is', refundWords(card, money)] as const]),
           ...(row.money.reference === '' ? [] : [['Reference', row.money.reference] as const]),
         ],
         columns: [
