@@ -1,5 +1,5 @@
 /** The card reader of this device: so far the one for practice. */
-import type { CardKey } from './card-key';
+import type { CardKey } from '../database';
 import type { CardReader } from './card-reader';
 import { PracticeReader } from './practice-reader.svelte';
 
