@@ -13,9 +13,13 @@
   }
   const { reader, amount, onStop }: Props = $props();
   const stall = useStall();
+  let panel = $state<HTMLElement>();
+  // Below what was filled in: whoever stands there must see what the reader waits for.
+  $effect(() => panel?.scrollIntoView({ block: 'nearest' }));
 </script>
 
 <section
+  bind:this={panel}
   class="border-primary grid gap-3 rounded-lg border-2 p-3"
   aria-label="Card"
   aria-live="polite"
