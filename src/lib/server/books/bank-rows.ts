@@ -241,8 +241,14 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
       ? []
       : await select<{ id: string; event: string | null; way: string }>(
           database,
-          `SELECT id, event, way FROM ${sqlTable('cardPayments')} WHERE business = ? AND id IN (?)`,
-          [business, [...references]],
+          // What went onto a card that had paid for nothing is called by its own id.
+          (['cardPayments', 'cardRefunds'] as const)
+            .map(
+              (table) =>
+                `SELECT id, event, way FROM ${sqlTable(table)} WHERE business = ? AND id IN (?)`,
+            )
+            .join(' UNION ALL '),
+          [business, [...references], business, [...references]],
           transaction,
         );
   const elsewhere = ways.flatMap(({ id, method }) =>
