@@ -159,6 +159,68 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await context.close();
 });
 
+test('a sale that was rung up at the wrong event is of the other one, and back again', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till, 'Maren');
+  await useDrawer(page);
+  await page.getByRole('link', { name: 'Counter', exact: true }).click();
+  const number = await sellOne(page, 'Viola');
+  await expect(standing(page)).toHaveText('All sent');
+  await goOffline(page);
+  await openSale(page, number);
+  const wrong = page.getByRole('region', { name: 'Booked wrongly' });
+  const at = wrong.getByLabel('In truth sold at');
+  const say = async (event: { readonly index: number }, why: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Booked wrongly …' }).click();
+    await wrong.getByLabel('What it was').selectOption({ label: 'It was sold at another event' });
+    await at.selectOption(event);
+    await wrong.getByLabel('Why').fill(why);
+    await wrong.getByRole('button', { name: 'Put it right' }).dblclick();
+  };
+  await page.getByRole('button', { name: 'Booked wrongly …' }).click();
+  await wrong.getByLabel('What it was').selectOption({ label: 'It was sold at another event' });
+  await wrong.getByRole('button', { name: 'Put it right' }).click();
+  await expect(wrong.getByRole('alert')).toHaveText('Choose where it was sold.');
+  await at.selectOption({ index: 1 });
+  await expect(wrong.getByLabel('Its cash lies')).toContainText('where it was taken');
+  await wrong.getByRole('button', { name: 'Put it right' }).click();
+  await expect(wrong.getByRole('alert')).toContainText('Say why');
+  await wrong.getByRole('button', { name: 'Cancel' }).click();
+  await say({ index: 1 }, 'the phone was still at the market');
+  const corrected = page.getByTestId('corrected');
+  await expect(corrected).toHaveCount(1);
+  await expect(corrected).toContainText('Sold at');
+  // What paid for it is elsewhere: it is not voided here any more.
+  await expect(page.getByRole('region', { name: 'Void' })).toHaveCount(0);
+
+  await context.setOffline(false);
+  await expect(standing(page)).toHaveText('All sent');
+  await page.goto('/loose-ends');
+  await expect(page.getByRole('article', { name: /put right/ })).toHaveCount(0);
+  const settle = async (): Promise<void> => {
+    await page.goto('/');
+    await page.getByRole('link', { name: 'The event’s page' }).click();
+    await page.getByRole('link', { name: 'Settle …' }).click();
+    await expect(page.getByTestId('settle-table')).toBeVisible();
+  };
+  await settle();
+  await expect(page.getByTestId('elsewhere')).toContainText(
+    'was taken here for sales of other events',
+  );
+  await openSale(page, number);
+  // Today's is the nearest.
+  await say({ index: 1 }, 'it was the market after all');
+  await expect(corrected).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Void' })).toBeVisible();
+  await expect(standing(page)).toHaveText('All sent');
+  await settle();
+  await expect(page.getByTestId('elsewhere')).toHaveCount(0);
+  await context.close();
+});
+
 test('a sale that this device does not know is given back for with no network, and held against it later', async ({
   browser,
 }) => {

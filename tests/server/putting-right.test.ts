@@ -9,9 +9,11 @@ import type { Fix } from '../../src/lib/core/daybook/kinds/sale-corrected';
 import { correctSale } from '../../src/lib/core/sale/correct-sale';
 import { bringBackOn } from '../../src/lib/core/sale/exchange';
 import { ringUpExchange } from '../../src/lib/core/sale/ring-up-exchange';
+import { voidSale } from '../../src/lib/core/sale/void-sale';
 import { takePart } from '../../src/lib/core/sale/take-part';
 import { BEHIND_AT_ONCE } from '../../src/lib/core/settle/behind-row';
-import { emptySlip, putItem } from '../../src/lib/core/slip/open-slip';
+import { CASH_WAY } from '../../src/lib/core/payment/ways';
+import { emptySlip, putItem, putUnlisted } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
@@ -20,7 +22,10 @@ import {
   customerDraft,
   customerId,
   deviceId,
+  DRAWER,
   EVENT,
+  eventBody,
+  idOf,
   item,
   personBody,
   personId,
@@ -274,6 +279,162 @@ describe('what was booked wrongly', () => {
     // And off it again, where it comes back.
     assert.deepEqual(await push([await backToCard(sale, { chosen: BOTH })]), []);
     assert.deepEqual(await sold(), [after[0], before[1]]);
+  });
+});
+
+describe('a sale that was rung up at the wrong event', () => {
+  const OTHER = idOf(4, 8);
+  const [OTHERS_DRAWER, UNLISTED] = [newId(), 777];
+  const moved = async (
+    sale: string,
+    to: string,
+    cash: string | null = null,
+  ): Promise<readonly Draft[]> => {
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.ok(found !== null);
+    const fix: Fix = { is: 'event', move: newId(), to, cash };
+    const made = correctSale({ ...found, newId, fix, reason: 'the phone was still at Green' });
+    assert.ok(made.ok, JSON.stringify(made));
+    return made.drafts;
+  };
+  const soldForCash = async (): Promise<string> => {
+    const line = { name: 'Basket', price: UNLISTED, taxes: [VAT.id] };
+    const put = putUnlisted(emptySlip(newId()), line, 'a');
+    assert.ok(put.ok);
+    const taken = takePart({
+      ...{ newId, slip: put.slip, pricing: PRICING, taxes: [VAT], event: AT_EVENT, now: NOW },
+      ...{ way: CASH_WAY, drawer: DRAWER, amount: null },
+      ...{ deviceNumber: 1, number: (sales += 1) },
+    });
+    assert.ok(taken.ok);
+    assert.deepEqual(await push(taken.drafts), []);
+    return taken.drafts.find(({ kind }) => kind === 'sale.rung')!.id;
+  };
+  const voided = async (sale: string, event: string, drawer: string): Promise<Draft> => {
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.ok(found !== null);
+    const where = { event, openDrawers: [drawer] };
+    const made = voidSale({ ...found, ...where, newId, reason: 'gone home' });
+    assert.ok(made.ok, JSON.stringify(made));
+    return made.drafts[0]!;
+  };
+  const settled = async (event: string) => {
+    const rows = await settlingRows(t.database, books, BUSINESS, event, NOW);
+    assert.ok(rows !== null);
+    const of = (account: string): number =>
+      rows.accounts.find((each) => each.account === account)?.amount ?? 0;
+    return {
+      rows,
+      elsewhere: of('elsewhere'),
+      slips: of('slip'),
+      takings: rows.totals?.takings ?? 0,
+    };
+  };
+  const behind = async (event: string, of: 'item' | 'drawer', id: string, sale: string) => {
+    const asked = { business: BUSINESS, event, of, id, after: '' };
+    const { documents } = await behindRow(t.database, asked);
+    return documents
+      .filter((each) => each.sale === sale)
+      .map(({ amount, isBack }) => [amount, isBack]);
+  };
+
+  before(async () => {
+    const drawer = { name: 'Tin', float: 5000, counts: [{ value: 5000, count: 1 }] };
+    const drafts = [
+      draft('event.set', newId(), OTHER, { ...eventBody('Moor'), id: OTHER }),
+      draft('drawer.opened', OTHERS_DRAWER, OTHER, drawer),
+    ];
+    assert.deepEqual(await push(drafts), []);
+  });
+
+  it('is of that event: its figures, its sellers and what is behind them', async () => {
+    const sale = await soldByCard();
+    const [here, there] = [await settled(EVENT), await settled(OTHER)];
+    const drafts = await moved(sale, OTHER);
+    assert.deepEqual(
+      drafts.map(({ event }) => event),
+      [EVENT, OTHER],
+    );
+    assert.deepEqual(await push(drafts), []);
+    const [now, then] = [await settled(EVENT), await settled(OTHER)];
+    const gone = here.takings - now.takings;
+    assert.ok(gone > 0);
+    assert.equal(then.takings - there.takings, gone);
+    assert.deepEqual([now.elsewhere, then.elsewhere], [here.elsewhere - gone, gone]);
+    assert.deepEqual([now.slips, then.slips], [here.slips, there.slips]);
+    const sellers = ({ rows }: typeof now): number =>
+      rows.sellers.reduce((all, { net }) => all + net, 0);
+    assert.equal(sellers(here) - sellers(now), sellers(then) - sellers(there));
+    assert.ok(sellers(then) > sellers(there));
+    assert.deepEqual(await behind(EVENT, 'item', ITEM, sale), [[210, true]]);
+    assert.deepEqual(await behind(OTHER, 'item', ITEM, sale), [[210, false]]);
+    // The card stays where it was charged: so the report is of there, and what comes to the bank.
+    assert.ok(now.rows.cards.length > 0);
+    assert.deepEqual(then.rows.cards, []);
+    const found = await saleDocument(t.database, books, BUSINESS, sale);
+    assert.deepEqual([found?.sale.event, found?.isMoved], [OTHER, true]);
+    // What comes back of it had been sold there.
+    const back = await backToCard(sale);
+    assert.deepEqual(await push([back]), []);
+    assert.equal((back.body as { soldFrom: string }).soldFrom, OTHER);
+  });
+
+  it('has its cash in a drawer of that event, and is back as if nothing had been said', async () => {
+    const sale = await soldForCash();
+    const of = ({ rows }: Awaited<ReturnType<typeof settled>>): number =>
+      rows.unlisted.find(({ price }) => price === UNLISTED)?.quantity ?? 0;
+    const before = await settled(EVENT);
+    assert.equal(of(before), 1000);
+    assert.deepEqual(await push(await moved(sale, OTHER, OTHERS_DRAWER)), []);
+    assert.deepEqual([of(await settled(EVENT)), of(await settled(OTHER))], [0, 1000]);
+    assert.deepEqual(await behind(EVENT, 'drawer', DRAWER, sale), [
+      [-UNLISTED, false],
+      [UNLISTED, false],
+    ]);
+    assert.deepEqual(await behind(OTHER, 'drawer', OTHERS_DRAWER, sale), [[UNLISTED, false]]);
+    assert.deepEqual(await push(await moved(sale, EVENT, DRAWER)), []);
+    const after = await settled(EVENT);
+    assert.deepEqual(after.rows.accounts, before.rows.accounts);
+    assert.deepEqual([of(after), of(await settled(OTHER))], [1000, 0]);
+  });
+
+  it('is void there, where its cash is; what is out of touch with that is looked at', async () => {
+    const sale = await soldForCash();
+    const before = await settled(OTHER);
+    const asRung = await voided(sale, EVENT, DRAWER);
+    assert.deepEqual(await push(await moved(sale, OTHER, OTHERS_DRAWER)), []);
+    assert.deepEqual(await push([await voided(sale, OTHER, OTHERS_DRAWER)]), []);
+    assert.deepEqual((await settled(OTHER)).rows.accounts, before.rows.accounts);
+    const other = await soldForCash();
+    const stale = await voided(other, EVENT, DRAWER);
+    assert.deepEqual(await push(await moved(other, OTHER)), []);
+    assert.deepEqual(await push([stale]), ['void/figures']);
+    assert.deepEqual(await push([asRung]), ['void/again']);
+    const third = await soldForCash();
+    const late = await moved(third, OTHER);
+    assert.deepEqual(await push([await voided(third, EVENT, DRAWER)]), []);
+    assert.deepEqual(await push(late), ['correct/voided', 'correct/voided']);
+  });
+
+  it('is moved once by each thing that says so, to an event and a drawer that there are, by whoever may', async () => {
+    const sale = await soldByCard();
+    const [out, into] = await moved(sale, OTHER);
+    const again = await moved(sale, OTHER);
+    assert.deepEqual(await push([out!, into!]), []);
+    assert.deepEqual(await push([{ ...into!, id: newId() }]), ['correct/not-so']);
+    assert.deepEqual(await push(again), ['correct/not-so', 'correct/not-so']);
+    assert.deepEqual(await push(await moved(await soldByCard(), newId())), [
+      'correct/not-so',
+      'correct/not-so',
+    ]);
+    const [onlyOut] = await moved(await soldByCard(), OTHER);
+    const { moves, ...rest } = onlyOut!.body as { moves: object[] };
+    const less = { ...onlyOut!, body: { ...rest, moves: moves.slice(0, 0) } };
+    assert.deepEqual(await push([less]), ['correct/figures']);
+    assert.deepEqual(await push(await moved(await soldByCard(), OTHER), HELPER), [
+      'right/missing',
+      'right/missing',
+    ]);
   });
 });
 

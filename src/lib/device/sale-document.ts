@@ -60,6 +60,7 @@ const documentSchema = z.object({
   undone: rows,
   corrections: rows,
   handedOut: z.record(z.string(), z.number()).optional(),
+  isMoved: z.boolean().optional(),
   returns: rows,
   refunds: rows,
   payers: rows,

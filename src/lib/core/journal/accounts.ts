@@ -59,6 +59,8 @@ export const ACCOUNTS = {
   deposit: 'the order',
   /** What is owed for what was delivered. */
   supplier: 'the supplier',
+  /** Taken at another event than what it paid for was sold at: there for sales elsewhere, here for sales of here. */
+  elsewhere: null,
   /** What an entry's own figures do not account for; an entry with anything here is doubted. */
   unexplained: null,
   /** Quantities: goods at a place; what has gone, and where it came from, is a place too. */

@@ -13,7 +13,7 @@ export type SumsMade = Readonly<Record<string, string>>;
  * that the sums of before go on as they are. (Worked out anew, a device would forget what it has let go of.)
  */
 const LATER_ACCOUNTS: ReadonlySet<unknown> = new Set([
-  ...['deposit', 'breakage', 'promotions', 'prepaid-tax'],
+  ...['deposit', 'breakage', 'promotions', 'prepaid-tax', 'elsewhere'],
 ]);
 
 /** What is said of sums since there are such postings; nothing that a store has added up was one. */

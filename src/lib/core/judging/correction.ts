@@ -5,7 +5,8 @@ import { netOf } from '../journal/take-back';
 import { standingVoids } from '../loose-end/voided-twice';
 import { CASH_WAY } from '../payment/ways';
 import { couldBe, fixFault } from '../sale/correct-sale';
-import { asCorrected, movesOf, type Correctable } from '../sale/corrections';
+import type { Fix } from '../daybook/kinds/sale-corrected';
+import { asCorrected, eventsOf, isSameMove, movesOf, type Correctable } from '../sale/corrections';
 import type { Evidence } from './evidence';
 import { isAsSetUp } from './goods-as-set-up';
 import type { Doubt } from './verdict';
@@ -21,22 +22,32 @@ export function judgeCorrection(
   const voids = standingVoids(books.rows('voids'), books.rows('voidsUndone'));
   if (voids.some((each) => each.sale === sale.id))
     return { code: 'correct/voided', found: sale.number };
+  const all = books.rows('corrections').filter((each) => each.id !== id);
+  // What is said of it at the other events is the same thing.
+  const same = all.filter((each) => isSameMove(each.fix, body.fix));
+  const others = all.filter((each) => !same.includes(each));
   const now = asCorrected(
     {
       sale,
       lines: books.rows('saleLines').filter((line) => line.sale === sale.id),
       payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
     },
-    books.rows('corrections').filter((each) => each.id !== id),
+    others,
   );
   const returns = books.rows('returns').filter((each) => each.sale === sale.id);
   const fault = fixFault({ ...now, returns, fix: body.fix });
   if (fault !== null) return { code: 'correct/not-so', found: fault.code };
-  const isOfIt = entry.event === sale.event && body.day === sale.day && body.hour === sale.hour;
-  if (!isOfIt || !isSame(body.moves, movesOf(now, body.fix)))
+  if (same.some((each) => each.event === entry.event || !isAlike(each.fix, body.fix)))
+    return { code: 'correct/not-so', found: 'correct/same' };
+  const isThere = eventsOf(now, body.fix).includes(entry.event);
+  const isThen = body.day === sale.day && body.hour === sale.hour;
+  if (!isThere || !isThen || !isSame(body.moves, movesOf(now, body.fix, entry.event)))
     return { code: 'correct/figures', found: sale.number };
   return knownFault(entry, now.lines, evidence);
 }
+
+const isAlike = (a: Fix, b: Fix): boolean =>
+  a.is === 'event' && b.is === 'event' && a.to === b.to && a.cash === b.cash;
 
 /** What it names is there, and is as it says. */
 function knownFault(
@@ -71,6 +82,12 @@ function knownFault(
       return fix.seller === null || people.at(fix.seller, stamp) !== undefined
         ? null
         : notSo(fix.seller);
+    case 'event': {
+      if (!history.knows('event.set', fix.to)) return notSo(fix.to);
+      return fix.cash === null || books.row('drawers', fix.cash)?.event === fix.to
+        ? null
+        : { code: 'payment/drawer' };
+    }
     case 'change':
       return null;
   }

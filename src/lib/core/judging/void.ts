@@ -18,11 +18,13 @@ export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): D
     return { code: 'void/again', found: sale.number };
   if (books.rows('returns').some((each) => each.sale === sale.id))
     return { code: 'void/returned', found: sale.number };
-  const { lines, payments } = asItStands(sale, books);
+  const now = asItStands(sale, books);
+  const { payments } = now;
   if (payments.some(({ way }) => way === EXCHANGE))
     return { code: 'void/exchanged', found: sale.number };
-  const wanted = voidBody({ sale, lines, payments, reason: body.reason });
-  if (entry.event !== sale.event || !takesBack(entry, wanted))
+  const wanted = voidBody({ ...now, reason: body.reason });
+  const isSplit = now.isMoved === true && payments.some(({ event }) => event !== now.sale.event);
+  if (isSplit || entry.event !== now.sale.event || !takesBack(entry, wanted))
     return { code: 'void/figures', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };
   const drawers = new Set(postingsOf(body.takes).map(({ drawer }) => drawer));
   return books.rows('drawerReads').some(({ drawer }) => drawers.has(drawer))
@@ -40,9 +42,9 @@ export function judgeVoidUndone(entry: EntryOf<'void.undone'>, { books }: Eviden
   );
   const isTwice = standing.length > 1 && standing.some((each) => each.id === body.void);
   if (sale === undefined || !isTwice) return { code: 'void/not-twice', found: body.number };
-  const { lines, payments } = asItStands(sale, books);
-  const wanted = undoBody({ sale, lines, payments, reason: body.reason, void: body.void });
-  return entry.event === sale.event && takesBack(entry, wanted)
+  const now = asItStands(sale, books);
+  const wanted = undoBody({ ...now, reason: body.reason, void: body.void });
+  return entry.event === now.sale.event && takesBack(entry, wanted)
     ? null
     : { code: 'void/not-twice', found: takingsIn(body.takes), wanted: takingsIn(wanted.takes) };
 }

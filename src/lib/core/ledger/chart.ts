@@ -37,6 +37,7 @@ export const DEFAULT_CHART: Chart = {
   goods: line('Assets', '1200', 'Goods'),
   customer: line('Assets', '1150', 'Customers'),
   'prepaid-tax': line('Assets', '1160', 'Tax of vouchers'),
+  elsewhere: line('Assets', '1180', 'Taken at other events'),
   credit: line('Liabilities', '2300', 'Credit of customers'),
   voucher: line('Liabilities', '2310', 'Vouchers'),
   deposit: line('Liabilities', '2320', 'Deposits'),

@@ -25,7 +25,7 @@ import { booksOf, knownEntries } from '../testing/books-of';
 import { correctSale, type CorrectSale } from './correct-sale';
 import { asCorrected, partsAsPaid, partsPutRight, type Correctable } from './corrections';
 import { takePart, type TakePart } from './take-part';
-import { voidBody } from './void-sale';
+import { isShiftOver, voidBody } from './void-sale';
 
 const writer = new DeviceWriter(1);
 const { newId } = writer;
@@ -83,6 +83,203 @@ const balance = (entries: readonly Entry[], account: string): number =>
     .flatMap((entry) => journalOf(entry).postings)
     .filter((posting) => posting.account === account)
     .reduce((total, { amount = 0 }) => total + amount, 0);
+
+/** Another event, at which the second drawer is. */
+const OTHER = idOf(4, 8);
+const OTHERS_DRAWER = idOf(7, 8);
+const toEvent = (to: string, cash: string | null = null): Fix => ({
+  ...{ is: 'event', move: newId(), to, cash },
+});
+/** What stands on the accounts of an event; those at nothing left out. */
+const accountsAt = (entries: readonly Entry[], event: string): Readonly<Record<string, number>> =>
+  Object.fromEntries(
+    booksOf(entries)
+      .rows('eventAccounts')
+      .filter((row) => row.event === event && row.amount !== 0)
+      .map(({ account, amount }) => [account, amount]),
+  );
+const totalsAt = (entries: readonly Entry[], event: string) => {
+  const row = booksOf(entries)
+    .rows('eventTotals')
+    .find((each) => each.event === event);
+  return [row?.sales ?? 0, row?.takings ?? 0, row?.tax ?? 0, row?.units ?? 0];
+};
+
+describe('a sale that was rung up at the wrong event', () => {
+  it('is sold there: takings, tax and stock follow, and what paid for it stays where it is', () => {
+    const rung = sold();
+    const before = accountsAt(rung, EVENT);
+    assert.deepEqual(totalsAt(rung, EVENT), [1, 900, 150, 2]);
+    const once = corrected(rung, toEvent(OTHER));
+    assert.deepEqual(totalsAt(once, EVENT), [0, 0, 0, 0]);
+    assert.deepEqual(totalsAt(once, OTHER), [1, 900, 150, 2]);
+    assert.deepEqual(accountsAt(once, EVENT), { [`drawer:${DRAWER}`]: 900, elsewhere: -900 });
+    const { [`drawer:${DRAWER}`]: _cash, ...sale } = before;
+    assert.deepEqual(accountsAt(once, OTHER), { ...sale, elsewhere: 900 });
+    const at = (place: string): number =>
+      booksOf(once)
+        .rows('stock')
+        .find((row) => row.place === place && row.item === itemId(1))?.quantity ?? 0;
+    assert.deepEqual([at(EVENT), at(OTHER)], [0, -2000]);
+    const hours = booksOf(once).rows('eventHours');
+    assert.deepEqual(
+      hours.filter(({ takings }) => takings !== 0).map(({ event }) => event),
+      [OTHER],
+    );
+    // And back again: as if nothing had been said.
+    const twice = corrected(once, toEvent(EVENT));
+    assert.deepEqual(accountsAt(twice, EVENT), before);
+    assert.deepEqual(accountsAt(twice, OTHER), {});
+  });
+
+  it('has its cash in a drawer there, if that is said', () => {
+    const rung = sold();
+    const before = accountsAt(rung, EVENT);
+    const once = corrected(rung, toEvent(OTHER, OTHERS_DRAWER));
+    assert.deepEqual(accountsAt(once, EVENT), {});
+    const { [`drawer:${DRAWER}`]: cash, ...sale } = before;
+    assert.deepEqual(accountsAt(once, OTHER), { ...sale, [`drawer:${OTHERS_DRAWER}`]: cash });
+    const sums = new Map(
+      booksOf(once)
+        .rows('drawerSums')
+        .map((row) => [row.drawer, row]),
+    );
+    const inIt = (of: string): number => {
+      const { handed = 0, change = 0, back = 0 } = sums.get(of) ?? {};
+      return handed - change - back;
+    };
+    assert.deepEqual([inIt(DRAWER), inIt(OTHERS_DRAWER)], [0, 900]);
+    // The sale alone goes back: its cash is elsewhere then.
+    const twice = corrected(once, toEvent(EVENT));
+    assert.deepEqual(accountsAt(twice, OTHER), {
+      [`drawer:${OTHERS_DRAWER}`]: 900,
+      elsewhere: -900,
+    });
+    assert.equal(accountsAt(twice, EVENT)['elsewhere'], 900);
+  });
+
+  it('takes what its change was short by along with its cash', () => {
+    const rung = sold();
+    const short = corrected(rung, { is: 'change', part: partIn(rung), change: 600 });
+    const once = corrected(short, toEvent(OTHER, OTHERS_DRAWER));
+    assert.deepEqual(accountsAt(once, EVENT), {});
+    assert.equal(accountsAt(once, OTHER)['drawer-difference'], 500);
+    assert.equal(accountsAt(once, OTHER)[`drawer:${OTHERS_DRAWER}`], 400);
+  });
+
+  it('is put right further where it stands, and its parts where those are', () => {
+    const rung = sold();
+    const part = partIn(rung);
+    const moved = corrected(rung, toEvent(OTHER));
+    const paid = corrected(moved, byTokens(part));
+    assert.deepEqual(accountsAt(paid, EVENT), { [`owed:${TOKENS}`]: 900, elsewhere: -900 });
+    const item = corrected(paid, other);
+    assert.deepEqual(accountsAt(item, EVENT), accountsAt(paid, EVENT));
+    const sold2 = booksOf(item)
+      .rows('eventItems')
+      .filter(({ quantity }) => quantity !== 0);
+    assert.deepEqual(
+      sold2.map((row) => [row.event, row.item, row.quantity]),
+      [[OTHER, itemId(2), 2000]],
+    );
+  });
+
+  const refused: readonly (readonly [string, string, Fix, Partial<CorrectSale>?])[] = [
+    ['it is of that event already', 'correct/same', toEvent(EVENT)],
+    [
+      'some of it came back',
+      'correct/came-back',
+      toEvent(OTHER),
+      { returns: [{ lines: [{ line: 0, quantity: 1000, to: 'stock' }] }] },
+    ],
+  ];
+  for (const [why, code, fix, more] of refused)
+    it(`is refused where ${why}`, () => {
+      const outcome = correct(sold(), fix, more);
+      assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, code);
+    });
+
+  it('is refused where parts of it were paid elsewhere from the first, or lower its taxes', () => {
+    const rung = sold();
+    const { payments } = rows(booksOf(rung));
+    const promotion = { of: 'points', taken: 900, after: 0, lowers: [] } as const;
+    for (const [code, more] of [
+      ['correct/several', { event: OTHER }],
+      ['correct/account', { promotion }],
+    ] as const) {
+      const parts = payments.map((part) => ({ ...part, ...more }));
+      const outcome = correct(rung, toEvent(OTHER), { payments: parts });
+      assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, code);
+    }
+  });
+
+  it('has no cash to lie in a drawer where none was paid', () => {
+    const byCard = sold({ way: CARD_WAY, drawer: null, amount: null, card: CARD });
+    const outcome = correct(byCard, toEvent(OTHER, OTHERS_DRAWER));
+    assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, 'correct/no-drawer');
+    const once = corrected(byCard, toEvent(OTHER));
+    const [account] = Object.keys(accountsAt(once, EVENT)).filter((each) =>
+      each.startsWith('owed'),
+    );
+    assert.ok(account !== undefined);
+  });
+
+  it('cannot be voided any more while what paid for it is elsewhere', () => {
+    const once = corrected(sold(), toEvent(OTHER));
+    const now = rows(booksOf(once));
+    assert.ok(isShiftOver({ ...now, event: OTHER }, [DRAWER]));
+    const both = corrected(sold(), toEvent(OTHER, OTHERS_DRAWER));
+    assert.ok(!isShiftOver({ ...rows(booksOf(both)), event: OTHER }, [OTHERS_DRAWER]));
+  });
+
+  it('however often, leaves every event at nothing, and all of them together as it was', () => {
+    const events: readonly string[] = [EVENT, OTHER, idOf(4, 9)];
+    const step = fc.record({
+      to: fc.constantFrom(EVENT, OTHER, idOf(4, 9)),
+      isWithCash: fc.boolean(),
+      way: fc.constantFrom('none', 'tokens', 'cash'),
+    });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 5 }), (steps) => {
+        let all = sold();
+        const part = partIn(all);
+        const inAll = (entries: readonly Entry[]): Readonly<Record<string, number>> => {
+          const sums: Record<string, number> = {};
+          for (const event of events)
+            for (const [account, amount] of Object.entries(accountsAt(entries, event))) {
+              const name = account.startsWith('drawer:') ? 'cash' : account;
+              sums[name] = (sums[name] ?? 0) + amount;
+            }
+          return Object.fromEntries(Object.entries(sums).filter(([, amount]) => amount !== 0));
+        };
+        const before = inAll(all);
+        for (const { to, isWithCash, way } of steps) {
+          if (way !== 'none') {
+            const paid = correct(all, way === 'tokens' ? byTokens(part) : inCash(part));
+            if (paid.ok) all = [...all, ...writer.append(paid.drafts, 1)];
+          }
+          const moved = correct(
+            all,
+            toEvent(to, isWithCash ? idOf(7, 20 + events.indexOf(to)) : null),
+          );
+          if (moved.ok) all = [...all, ...writer.append(moved.drafts, 1)];
+        }
+        const paid = correct(all, inCash(part));
+        if (paid.ok) all = [...all, ...writer.append(paid.drafts, 1)];
+        assert.deepEqual(inAll(all), before);
+        for (const event of events) {
+          const amounts = Object.values(accountsAt(all, event));
+          assert.equal(
+            amounts.reduce((a, b) => a + b, 0),
+            0,
+          );
+          assert.equal(accountsAt(all, event)['slip'], undefined);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
 
 describe('what was booked wrongly', () => {
   it('may be the way it was paid: drawer and takings by way follow, and back again', () => {

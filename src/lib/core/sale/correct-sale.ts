@@ -5,7 +5,8 @@ import { draft } from '../daybook/kinds';
 import type { Fix } from '../daybook/kinds/sale-corrected';
 import { isHeldMethod } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
-import { changeOf, movesOf, type Correctable } from './corrections';
+import { lowersTaxes } from '../journal/payment';
+import { changeOf, eventsOf, movesOf, type Correctable } from './corrections';
 
 export interface CorrectSale extends Correctable {
   readonly newId: () => string;
@@ -26,6 +27,8 @@ export type CorrectRefusal =
   /** It was paid from an account that somebody holds, or would be: that is voided, or taken back. */
   | { readonly code: 'correct/account' }
   | { readonly code: 'correct/no-drawer' }
+  /** Parts of it were paid at several events. */
+  | { readonly code: 'correct/several' }
   /** Some of it came back: of the item, and off whose sales, that it was rung up as. */
   | { readonly code: 'correct/came-back'; readonly name: string };
 
@@ -43,11 +46,12 @@ export function correctSale(command: CorrectSale): CorrectOutcome {
   const reason = command.reason.trim().slice(0, 200);
   if (reason === '') return refuse({ code: 'correct/no-reason' });
   const { day, hour } = sale;
-  const body = {
-    ...{ sale: sale.id, saleNumber: sale.number, reason, day, hour, fix },
-    moves: [...movesOf(command, fix)],
-  };
-  return { ok: true, drafts: [draft('sale.corrected', newId(), sale.event, body)] };
+  const said = { sale: sale.id, saleNumber: sale.number, reason, day, hour, fix };
+  const drafts = eventsOf(command, fix).map((event) => {
+    const body = { ...said, moves: [...movesOf(command, fix, event)] };
+    return draft('sale.corrected', newId(), event, body);
+  });
+  return { ok: true, drafts };
 }
 
 /** Whether a line could have been of these goods: they cost as much, by the same measure, and are taxed alike. */
@@ -99,6 +103,19 @@ export function fixFault(
       const line = lines.find((each) => each.line === fix.line);
       if (line === undefined || line.item === fix.item) return same;
       return isBack(returns, fix.line) ? { code: 'correct/came-back', name: line.name } : null;
+    }
+    case 'event': {
+      if (sale.event === null || sale.event === fix.to) return same;
+      const [line] = lines;
+      if (returns.length > 0) return { code: 'correct/came-back', name: line?.name ?? sale.number };
+      // What paid for it lowers its taxes, which are those of the event that it was sold at.
+      if (payments.some((part) => lowersTaxes(part))) return { code: 'correct/account' };
+      // Of a slip that was paid at several events nobody knows what of it is of which.
+      const isOfSeveral = of.isMoved !== true && payments.some((part) => part.event !== sale.event);
+      if (isOfSeveral) return { code: 'correct/several' };
+      return fix.cash !== null && payments.every(({ drawer }) => drawer === null)
+        ? { code: 'correct/no-drawer' }
+        : null;
     }
   }
 }

@@ -5,6 +5,7 @@ import { money, minus, type Posting } from '../journal/posting';
 import { partPostings } from '../journal/payment';
 import { figuresOfRows, salePostings } from '../journal/sale';
 import { netOf, takeBack } from '../journal/take-back';
+import { takingsOfPart } from '../payment/part-sums';
 
 /** What a correction is about: the rows of one sale. */
 export interface Correctable {
@@ -13,6 +14,8 @@ export interface Correctable {
   readonly payments: readonly Row<'payments'>[];
   /** Change that was handed out in truth, by part; a part that is not here handed out what it says. Minor units. */
   readonly handedOut?: Readonly<Record<string, number>> | undefined;
+  /** It was said to be of another event than it was rung up at: what paid for it may lie elsewhere. */
+  readonly isMoved?: boolean | undefined;
 }
 
 /** Change that was handed out for a part, as it is known now. Minor units. */
@@ -29,6 +32,37 @@ export function asCorrected<S extends Correctable>(of: S, corrections: readonly 
     .filter(({ sale }) => sale === of.sale.id)
     .reduce<S>((before, { fix }) => ({ ...before, ...applied(before, fix) }), of);
 }
+
+/** One thing that was put right, by all that said so: at several events, where it moves figures of several. */
+export interface Step<C> {
+  readonly by: readonly C[];
+  readonly before: Correctable;
+  readonly after: Correctable;
+}
+
+/** What was put right of a sale, one after another. */
+export function stepsOf<C extends Correction>(
+  of: Correctable,
+  corrections: readonly C[],
+): readonly Step<C>[] {
+  const steps: { by: C[]; before: Correctable; after: Correctable }[] = [];
+  for (const each of inOrder(corrections.filter(({ sale }) => sale === of.sale.id))) {
+    const said = steps.find(
+      ({ by: [first] }) => first !== undefined && isSameMove(first.fix, each.fix),
+    );
+    if (said !== undefined) {
+      said.by.push(each);
+      continue;
+    }
+    const before = steps.at(-1)?.after ?? of;
+    steps.push({ by: [each], before, after: applied(before, each.fix) });
+  }
+  return steps;
+}
+
+/** Whether both say of the same sale that it was moved, the one here and the other there. */
+export const isSameMove = (a: Fix, b: Fix): boolean =>
+  a.is === 'event' && b.is === 'event' && a.move === b.move;
 
 const inOrder = <C extends Correction>(corrections: readonly C[]): readonly C[] =>
   corrections.toSorted((a, b) =>
@@ -61,6 +95,18 @@ export function applied(of: Correctable, fix: Fix): Correctable {
       return {
         ...of,
         lines: lines.map((line) => (line.line === at ? { ...line, ...goods } : line)),
+      };
+    }
+    case 'event': {
+      const { to, cash } = fix;
+      return {
+        ...of,
+        isMoved: true,
+        sale: { ...sale, event: to, place: to },
+        lines: lines.map((line) => ({ ...line, event: to })),
+        payments: payments.map((part) =>
+          cash === null || part.drawer === null ? part : { ...part, event: to, drawer: cash },
+        ),
       };
     }
   }
@@ -116,12 +162,64 @@ export function buyersOf(
   return ({ id, customer }) => putRight.get(id) ?? (putRight.has(id) ? null : customer);
 }
 
-/** What a correction moves: what the sale moved as it stood is taken off, and what it moves now is put on. */
-export function movesOf(before: Correctable, fix: Fix): readonly Posting[] {
-  if (fix.is === 'change') return changeMoves(before, fix);
-  const taken = takeBack(before.sale.id, postingsOfAll(before)).postings;
-  return [...netOf([...taken, ...postingsOfAll(applied(before, fix))]).values()];
+/** At which events a correction is said: at that of the sale or of the part, or at all whose figures it moves. */
+export function eventsOf(before: Correctable, fix: Fix): readonly (string | null)[] {
+  if (fix.is !== 'event') {
+    const part = 'part' in fix ? before.payments.find(({ id }) => id === fix.part) : undefined;
+    // A part that was paid at another event has been booked with its sale, as long as that was not moved.
+    return [before.isMoved === true && part !== undefined ? part.event : before.sale.event];
+  }
+  const all = [before, applied(before, fix)].flatMap(({ sale, payments }) => [
+    sale.event,
+    ...payments.map((part) => part.event),
+  ]);
+  return [...new Set(all)].filter((event) => movesOf(before, fix, event).length > 0);
 }
+
+/**
+ * What a correction moves at an event: what the sale moved there as it stood is taken off, and what it moves now is
+ * put on.
+ */
+export function movesOf(
+  before: Correctable,
+  fix: Fix,
+  event: string | null = eventsOf(before, fix)[0] ?? null,
+): readonly Posting[] {
+  if (fix.is === 'change') return changeMoves(before, fix);
+  const isByEvent = fix.is === 'event' || before.isMoved === true;
+  const all = (of: Correctable): readonly Posting[] =>
+    isByEvent ? postingsAt(event, of, fix.is === 'event') : postingsOfAll(of);
+  const taken = takeBack(before.sale.id, all(before)).postings;
+  return [...netOf([...taken, ...all(applied(before, fix))]).values()];
+}
+
+/** What of a sale and its parts stands at an event, and what of either is elsewhere. */
+function postingsAt(
+  event: string | null,
+  of: Correctable,
+  isWithDifferences: boolean,
+): readonly Posting[] {
+  const { sale, lines, payments } = of;
+  const isHere = sale.event === event;
+  const [here, elsewhere] = [
+    payments.filter((part) => part.event === event),
+    payments.filter((part) => part.event !== event),
+  ];
+  return [
+    ...(isHere ? postingsOfAll({ sale, lines, payments: [] }) : []),
+    ...here.flatMap((part) => partPostings(part)),
+    ...(isWithDifferences ? here.flatMap((part) => differenceOf(part, of)) : []),
+    ...(isHere
+      ? elsewhere.flatMap((part) => betweenEvents(sale.slip, takingsOfPart(part)))
+      : here.flatMap((part) => betweenEvents(sale.slip, minus(takingsOfPart(part))))),
+  ];
+}
+
+/** What was taken elsewhere for a sale of here; below nothing, here for one of elsewhere. */
+const betweenEvents = (slip: string, taken: number): readonly Posting[] => [
+  ...money(`slip:${slip}`, minus(taken)),
+  ...money('elsewhere', taken),
+];
 
 /** Change that was counted wrongly is a difference of its drawer that has a name. */
 function changeMoves(
@@ -130,12 +228,17 @@ function changeMoves(
 ): readonly Posting[] {
   const part = of.payments.find((each) => each.id === id);
   if (part === undefined || part.drawer === null) return [];
-  const more = change - changeOf(part, of);
-  return [
-    ...money(`drawer:${part.drawer}`, minus(more), { drawer: part.drawer }),
-    ...money('drawer-difference', more, { drawer: part.drawer }),
-  ];
+  return difference(part.drawer, change - changeOf(part, of));
 }
+
+/** What of a drawer's difference is the change of this part. */
+const differenceOf = (part: Row<'payments'>, of: Correctable): readonly Posting[] =>
+  part.drawer === null ? [] : difference(part.drawer, changeOf(part, of) - part.change);
+
+const difference = (drawer: string, more: number): readonly Posting[] => [
+  ...money(`drawer:${drawer}`, minus(more), { drawer }),
+  ...money('drawer-difference', more, { drawer }),
+];
 
 function postingsOfAll({ sale, lines, payments }: Correctable): readonly Posting[] {
   // Rows from before there was a word for the place name the event.

@@ -11,6 +11,7 @@ export interface SaleDocument {
   readonly corrections: readonly Row<'corrections'>[];
   /** As `Correctable` has it. */
   readonly handedOut?: Readonly<Record<string, number>> | undefined;
+  readonly isMoved?: boolean | undefined;
   /** What of it came back, the first first. */
   readonly returns: readonly Row<'returns'>[];
   /** What goes back to its cards for that. */

@@ -43,13 +43,15 @@ export type VoidOutcome =
   | { readonly ok: false; readonly refusal: VoidRefusal };
 type Body = BodyOf<'sale.voided'>;
 
-/** Whether a drawer that its cash went into has been counted, or its event is not today's. */
+/** Whether a drawer that its cash went into has been counted, or it is, or was paid, at another event than today's. */
 export const isShiftOver = (
   { sale, payments, event }: Pick<VoidSale, 'sale' | 'payments' | 'event'>,
   openDrawers: readonly string[],
 ): boolean =>
   sale.event !== event ||
-  payments.some(({ drawer }) => drawer !== null && !openDrawers.includes(drawer));
+  payments.some(
+    ({ drawer, event: at }) => at !== event || (drawer !== null && !openDrawers.includes(drawer)),
+  );
 
 /** Takes off whatever the sale brought, figure by figure. Minor units. */
 export function voidSale(command: VoidSale): VoidOutcome {

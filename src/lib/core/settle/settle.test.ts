@@ -174,7 +174,7 @@ describe('what went onto a card that had paid for nothing', () => {
     ({
       ...{ id, reference, amount, ...amounts, sort: 'refund', source: 'acquirer', scheme: 'Visa' },
       ...{ last4: '4471', paidAt: '2026-11-22T10:00:00.000Z', day: '2026-11-22', at: '', by: null },
-    }) as SettlingRows['lines'][number];
+    }) as unknown as SettlingRows['lines'][number];
   const refund = (id: string, amount: number, state: 'refunded' | 'refused') =>
     ({ id, payment: id, way: 'reader', amount, state }) as SettlingRows['refunds'][number];
   const settled = (refunds: SettlingRows['refunds'], lines: SettlingRows['lines']) =>

@@ -2,7 +2,14 @@
 import type { Transaction } from 'sequelize';
 import type { Row } from '../../core/books/tables';
 import { sum } from '../../core/money/units';
-import { partsPutRight } from '../../core/sale/corrections';
+import {
+  changeOf,
+  partsPutRight,
+  stepsOf,
+  type Correctable,
+  type Step,
+} from '../../core/sale/corrections';
+import { standingVoids } from '../../core/loose-end/voided-twice';
 import { linesBack } from '../../core/sale/return-figures';
 import {
   BEHIND_AT_ONCE,
@@ -13,6 +20,8 @@ import {
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { BookReader } from './read-books';
+import { movedSales, type MovedSales } from './settling-lines';
 
 interface Asked {
   readonly business: string;
@@ -26,11 +35,12 @@ interface Asked {
 
 export async function behindRow(database: Database, asked: Asked): Promise<BehindPage> {
   return await database.snapshot(async (transaction) => {
+    const moved = await movesAt(database, asked, transaction);
     const [out, back] =
       asked.of === 'item'
         ? [
-            await linesOf(database, asked, transaction),
-            await linesBackOf(database, asked, transaction),
+            await linesOf(database, asked, moved.away, transaction),
+            [...(await linesBackOf(database, asked, transaction)), ...linesHere(asked, moved)],
           ]
         : [
             await partsOf(database, asked, transaction),
@@ -38,6 +48,7 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
               ...(await givenBackOf(database, asked, transaction)),
               ...(await refundsOf(database, asked, transaction)),
               ...(await putRightOf(database, asked, transaction)),
+              ...cashMoved(asked, moved),
             ],
           ];
     const rows = [...out, ...back].sort((a, b) => (a.key < b.key ? 1 : -1));
@@ -155,6 +166,80 @@ async function putRightOf(
   });
 }
 
+interface Moves extends MovedSales {
+  readonly isVoid: ReadonlySet<string>;
+  /** What was put right of each sale that was moved to or from here. */
+  readonly steps: readonly Step<Row<'corrections'>>[];
+}
+
+/** Sales that were said to be of another event: from here, or to here. */
+async function movesAt(
+  database: Database,
+  { business, event }: Asked,
+  transaction: Transaction,
+): Promise<Moves> {
+  const said = await select<{ sale: string }>(
+    database,
+    `SELECT DISTINCT sale FROM ${sqlTable('corrections')} ` +
+      "WHERE business = ? AND event = ? AND JSON_VALUE(fix, '$.is') = 'event'",
+    [business, event],
+    transaction,
+  );
+  if (said.length === 0) return { away: new Set(), here: [], isVoid: new Set(), steps: [] };
+  const books = new BookReader(database);
+  const of = { sale: said.map(({ sale }) => sale) };
+  const corrections = await books.rows(business, 'corrections', of, transaction);
+  const moved = await movedSales({ books, business, event, transaction }, corrections);
+  const sales = await books.rows(business, 'sales', { id: of.sale }, transaction);
+  const voids = await books.rows(business, 'voids', of, transaction);
+  const undone = await books.rows(business, 'voidsUndone', of, transaction);
+  const isVoid = new Set(standingVoids(voids, undone).map(({ sale }) => sale));
+  const parts = { id: sales.flatMap(({ payments }) => payments) };
+  const payments = await books.rows(business, 'payments', parts, transaction);
+  return {
+    ...moved,
+    isVoid,
+    steps: sales.flatMap((sale) => {
+      const own = payments.filter(({ id }) => sale.payments.includes(id));
+      return stepsOf({ sale, lines: [], payments: own }, corrections);
+    }),
+  };
+}
+
+/** Lines of what was sold here although it was rung up elsewhere. */
+const linesHere = ({ id, after }: Asked, { here, isVoid }: Moves): readonly Found[] =>
+  here.flatMap(({ sale, lines }) =>
+    lines.flatMap((line): Found[] => {
+      const key = lineKey(sale.id, line.line);
+      if (line.item !== id || (after !== '' && key >= after)) return [];
+      const { number, at, by } = sale;
+      const { total: amount, quantity } = line;
+      const isBack = isVoid.has(sale.id);
+      return [{ key, sale: sale.id, number, at, by, amount, quantity, isBack }];
+    }),
+  );
+
+/** Cash of a sale that was moved, out of the drawer that it went into and into that of the other event. */
+function cashMoved({ of, id, event, after }: Asked, { steps }: Moves): readonly Found[] {
+  if (of !== 'drawer') return [];
+  return steps.flatMap((step): Found[] => {
+    const here = step.by.find((each) => each.fix.is === 'event' && each.event === event);
+    if (here === undefined || (after !== '' && here.id >= after)) return [];
+    const amount = inDrawer(step.after, id) - inDrawer(step.before, id);
+    const { id: key, sale, saleNumber: number, at, by } = here;
+    return amount === 0
+      ? []
+      : [{ key, sale, number, at, by, amount, quantity: null, isBack: false }];
+  });
+}
+
+const inDrawer = (sale: Correctable, drawer: string): number =>
+  sum(
+    sale.payments.flatMap((part) =>
+      part.drawer === drawer ? part.charge + part.surcharge + part.tip - changeOf(part, sale) : [],
+    ),
+  );
+
 /** Lines of an item that came back at the event. */
 async function linesBackOf(
   database: Database,
@@ -249,6 +334,7 @@ const IS_VOID =
 async function linesOf(
   database: Database,
   { business, event, id, after }: Asked,
+  away: ReadonlySet<string>,
   transaction: Transaction,
 ): Promise<readonly Found[]> {
   const [sale = '', line = '0'] = after.split(' ');
@@ -274,6 +360,7 @@ async function linesOf(
   return rows.map((row) => ({
     key: lineKey(row.sale, row.line),
     ...{ sale: row.sale, number: row.number, at: row.at, by: row.by },
-    ...{ amount: Number(row.amount), quantity: Number(row.quantity), isBack: row.isVoid === 1 },
+    ...{ amount: Number(row.amount), quantity: Number(row.quantity) },
+    isBack: row.isVoid === 1 || away.has(row.sale),
   }));
 }

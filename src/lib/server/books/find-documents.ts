@@ -59,6 +59,7 @@ export async function olderDocument(
   const [refund] = await books.rows(business, 'refunds', { id });
   if (refund === undefined) return null;
   const { card } = refund.money;
-  const [onto] = card === undefined ? [] : await books.rows(business, 'cardRefunds', { id: card.refund });
+  const [onto] =
+    card === undefined ? [] : await books.rows(business, 'cardRefunds', { id: card.refund });
   return { is: 'refund', row: refund, card: onto ?? null };
 }

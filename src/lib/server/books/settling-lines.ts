@@ -3,7 +3,7 @@ import { Op, type Transaction } from 'sequelize';
 import type { Row } from '../../core/books/tables';
 import { jsonOrNull } from '../../core/formats/json-or-null';
 import { sum } from '../../core/money/units';
-import { asCorrected } from '../../core/sale/corrections';
+import { asCorrected, type Correctable } from '../../core/sale/corrections';
 import { linesBack } from '../../core/sale/return-figures';
 import { makersGoods } from '../../core/settle/makers-share';
 import type { SettlingRows } from '../../core/settle/rows';
@@ -26,6 +26,7 @@ export async function oddLines(
   { database, business, event, transaction }: Reading,
   off: ReadonlySet<string>,
   back: readonly Row<'saleLines'>[],
+  here: readonly Row<'saleLines'>[],
 ): Promise<Pick<SettlingRows, 'makerLines' | 'unlisted'>> {
   const rows = await select<{
     sale: string;
@@ -47,7 +48,7 @@ export async function oddLines(
   );
   const standing = rows.filter(({ sale }) => !off.has(sale));
   const unlisted = new Map<number, number>();
-  for (const { item, price, quantity } of standing)
+  for (const { item, price, quantity } of [...standing, ...here.filter(isOfGoods)])
     if (item === null)
       unlisted.set(Number(price), (unlisted.get(Number(price)) ?? 0) + Number(quantity));
   return {
@@ -59,10 +60,54 @@ export async function oddLines(
           tax: (jsonOrNull(tax) ?? {}) as Record<string, number>,
         }),
       ),
-      ...back.flatMap(makersGoods),
+      ...[...back, ...here.filter(isOfGoods)].flatMap(makersGoods),
     ],
     unlisted: [...unlisted].map(([price, quantity]) => ({ price, quantity })),
   };
+}
+
+const isOfGoods = ({ account }: Row<'saleLines'>): boolean => account == null;
+
+/** Sales that were said to be of another event than they were rung up at. */
+export interface MovedSales {
+  /** Rung up here, and sold elsewhere. */
+  readonly away: ReadonlySet<string>;
+  /** Sold here, as they stand. */
+  readonly here: readonly Pick<SaleAsItStands, 'sale' | 'lines'>[];
+}
+
+/** @param corrections Those that were said at this event. */
+export async function movedSales(
+  { books, business, event, transaction }: Omit<Reading, 'database'>,
+  corrections: readonly Pick<Row<'corrections'>, 'sale' | 'fix'>[],
+): Promise<MovedSales> {
+  const of = [...new Set(corrections.flatMap(({ sale, fix }) => (fix.is === 'event' ? sale : [])))];
+  if (of.length === 0) return { away: new Set(), here: [] };
+  const sales = await books.rows(business, 'sales', { id: of }, transaction);
+  const now = await asTheyStand({ books, business, transaction }, sales);
+  const rungHere = new Set(sales.flatMap((sale) => (sale.event === event ? sale.id : [])));
+  const isHere = ({ sale }: SaleAsItStands): boolean => sale.event === event;
+  return {
+    away: new Set(now.flatMap((each) => (isHere(each) ? [] : each.sale.id))),
+    here: now.filter((each) => isHere(each) && !rungHere.has(each.sale.id)),
+  };
+}
+
+type SaleAsItStands = Correctable;
+
+async function asTheyStand(
+  { books, business, transaction }: Pick<Reading, 'books' | 'business' | 'transaction'>,
+  sales: readonly Row<'sales'>[],
+): Promise<readonly SaleAsItStands[]> {
+  const of = { sale: sales.map(({ id }) => id) };
+  const lines = await books.rows(business, 'saleLines', of, transaction);
+  const corrections = await books.rows(business, 'corrections', of, transaction);
+  return sales.map((sale) =>
+    asCorrected<Correctable>(
+      { sale, lines: lines.filter((line) => line.sale === sale.id), payments: [] },
+      corrections,
+    ),
+  );
 }
 
 interface CameBack {
@@ -81,18 +126,13 @@ export async function cameBack({
   if (returns.length === 0) return { sales: new Map(), lines: [] };
   const of = [...new Set(returns.map(({ sale }) => sale))];
   const sales = await books.rows(business, 'sales', { id: of }, transaction);
-  const lines = await books.rows(business, 'saleLines', { sale: of }, transaction);
-  const corrections = await books.rows(business, 'corrections', { sale: of }, transaction);
-  const asTheyStand = sales.flatMap(
-    (sale) =>
-      asCorrected(
-        { sale, lines: lines.filter((line) => line.sale === sale.id), payments: [] },
-        corrections,
-      ).lines,
-  );
+  const now = await asTheyStand({ books, business, transaction }, sales);
   return {
     sales: new Map(sales.map(({ id, by }) => [id, by])),
-    lines: linesBack(returns, asTheyStand),
+    lines: linesBack(
+      returns,
+      now.flatMap(({ lines }) => lines),
+    ),
   };
 }
 
@@ -102,6 +142,15 @@ export const sellersBack = ({ sales, lines }: CameBack): SettlingRows['sellers']
     const seller = own ?? sales.get(sale) ?? null;
     return seller === null ? [] : { seller, net: netOfLine(line) };
   });
+
+/** What was sold here although it was rung up elsewhere: on the sum of whoever sold it. */
+export const sellersHere = ({ here }: MovedSales): SettlingRows['sellers'] =>
+  here.flatMap(({ sale, lines }) =>
+    lines.flatMap(({ seller: own, ...line }) => {
+      const seller = own ?? sale.by;
+      return seller === null ? [] : { seller, net: netOfLine(line) };
+    }),
+  );
 
 /** What is paid in on an account is not sold. */
 const netOfLine = ({

@@ -17,8 +17,10 @@ import type { BookReader } from './read-books';
 import {
   cameBack,
   linesPutRight,
+  movedSales,
   oddLines,
   sellersBack,
+  sellersHere,
   sellersOf,
   sellersOfLines,
   type Reading,
@@ -42,11 +44,18 @@ export async function settlingRows(
     const drawers = await all('drawers');
     const cards = await all('cardPayments');
     const voids = await all('voids');
-    const off = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
+    const corrections = await all('corrections');
+    const moved = await movedSales(reading, corrections);
+    const isVoid = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
+    const off = new Set([...isVoid, ...moved.away]);
+    const here = { ...moved, here: moved.here.filter(({ sale }) => !isVoid.has(sale.id)) };
+    // What was put right of those is in their lines already.
+    const putRight = corrections.filter(({ sale: of }) =>
+      moved.here.every(({ sale }) => sale.id !== of),
+    );
     const accounts = await all('eventAccounts');
     const sold = await soldOf(reading);
     const back = await cameBack(reading);
-    const corrections = await all('corrections');
     const refunds = await books.rows(
       business,
       'cardRefunds',
@@ -104,15 +113,18 @@ export async function settlingRows(
       sellers: staffPay.some(({ commission }) => Number(commission) > 0)
         ? [
             ...(await sellersOf(reading, off)),
-            ...(await sellersOfLines(reading, off, corrections)),
+            ...(await sellersOfLines(reading, off, putRight)),
+            ...sellersHere(here),
             ...sellersBack(back),
           ]
         : [],
       hands: await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } }, transaction),
-      ...(await oddLines(reading, off, [
-        ...back.lines,
-        ...(await linesPutRight(reading, off, corrections)),
-      ])),
+      ...(await oddLines(
+        reading,
+        off,
+        [...back.lines, ...(await linesPutRight(reading, off, putRight))],
+        here.here.flatMap(({ lines }) => lines),
+      )),
       movements: await books.rows(
         business,
         'movements',
@@ -124,7 +136,7 @@ export async function settlingRows(
       uncollected: await uncollectedOrders(reading),
       owing: await owingSlips(reading, accounts, off),
       kept: await keptOf(reading),
-      soldTwice: await soldTwiceOf(reading, sold, off),
+      soldTwice: await soldTwiceOf(reading, sold, isVoid),
       devices: await devicesAt(reading, new Set(sold.map(({ device }) => device))),
       before: await editionsBefore(reading, event),
       now,

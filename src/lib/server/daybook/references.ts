@@ -192,6 +192,10 @@ function note(entry: KnownEntry, found: References): void {
         setUp['way.set'].add(fix.way);
         if (fix.drawer !== null) found.drawers.add(fix.drawer);
       }
+      if (fix.is === 'event') {
+        setUp['event.set'].add(fix.to);
+        if (fix.cash !== null) found.drawers.add(fix.cash);
+      }
       if (fix.is === 'item') setUp['item.set'].add(fix.item);
       if (fix.is === 'customer' && fix.customer !== null) setUp['customer.set'].add(fix.customer);
       return;

@@ -8,6 +8,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { localTime } from '../../core/event/local-time';
 import type { ReceiptWay } from '../../core/daybook/kinds/receipt-asked';
 import { receiptOf, type Receipt } from '../../core/receipt/receipt';
+import { asCorrected } from '../../core/sale/corrections';
 import { receiptToSend } from '../../core/receipt/receipt-to-send';
 import { receiptMessage } from '../../core/receipt/receipt-message';
 import type { PaperWords } from '../../core/receipt/receipt-text';
@@ -211,9 +212,18 @@ async function receiptFor(
   books: BookReader,
 ): Promise<{ readonly receipt: Receipt; readonly words: PaperWords } | null> {
   if (id === null) return null;
-  const [sale] = await books.rows(business, 'sales', { id });
+  const [rung] = await books.rows(business, 'sales', { id });
   const [own] = await books.rows(business, 'businesses', { id: business });
-  if (sale === undefined || own === undefined) return null;
+  if (rung === undefined || own === undefined) return null;
+  // As it was put right since, which the receipt that is printed says as well.
+  const { sale, lines, payments } = asCorrected(
+    {
+      sale: rung,
+      lines: await books.rows(business, 'saleLines', { sale: id }),
+      payments: await paymentsOf(books, business, rung),
+    },
+    await books.rows(business, 'corrections', { sale: id }),
+  );
   const [event] =
     sale.event === null ? [] : await books.rows(business, 'events', { id: sale.event });
   const [seller] = sale.by === null ? [] : await books.rows(business, 'staff', { id: sale.by });
@@ -221,9 +231,7 @@ async function receiptFor(
     receiptOf({
       business: own,
       event,
-      sale,
-      lines: await books.rows(business, 'saleLines', { sale: id }),
-      payments: await paymentsOf(books, business, sale),
+      ...{ sale, lines, payments },
       seller: seller?.name ?? '',
       isGift: isGift === 1,
       isVoid: (await books.rows(business, 'voids', { sale: id })).length > 0,

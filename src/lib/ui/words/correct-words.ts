@@ -10,6 +10,7 @@ export const MISTAKES: Readonly<Record<Fix['is'], string>> = {
   item: 'A line was something else at that price',
   customer: 'It was another customer, or none',
   seller: 'Somebody else sold it',
+  event: 'It was sold at another event',
 };
 
 export function correctRefusalWords(refusal: CorrectRefusal): string {
@@ -23,9 +24,11 @@ export function correctRefusalWords(refusal: CorrectRefusal): string {
     case 'correct/card':
       return 'A card that was charged here is given back, and paid anew: take the goods back instead.';
     case 'correct/account':
-      return 'What is owed, credit and vouchers are not booked otherwise: void the sale, or take goods back.';
+      return 'What is owed, credit, vouchers and points are not booked otherwise: void the sale, or take goods back.';
     case 'correct/no-drawer':
       return 'Choose the drawer that the cash lies in; one must be open here.';
+    case 'correct/several':
+      return 'It was paid at several events: nobody can say what of it was sold at which.';
     case 'correct/came-back':
       return `Some of ${refusal.name} has come back already, as it was rung up; that stays.`;
   }
@@ -37,6 +40,7 @@ export interface FixNames {
   readonly person: (id: string | null) => string;
   readonly customer: (id: string) => string;
   readonly drawer: (id: string) => string;
+  readonly event: (id: string) => string;
 }
 
 /** What it was in truth. */
@@ -56,6 +60,10 @@ export function fixWords(fix: Fix, names: FixNames): string {
       return fix.seller === null
         ? 'Sold by whoever rang it up'
         : `Sold by ${names.person(fix.seller)}`;
+    case 'event': {
+      const cash = fix.cash === null ? '' : `; its cash lies in ${names.drawer(fix.cash)} there`;
+      return `Sold at ${names.event(fix.to)}${cash}`;
+    }
     case 'item':
       return `It was ${fix.name}${fix.detail === '' ? '' : `, ${fix.detail}`}`;
   }

@@ -34,15 +34,27 @@ const fix = z.discriminatedUnion('is', [
     isStocked: z.boolean(),
     maker: recordId.nullable(),
   }),
+  /**
+   * It was sold at another event: said at each event of which that moves anything, with one `move` for all. What it was
+   * paid with stays where it was taken, but for cash that lies in a drawer there.
+   */
+  z.strictObject({
+    is: z.literal('event'),
+    move: recordId,
+    to: recordId,
+    /** The drawer of that event that its cash lies in; null where that stays in the drawer it went into. */
+    cash: recordId.nullable(),
+  }),
 ]);
 export type Fix = z.infer<typeof fix>;
 
 /**
  * The everyday mistakes of a sale that was rung up: it stays as it is, and this says what was wrong, with what that
- * moves on the accounts. Money that was charged on a card is given back, never booked otherwise.
+ * moves on the accounts. Money that was charged on a card is given back, never booked otherwise. Version 2 brought
+ * another event.
  */
 export const saleCorrected = kind(
-  1,
+  2,
   z.strictObject({
     sale: recordId,
     /** As people call it. */
@@ -60,4 +72,5 @@ export const saleCorrected = kind(
         if (message !== null) context.addIssue({ code: 'custom', message });
       }),
   }),
+  { 1: (body) => body },
 );

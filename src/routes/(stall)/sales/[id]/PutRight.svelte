@@ -4,14 +4,16 @@
   import { findCustomers } from '$lib/core/customer/find-customers';
   import { namesOf } from '$lib/core/customer/joined';
   import type { Fix } from '$lib/core/daybook/kinds/sale-corrected';
+  import { eventsNear } from '$lib/core/event/near-events';
   import { readAmount } from '$lib/core/money/amount-text';
   import { isHeldMethod } from '$lib/core/held/held-account';
   import { allWays, CASH_WAY } from '$lib/core/payment/ways';
-  import { changeOf } from '$lib/core/sale/corrections';
+  import { changeOf, isSameMove } from '$lib/core/sale/corrections';
   import { couldBe } from '$lib/core/sale/correct-sale';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { correctOnce } from '$lib/device/correct-sale';
   import { live } from '$lib/device/live.svelte';
+  import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
   import {
     correctRefusalWords,
@@ -19,6 +21,7 @@
     MISTAKES,
     type FixNames,
   } from '$lib/ui/words/correct-words';
+  import { shortDayWords } from '$lib/ui/words/date-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
 
@@ -36,6 +39,7 @@
     ),
   );
   const inCash = $derived(parts.filter(({ drawer }) => drawer !== null));
+  const inDrawers = $derived(found.payments.filter(({ drawer }) => drawer !== null));
   const ways = $derived(
     allWays(stall.wayRows).filter(
       ({ method, isActive, needsCustomer }) =>
@@ -60,8 +64,10 @@
     },
     person: (id) => stall.nameOf(id),
     customer: (id) => customerNames.get(id) ?? 'a customer',
-    drawer: (id) => stall.openDrawers.find((each) => each.id === id)?.name ?? 'a drawer',
+    drawer: (id) => drawers.value.find((each) => each.id === id)?.name ?? 'a drawer',
+    event: (id) => stall.events.find((each) => each.id === id)?.name ?? 'another event',
   };
+  const drawers = live(() => () => books.drawers.toArray(), []);
 
   let isOpen = $state(false);
   let is = $state<Fix['is']>('way');
@@ -73,6 +79,8 @@
   let item = $state('');
   let seller = $state('');
   let customer = $state('');
+  let event = $state('');
+  let cash = $state('');
   let typed = $state('');
   let reason = $state('');
   let wrong = $state('');
@@ -88,21 +96,22 @@
       (each) => of !== undefined && each.isActive && each.id !== of.item && couldBe(of, each),
     ),
   );
+  const events = $derived(eventsNear(stall.events, found.sale.day, found.sale.event));
+  /** What is said at several events is one thing. */
+  const said = $derived(
+    found.corrections.filter(
+      ({ fix: of }, at) =>
+        found.corrections.findIndex((each) => isSameMove(each.fix, of)) === at || of.is !== 'event',
+    ),
+  );
+  const drawersThere = $derived(drawers.value.filter((each) => each.event === event));
   const people = $derived(
     typed.trim() === '' ? [] : findCustomers(typed, customers.value).slice(0, 6),
   );
 
   function begin(): void {
-    [isOpen, is, way, reference, change, item, seller, customer] = [
-      true,
-      mistakes[0] ?? 'item',
-      '',
-      '',
-      '',
-      '',
-      '',
-      '',
-    ];
+    [isOpen, is] = [true, mistakes[0] ?? 'item'];
+    way = reference = change = item = seller = customer = event = cash = '';
     [typed, reason, wrong, part, line] = ['', '', '', '', found.lines[0]?.line ?? 0];
   }
 
@@ -135,6 +144,11 @@
         return { is, customer: customer === '' ? null : customer };
       case 'seller':
         return { is, seller: seller === '' ? null : seller };
+      case 'event': {
+        if (event === '') return 'Choose where it was sold.';
+        const isThere = drawersThere.some(({ id }) => id === cash);
+        return { is, move: newId(), to: event, cash: isThere ? cash : null };
+      }
     }
   }
 
@@ -154,7 +168,7 @@
   }
 </script>
 
-{#each found.corrections as row (row.id)}
+{#each said as row (row.id)}
   <section
     class="sheet border-accent mx-auto grid w-full max-w-md gap-1 border-l-8 print:hidden"
     aria-label="Put right"
@@ -246,6 +260,37 @@
           >
         {/each}
       </div>
+    {:else if is === 'event'}
+      <label class="grid gap-1 font-[560]">
+        In truth sold at
+        <select class="select min-h-12 w-full" bind:value={event}>
+          <option value=""
+            >{events.length === 0 ? 'no other event is near that day' : 'choose'}</option
+          >
+          {#each events as { id, name, days } (id)}
+            <option value={id}
+              >{name}, {shortDayWords(days[0]?.date ?? '', stall.business.locale)}</option
+            >
+          {/each}
+        </select>
+      </label>
+      {#if inDrawers.length > 0 && event !== ''}
+        <label class="grid gap-1 font-[560]">
+          Its cash lies
+          <select class="select min-h-12 w-full" bind:value={cash}>
+            <option value=""
+              >in {names.drawer(inDrawers[0]?.drawer ?? '')}, where it was taken</option
+            >
+            {#each drawersThere as { id, name } (id)}
+              <option value={id}>in {name} there</option>
+            {/each}
+          </select>
+        </label>
+      {/if}
+      <p class="soft text-sm">
+        Takings, tax and stock are of that event then. What else paid for it stays where it was
+        taken, and is in the settling of both as taken at another event.
+      </p>
     {:else}
       <label class="grid gap-1 font-[560]">
         Sold by

@@ -37,6 +37,10 @@
   const ofVouchers = $derived(
     settling?.balances.find(({ account }) => account === 'prepaid-tax')?.amount ?? 0,
   );
+  /** Taken at another event than it was sold at: here for others below nothing, for here above. */
+  const elsewhere = $derived(
+    settling?.balances.find(({ account }) => account === 'elsewhere')?.amount ?? 0,
+  );
   let wrong = $state('');
 
   async function settle(lentBy?: string): Promise<void> {
@@ -90,6 +94,13 @@
       <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[1.2fr_1fr]">
         <div class="grid grid-cols-[minmax(0,1fr)] gap-4">
           <SettleTable {event} {settling} {names} />
+          {#if elsewhere !== 0}
+            <p class="sheet" data-testid="elsewhere">
+              {elsewhere < 0
+                ? `${money.text(-elsewhere)} was taken here for sales of other events: it is in the drawers and ways above, and not in these takings.`
+                : `${money.text(elsewhere)} of the takings was taken at other events: it is in no drawer or way here.`}
+            </p>
+          {/if}
           <CardsPanel {event} {settling} />
           <section class="sheet" aria-labelledby="by-hour">
             <h2 id="by-hour" class="mb-2">Takings by the hour</h2>
