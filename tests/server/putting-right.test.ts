@@ -413,7 +413,9 @@ describe('a sale that was rung up at the wrong event', () => {
     const third = await soldForCash();
     const late = await moved(third, OTHER);
     assert.deepEqual(await push([await voided(third, EVENT, DRAWER)]), []);
+    const then = await settled(OTHER);
     assert.deepEqual(await push(late), ['correct/voided', 'correct/voided']);
+    assert.deepEqual((await settled(OTHER)).rows.accounts, then.rows.accounts);
   });
 
   it('is moved once by each thing that says so, to an event and a drawer that there are, by whoever may', async () => {
@@ -422,7 +424,10 @@ describe('a sale that was rung up at the wrong event', () => {
     const again = await moved(sale, OTHER);
     assert.deepEqual(await push([out!, into!]), []);
     assert.deepEqual(await push([{ ...into!, id: newId() }]), ['correct/not-so']);
+    const before = await settled(OTHER);
     assert.deepEqual(await push(again), ['correct/not-so', 'correct/not-so']);
+    // What is barred moves nothing: it would be sold twice.
+    assert.deepEqual((await settled(OTHER)).rows.accounts, before.rows.accounts);
     assert.deepEqual(await push(await moved(await soldByCard(), newId())), [
       'correct/not-so',
       'correct/not-so',

@@ -159,6 +159,8 @@ function addsUp(postings: readonly Posting[]): Doubt | null {
 /** What becomes of an entry with this verdict. */
 export const effectOf = (entry: KnownEntry, verdict: Verdict): Effect => {
   if (verdict.code === 'right/missing') return isBarred(entry) ? 'barred' : 'doubted';
+  // Nothing has happened by it: of two that moved a sale the second would have it sold twice.
+  if (entry.kind === 'sale.corrected' && entry.body.fix.is === 'event') return 'barred';
   return EFFECT_OF[verdict.code];
 };
 
