@@ -83,11 +83,7 @@ export class Payments {
         : refusal(409, 'other', 'that reference is of another payment');
     }
     const plain = {
-      ...this.#blank(reference),
-      asked,
-      currency: String(currency),
-      scheme: card?.scheme ?? '',
-      last4: (card?.number ?? '').slice(-4),
+      ...this.#ofCard(reference, asked, currency, card),
       expires: new Date(this.now() + HOLD).toISOString(),
     };
     /** @param {string} reason */
@@ -105,6 +101,17 @@ export class Payments {
       amount: Math.min(most, asked),
       approval: this.code(6),
     });
+  }
+
+  /** @param {string} reference @param {number} asked @param {unknown} currency @param {Card | null} card */
+  #ofCard(reference, asked, currency, card) {
+    return {
+      ...this.#blank(reference),
+      asked,
+      currency: String(currency),
+      scheme: card?.scheme ?? '',
+      last4: (card?.number ?? '').slice(-4),
+    };
   }
 
   /** @param {string} reference @returns {Payment} */
@@ -208,14 +215,7 @@ export class Payments {
         ? { status: 200, body: known }
         : refusal(409, 'other', 'That reference is of something else.');
     }
-    const plain = {
-      ...this.#blank(reference),
-      isCredit: true,
-      asked,
-      currency: String(currency),
-      scheme: card?.scheme ?? '',
-      last4: (card?.number ?? '').slice(-4),
-    };
+    const plain = { ...this.#ofCard(reference, asked, currency, card), isCredit: true };
     if (card === null) return this.#keep({ ...plain, state: 'declined', reason: whyNone });
     const outcome = card.outcome ?? 'approve';
     if (outcome.startsWith('decline')) {
