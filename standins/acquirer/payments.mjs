@@ -208,9 +208,7 @@ export class Payments {
     const known = this.all.get(reference);
     if (known) {
       const isSame =
-        known.isCredit === true &&
-        known.asked === asked &&
-        known.currency === currency;
+        known.isCredit === true && known.asked === asked && known.currency === currency;
       return isSame
         ? { status: 200, body: known }
         : refusal(409, 'other', 'That reference is of something else.');

@@ -60,7 +60,11 @@ export function judgeReturn(entry: Entry, evidence: Evidence): Doubt | null {
   const wanted = returnFigures(sold, body.lines);
   // Whoever did not know of a return elsewhere rounded otherwise: by no more than one for each of them.
   const most = sold.before.length;
-  if (body.slip !== sale.slip || body.soldFrom !== soldFrom(now.sale) || !isNear(body, wanted, most))
+  if (
+    body.slip !== sale.slip ||
+    body.soldFrom !== soldFrom(now.sale) ||
+    !isNear(body, wanted, most)
+  )
     return { code: 'return/figures', found: takenOff(body), wanted: takenOff(wanted) };
   const given = sum(body.money.map(({ amount, rounding }) => amount - rounding));
   if (given !== Math.max(0, takenOff(body)))

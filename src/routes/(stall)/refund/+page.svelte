@@ -159,8 +159,7 @@
   <p class="soft">
     For goods of a sale that is not at hand. Where there is one, <a class="plain" href="/find"
       >find it</a
-    > and take them back from it: then it comes to the penny, and the card that paid
-    gets its money back.
+    > and take them back from it: then it comes to the penny, and the card that paid gets its money back.
   </p>
   <section class="sheet grid gap-4" aria-label="What comes back">
     {#each lines as line, at (at)}
