@@ -224,6 +224,17 @@ describe('a sale that was rung up at the wrong event', () => {
     assert.ok(account !== undefined);
   });
 
+  it('is said once, whatever was said elsewhere between the two entries that say it', () => {
+    const rung = sold();
+    const [sale] = booksOf(rung).rows('sales');
+    const of = { sale: sale!, lines: [], payments: booksOf(rung).rows('payments') };
+    const [first, second] = [toEvent(OTHER), toEvent(EVENT)];
+    const said = (fix: Fix, stamp: string) => ({ id: stamp, sale: sale!.id, stamp, fix });
+    const all = [said(first, 'a'), said(second, 'b'), said(first, 'c')];
+    for (const each of [all, all.toReversed()])
+      assert.equal(asCorrected(of, each).sale.event, EVENT);
+  });
+
   it('cannot be voided any more while what paid for it is elsewhere', () => {
     const once = corrected(sold(), toEvent(OTHER));
     const now = rows(booksOf(once));

@@ -28,9 +28,7 @@ type Correction = Pick<Row<'corrections'>, 'id' | 'sale' | 'fix' | 'stamp'>;
 
 /** The rows as they are once all of these are applied, the first first; the same whatever order they come in. */
 export function asCorrected<S extends Correctable>(of: S, corrections: readonly Correction[]): S {
-  return inOrder(corrections)
-    .filter(({ sale }) => sale === of.sale.id)
-    .reduce<S>((before, { fix }) => ({ ...before, ...applied(before, fix) }), of);
+  return { ...of, ...stepsOf(of, corrections).at(-1)?.after };
 }
 
 /** One thing that was put right, by all that said so: at several events, where it moves figures of several. */
