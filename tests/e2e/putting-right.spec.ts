@@ -156,6 +156,17 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /Lavender/ })).toBeVisible();
+
+  // What was moved has a page of its own, with no network and with it.
+  await page.getByRole('link', { name: 'Find', exact: true }).click();
+  await field.fill('lavend');
+  await page
+    .getByRole('group', { name: 'Only these' })
+    .getByRole('button', { name: /^Goods moved/ })
+    .click();
+  await page.getByTestId('found-documents').getByRole('link').first().click();
+  await expect(page.getByRole('heading', { name: 'Goods moved' })).toBeVisible();
+  await expect(page.getByTestId('document')).toContainText('Lavender');
   await context.close();
 });
 

@@ -20,6 +20,7 @@ import {
   tax,
   TAX,
 } from '../../src/lib/core/testing/made-up-business';
+import { goods } from '../../src/lib/core/testing/founded';
 import { findDocuments, olderDocument } from '../../src/lib/server/books/find-documents';
 import { findSales } from '../../src/lib/server/books/find-sales';
 import { BookReader } from '../../src/lib/server/books/read-books';
@@ -131,7 +132,11 @@ describe('finding what devices let go of', () => {
     });
     assert.ok(made.ok);
     const ref = { business: BUSINESS, device: deviceId(1) };
-    const drafts = [bagged, spent, ...made.drafts];
+    const thrown = draft('stock.moved', newId(), EVENT, {
+      ...{ from: EVENT, to: 'gone:broken', reason: 'broken', note: 'Off the tráiler' },
+      goods: [{ item: idOf(6, 1), quantity: 2000 }],
+    });
+    const drafts = [goods(writer, 1), bagged, spent, ...made.drafts, thrown];
     await append(t.database, ref, writer.append(drafts, NOW, personId(1)), NOW);
     const found = async (typed: string, business = BUSINESS): Promise<readonly string[]> =>
       (await findDocuments(t.database, books, business, typed)).map(({ id }) => id);
@@ -142,7 +147,13 @@ describe('finding what devices let go of', () => {
     assert.deepEqual(await found('d1-b41'), [refund]);
     assert.deepEqual(await found('noon'), [refund]);
     assert.deepEqual(await found('7.77'), [refund]);
-    assert.equal((await found('2026-11-22')).length, 3);
+    assert.equal((await found('2026-11-22')).length, 4);
+    const moved = `${thrown.id}:0`;
+    // By the item, where to, its note without accents, and several words of these.
+    for (const typed of ['thing trai', 'gone: broken', 'TRAILER', 'broken trailer person'])
+      assert.deepEqual(await found(typed), [moved], typed);
+    assert.deepEqual(await found('trailer nowhere'), []);
+    assert.deepEqual(await found('%'), []);
     assert.deepEqual(await found('person 1', OTHERS), []);
     assert.deepEqual(await found('2026-11-22', OTHERS), []);
 
@@ -150,6 +161,8 @@ describe('finding what devices let go of', () => {
     assert.ok(opened?.is === 'cash' && opened.row.amount === 640);
     assert.equal((await olderDocument(books, BUSINESS, refund))?.is, 'refund');
     assert.equal(await olderDocument(books, OTHERS, refund), null);
+    assert.equal((await olderDocument(books, BUSINESS, moved))?.is, 'goods');
+    assert.equal(await olderDocument(books, OTHERS, moved), null);
     assert.equal(await olderDocument(books, BUSINESS, newId()), null);
   });
 });

@@ -6,6 +6,7 @@ import {
   cashToFind,
   documentOf,
   documentsToFind,
+  goodsToFind,
   refundToFind,
   type DocumentToFind,
 } from '../core/find/documents';
@@ -107,11 +108,14 @@ export async function readDocumentsToFind(
       about: [atEvent(row.event), row.reason, row.bag?.number ?? '', words.person(row.by)],
     })),
     ...moves.map((row) => cashToFind(row, atEvent(row.event), words.person(row.by))),
-    ...goods.map((row) => ({
-      ...documentOf('goods', row),
-      title: nameOf.get(row.item) ?? 'goods',
-      about: [`${words.place(row.from)} → ${words.place(row.to)}`, row.note, words.person(row.by)],
-    })),
+    ...goods.map((row) =>
+      goodsToFind(
+        row,
+        nameOf.get(row.item) ?? 'goods',
+        [words.place(row.from), words.place(row.to)],
+        words.person(row.by),
+      ),
+    ),
     ...lists.map((row) => ({
       ...documentOf('list', { id: row.id, at: row.day ?? '' }, `/stock/lists/${row.id}`),
       ...{ number: listNumber(row), title: row.name === '' ? words.list(row.use) : row.name },

@@ -10,6 +10,7 @@ const olderSchema = z.discriminatedUnion('is', [
     row,
     drawers: z.array(z.tuple([z.string(), z.string()])),
   }),
+  z.object({ is: z.literal('goods'), row: row.extend({ item: z.string() }) }),
   z.object({
     is: z.literal('refund'),
     row,

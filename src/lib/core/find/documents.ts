@@ -66,8 +66,20 @@ export const cashToFind = (
   about: [event, person],
 });
 
+/** Goods that were moved. @param title The item's name. @param places The names of where from and where to. */
+export const goodsToFind = (
+  row: Pick<Row<'movements'>, 'id' | 'at' | 'note'>,
+  title: string,
+  [from, to]: readonly [from: string, to: string],
+  person: string,
+): FoundDocument => ({
+  ...documentOf('goods', row),
+  ...{ title, about: [`${from} → ${to}`, row.note, person] },
+});
+
 /** What devices let go of with its event, as its page shows it. */
 export type OlderDocument =
+  | { readonly is: 'goods'; readonly row: Row<'movements'> }
   | {
       readonly is: 'cash';
       readonly row: Row<'cashMoves'>;

@@ -13,18 +13,13 @@ import {
 import { asCorrected } from '../../core/sale/corrections';
 import { Op, type Transaction } from 'sequelize';
 import type { Database } from '../database/database';
+import { LIKE, plainly } from '../database/like';
 import { select } from '../database/select';
 import { recordsAmong } from './customer-records';
 import type { BookReader } from './read-books';
 
-/** Accents and capitals make no difference. */
-const LIKE = 'COLLATE utf8mb4_unicode_ci LIKE';
-
 /** A condition, and what its question marks stand for. */
 type Way = [string, readonly unknown[]];
-
-/** Part of a pattern that stands for itself. */
-const plainly = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /**
  * As a device finds them (`device/find-sales.ts`): by the beginning of the number, by the total, by every word of the

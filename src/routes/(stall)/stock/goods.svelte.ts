@@ -1,11 +1,12 @@
 /** Goods as the screens of stock see them: items, where they can be, how much is there, what lists keep back. */
-import { BASE, SUPPLIERS, type Row } from '$lib/core/books/tables';
+import type { Row } from '$lib/core/books/tables';
 import { isRecent, recentSince } from '$lib/core/event/recent';
 import { isKnown } from '$lib/core/event/todays-event';
 import type { OrderNow } from '$lib/core/order/order-state';
 import { keptBack } from '$lib/core/stock/kept-back';
 import { linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
 import { allOrders } from '$lib/device/orders';
+import { placeName } from '$lib/core/stock/place-name';
 import { allPlaces } from '$lib/core/stock/places';
 import { itemName } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
@@ -89,17 +90,12 @@ export class Goods {
   unitOf = (item: string): string => this.items.get(item)?.unit ?? '';
 
   /** A place as people call it. */
-  placeName = (place: string, supplier: string | null = null): string => {
-    if (place === SUPPLIERS) {
-      const known = this.suppliers.find(({ id }) => id === supplier);
-      return known?.name ?? 'a supplier';
-    }
-    if (place.startsWith('way:')) return 'on the way';
-    if (place.startsWith('gone:')) return `gone: ${place.slice(5).replaceAll('-', ' ')}`;
-    const own = this.places.find(({ id }) => id === place);
-    if (own !== undefined) return own.name === '' && place === BASE ? 'Base' : own.name;
-    return this.stall.events.find(({ id }) => id === place)?.short ?? 'a place not known here';
-  };
+  placeName = (place: string, supplier: string | null = null): string =>
+    placeName(
+      place,
+      { places: this.places, suppliers: this.suppliers, events: this.stall.events },
+      supplier,
+    );
 
   /** An area with the place that it is in. */
   placePath = (place: Row<'places'>): string => {

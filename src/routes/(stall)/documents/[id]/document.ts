@@ -51,7 +51,7 @@ export async function ownDocument({ books }: DeviceDatabase, id: string): Promis
     const onto = card === undefined ? undefined : await books.cardRefunds.get(card.refund);
     return { is: 'refund', row: refund, card: onto ?? null };
   }
-  const goods = await books.movements.get(id);
+  const goods = await books.movements.where('id').equals(id).first();
   return goods === undefined ? null : { is: 'goods', row: goods };
 }
 
