@@ -11,7 +11,7 @@ import { bringBackOn } from '../../src/lib/core/sale/exchange';
 import { ringUpExchange } from '../../src/lib/core/sale/ring-up-exchange';
 import { voidSale } from '../../src/lib/core/sale/void-sale';
 import { takePart } from '../../src/lib/core/sale/take-part';
-import { BEHIND_AT_ONCE } from '../../src/lib/core/settle/behind-row';
+import { BEHIND_AT_ONCE, type Behind } from '../../src/lib/core/settle/behind-row';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { emptySlip, putItem, putUnlisted } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
@@ -32,6 +32,7 @@ import {
 } from '../../src/lib/core/testing/made-up-business';
 import { foundedDrafts, goods } from '../../src/lib/core/testing/founded';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
+import { bankNow } from '../../src/lib/server/books/bank-rows';
 import { behindRow } from '../../src/lib/server/books/behind-row';
 import { settlingRows } from '../../src/lib/server/books/settling-rows';
 import { BookReader } from '../../src/lib/server/books/read-books';
@@ -330,7 +331,7 @@ describe('a sale that was rung up at the wrong event', () => {
       takings: rows.totals?.takings ?? 0,
     };
   };
-  const behind = async (event: string, of: 'item' | 'drawer', id: string, sale: string) => {
+  const behind = async (event: string, of: Behind, id: string, sale: string) => {
     const asked = { business: BUSINESS, event, of, id, after: '' };
     const { documents } = await behindRow(t.database, asked);
     return documents
@@ -360,7 +361,23 @@ describe('a sale that was rung up at the wrong event', () => {
     const gone = here.takings - now.takings;
     assert.ok(gone > 0);
     assert.equal(then.takings - there.takings, gone);
-    assert.deepEqual([now.elsewhere, then.elsewhere], [here.elsewhere - gone, gone]);
+    // The card goes along: to the report of there, and what is to come to the bank.
+    assert.deepEqual([now.elsewhere, then.elsewhere], [here.elsewhere, there.elsewhere]);
+    const cards = ({ rows }: typeof now): readonly string[] => rows.cards.map(({ id }) => id);
+    const [card] = cards(here).filter((id) => !cards(now).includes(id));
+    assert.deepEqual(cards(then), [card]);
+    const { money } = await bankNow(t.database, books, BUSINESS, '', NOW);
+    const toCome = (event: string): readonly string[] =>
+      money.flatMap(({ parts }) =>
+        parts.flatMap((part) => (part.event === event ? part.payments : [])),
+      );
+    assert.deepEqual(toCome(OTHER), [card]);
+    assert.ok(!toCome(EVENT).includes(card!));
+    const owed = ({ rows }: typeof now): number =>
+      rows.accounts.find(({ account }) => account === `owed:${CARD_WAY.id}`)?.amount ?? 0;
+    assert.equal(owed(here) - owed(now), owed(then) - owed(there));
+    assert.deepEqual(await behind(EVENT, 'way', CARD_WAY.id, sale), [[214, true]]);
+    assert.deepEqual(await behind(OTHER, 'way', CARD_WAY.id, sale), [[214, false]]);
     assert.deepEqual([now.slips, then.slips], [here.slips, there.slips]);
     const sellers = ({ rows }: typeof now): number =>
       rows.sellers.reduce((all, { net }) => all + net, 0);
@@ -368,9 +385,6 @@ describe('a sale that was rung up at the wrong event', () => {
     assert.ok(sellers(then) > sellers(there));
     assert.deepEqual(await behind(EVENT, 'item', ITEM, sale), [[210, true]]);
     assert.deepEqual(await behind(OTHER, 'item', ITEM, sale), [[210, false]]);
-    // The card stays where it was charged: so the report is of there, and what comes to the bank.
-    assert.ok(now.rows.cards.length > 0);
-    assert.deepEqual(then.rows.cards, []);
     const found = await saleDocument(t.database, books, BUSINESS, sale);
     assert.deepEqual([found?.sale.event, found?.isMoved], [OTHER, true]);
     // What comes back of it had been sold there.
@@ -387,10 +401,7 @@ describe('a sale that was rung up at the wrong event', () => {
     assert.equal(of(before), 1000);
     assert.deepEqual(await push(await moved(sale, OTHER, OTHERS_DRAWER)), []);
     assert.deepEqual([of(await settled(EVENT)), of(await settled(OTHER))], [0, 1000]);
-    assert.deepEqual(await behind(EVENT, 'drawer', DRAWER, sale), [
-      [-UNLISTED, false],
-      [UNLISTED, false],
-    ]);
+    assert.deepEqual(await behind(EVENT, 'drawer', DRAWER, sale), [[UNLISTED, true]]);
     assert.deepEqual(await behind(OTHER, 'drawer', OTHERS_DRAWER, sale), [[UNLISTED, false]]);
     assert.deepEqual(await push(await moved(sale, EVENT, DRAWER)), []);
     const after = await settled(EVENT);

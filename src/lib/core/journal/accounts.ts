@@ -59,7 +59,7 @@ export const ACCOUNTS = {
   deposit: 'the order',
   /** What is owed for what was delivered. */
   supplier: 'the supplier',
-  /** Taken at another event than what it paid for was sold at: there for sales elsewhere, here for sales of here. */
+  /** What lies at another event than what it paid for was sold at: below nothing where it lies, above where that was sold. */
   elsewhere: null,
   /** What an entry's own figures do not account for; an entry with anything here is doubted. */
   unexplained: null,

@@ -5,7 +5,6 @@ import { draft } from '../daybook/kinds';
 import type { Fix } from '../daybook/kinds/sale-corrected';
 import { isHeldMethod } from '../held/held-account';
 import { standingVoids } from '../loose-end/voided-twice';
-import { lowersTaxes } from '../journal/payment';
 import { changeOf, eventsOf, movesOf, type Correctable } from './corrections';
 
 export interface CorrectSale extends Correctable {
@@ -108,8 +107,6 @@ export function fixFault(
       if (sale.event === null || sale.event === fix.to) return same;
       const [line] = lines;
       if (returns.length > 0) return { code: 'correct/came-back', name: line?.name ?? sale.number };
-      // What paid for it lowers its taxes, which are those of the event that it was sold at.
-      if (payments.some((part) => lowersTaxes(part))) return { code: 'correct/account' };
       // Of a slip that was paid at several events nobody knows what of it is of which.
       const isOfSeveral = of.isMoved !== true && payments.some((part) => part.event !== sale.event);
       if (isOfSeveral) return { code: 'correct/several' };

@@ -5,6 +5,7 @@ import { money, minus, type Posting } from '../journal/posting';
 import { partPostings } from '../journal/payment';
 import { figuresOfRows, salePostings } from '../journal/sale';
 import { netOf, takeBack } from '../journal/take-back';
+import { EXCHANGE } from '../payment/methods';
 import { takingsOfPart } from '../payment/part-sums';
 
 /** What a correction is about: the rows of one sale. */
@@ -67,6 +68,10 @@ const inOrder = <C extends Correction>(corrections: readonly C[]): readonly C[] 
     a.stamp < b.stamp ? -1 : a.stamp > b.stamp ? 1 : a.id < b.id ? -1 : 1,
   );
 
+/** Cash that is in no drawer there, and what goods paid that came back: those are written down where they came back. */
+const stays = ({ drawer, method }: Row<'payments'>, cash: string | null): boolean =>
+  method === EXCHANGE || (drawer !== null && cash === null);
+
 /** The rows with this put right. */
 export function applied(of: Correctable, fix: Fix): Correctable {
   const { sale, lines, payments } = of;
@@ -103,7 +108,7 @@ export function applied(of: Correctable, fix: Fix): Correctable {
         sale: { ...sale, event: to, place: to },
         lines: lines.map((line) => ({ ...line, event: to })),
         payments: payments.map((part) =>
-          cash === null || part.drawer === null ? part : { ...part, event: to, drawer: cash },
+          stays(part, cash) ? part : { ...part, event: to, drawer: part.drawer && cash },
         ),
       };
     }

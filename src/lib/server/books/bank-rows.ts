@@ -13,6 +13,7 @@ import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
+import { partsOfMoved, type MovedSales } from './settling-lines';
 
 /** How far back money is looked for that has not come, or has no line. */
 const MONTHS_DAYS = 200;
@@ -205,6 +206,25 @@ async function writtenOf(
   ];
 }
 
+/** What paid for sales that were said to be of another event than they were rung up at, as it stands. */
+async function movedParts({
+  database,
+  books,
+  business,
+  transaction,
+}: Reading): Promise<MovedSales['parts']> {
+  const said = await select<{ sale: string }>(
+    database,
+    `SELECT DISTINCT sale FROM ${sqlTable('corrections')} ` +
+      "WHERE business = ? AND JSON_VALUE(fix, '$.is') = 'event'",
+    [business],
+    transaction,
+  );
+  const sales = said.map(({ sale }) => sale);
+  const { parts } = await partsOfMoved({ books, business, transaction }, sales);
+  return parts;
+}
+
 /** What is still to come or to go, of all events, and what was noted lately and has no line. */
 async function openRows(reading: Reading, since: string): Promise<OpenRows> {
   const { database, books, business, transaction } = reading;
@@ -251,13 +271,22 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
           [business, [...references], business, [...references]],
           transaction,
         );
+  // Of sales that were moved to another event, wherever they were rung up.
+  const moved = await movedParts(reading);
   const elsewhere = ways.flatMap(({ id, method }) =>
     method === 'cheque' || method === 'transfer' || method === 'own' ? id : [],
   );
   const payments =
     elsewhere.length === 0 || events.length === 0
       ? []
-      : await books.rows(business, 'payments', { ...ofEvents, way: elsewhere }, transaction);
+      : [
+          ...(
+            await books.rows(business, 'payments', { ...ofEvents, way: elsewhere }, transaction)
+          ).filter(({ id }) => !moved.has(id)),
+          ...[...moved.values()].filter(
+            ({ event, way }) => events.includes(event ?? '') && elsewhere.includes(way),
+          ),
+        ];
   const back = new Set(
     payments.length === 0
       ? []
@@ -282,7 +311,7 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
     ways,
     cardLines,
     cardJoins,
-    cards,
+    cards: cards.map((card) => ({ ...card, event: moved.get(card.id)?.event ?? card.event })),
     payments: payments.filter(({ id }) => !back.has(id)),
     handedIn:
       events.length === 0 ? [] : await books.rows(business, 'handedIn', ofEvents, transaction),

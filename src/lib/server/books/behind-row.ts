@@ -2,13 +2,7 @@
 import type { Transaction } from 'sequelize';
 import type { Row } from '../../core/books/tables';
 import { sum } from '../../core/money/units';
-import {
-  changeOf,
-  partsPutRight,
-  stepsOf,
-  type Correctable,
-  type Step,
-} from '../../core/sale/corrections';
+import { changeOf, partsPutRight } from '../../core/sale/corrections';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { linesBack } from '../../core/sale/return-figures';
 import {
@@ -21,7 +15,7 @@ import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { BookReader } from './read-books';
-import { movedSales, type MovedSales } from './settling-lines';
+import { movedSales, NONE_MOVED, type MovedSales } from './settling-lines';
 
 interface Asked {
   readonly business: string;
@@ -43,12 +37,12 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
             [...(await linesBackOf(database, asked, transaction)), ...linesHere(asked, moved)],
           ]
         : [
-            await partsOf(database, asked, transaction),
+            await partsOf(database, asked, moved, transaction),
             [
               ...(await givenBackOf(database, asked, transaction)),
               ...(await refundsOf(database, asked, transaction)),
-              ...(await putRightOf(database, asked, transaction)),
-              ...cashMoved(asked, moved),
+              ...(await putRightOf(database, asked, moved, transaction)),
+              ...partsHere(asked, moved),
             ],
           ];
     const rows = [...out, ...back].sort((a, b) => (a.key < b.key ? 1 : -1));
@@ -121,6 +115,7 @@ async function refundsOf(
 async function putRightOf(
   database: Database,
   { business, event, of, id, after }: Asked,
+  { parts: moved }: Moves,
   transaction: Transaction,
 ): Promise<readonly Found[]> {
   const rows = await select<
@@ -135,7 +130,11 @@ async function putRightOf(
     transaction,
   );
   if (rows.length === 0) return [];
-  const corrections = rows.map((row) => ({ ...row, fix: parsed(row.fix) }));
+  // What was moved stands elsewhere, or here as it was put right.
+  const corrections = rows
+    .map((row) => ({ ...row, fix: parsed(row.fix) }))
+    .filter(({ fix }) => !('part' in fix && moved.has(fix.part)));
+  if (corrections.length === 0) return [];
   const parts = await select<{
     id: string;
     way: string;
@@ -168,9 +167,15 @@ async function putRightOf(
 
 interface Moves extends MovedSales {
   readonly isVoid: ReadonlySet<string>;
-  /** What was put right of each sale that was moved to or from here. */
-  readonly steps: readonly Step<Row<'corrections'>>[];
+  /** Of each part of such a sale how it was taken, and the sale. */
+  readonly rung: ReadonlyMap<string, Row<'payments'>>;
+  readonly saleOf: ReadonlyMap<string, Row<'sales'>>;
 }
+
+const NO_MOVES: Moves = {
+  ...NONE_MOVED,
+  ...{ isVoid: new Set(), rung: new Map(), saleOf: new Map() },
+};
 
 /** Sales that were said to be of another event: from here, or to here. */
 async function movesAt(
@@ -185,7 +190,7 @@ async function movesAt(
     [business, event],
     transaction,
   );
-  if (said.length === 0) return { away: new Set(), here: [], isVoid: new Set(), steps: [] };
+  if (said.length === 0) return NO_MOVES;
   const books = new BookReader(database);
   const of = { sale: said.map(({ sale }) => sale) };
   const corrections = await books.rows(business, 'corrections', of, transaction);
@@ -199,10 +204,8 @@ async function movesAt(
   return {
     ...moved,
     isVoid,
-    steps: sales.flatMap((sale) => {
-      const own = payments.filter(({ id }) => sale.payments.includes(id));
-      return stepsOf({ sale, lines: [], payments: own }, corrections);
-    }),
+    rung: new Map(payments.map((part) => [part.id, part])),
+    saleOf: new Map(sales.flatMap((sale) => sale.payments.map((part) => [part, sale] as const))),
   };
 }
 
@@ -219,26 +222,26 @@ const linesHere = ({ id, after }: Asked, { here, isVoid }: Moves): readonly Foun
     }),
   );
 
-/** Cash of a sale that was moved, out of the drawer that it went into and into that of the other event. */
-function cashMoved({ of, id, event, after }: Asked, { steps }: Moves): readonly Found[] {
-  if (of !== 'drawer') return [];
-  return steps.flatMap((step): Found[] => {
-    const here = step.by.find((each) => each.fix.is === 'event' && each.event === event);
-    if (here === undefined || (after !== '' && here.id >= after)) return [];
-    const amount = inDrawer(step.after, id) - inDrawer(step.before, id);
-    const { id: key, sale, saleNumber: number, at, by } = here;
-    return amount === 0
-      ? []
-      : [{ key, sale, number, at, by, amount, quantity: null, isBack: false }];
-  });
-}
+type Placed = Pick<Row<'payments'>, 'event' | 'way' | 'drawer'>;
 
-const inDrawer = (sale: Correctable, drawer: string): number =>
-  sum(
-    sale.payments.flatMap((part) =>
-      part.drawer === drawer ? part.charge + part.surcharge + part.tip - changeOf(part, sale) : [],
-    ),
-  );
+/** Whether a part is in the row that is asked for. */
+const isInRow = ({ of, id, event }: Asked, part: Placed | undefined): boolean =>
+  part !== undefined && part.event === event && (of === 'way' ? part.way : part.drawer) === id;
+
+/** What paid for such sales, and is in this row although it was not when it was taken. */
+const partsHere = (
+  asked: Asked,
+  { parts, handedOut, rung, saleOf, isVoid }: Moves,
+): readonly Found[] =>
+  [...parts.values()].flatMap((part): Found[] => {
+    const { id: key, at, by, charge, surcharge, tip } = part;
+    const isNew = isInRow(asked, part) && !isInRow(asked, rung.get(key));
+    const sale = saleOf.get(key);
+    if (!isNew || sale === undefined || (asked.after !== '' && key >= asked.after)) return [];
+    const amount = charge + surcharge + tip - changeOf(part, { handedOut });
+    const isBack = isVoid.has(sale.id);
+    return [{ key, sale: sale.id, number: sale.number, at, by, amount, quantity: null, isBack }];
+  });
 
 /** Lines of an item that came back at the event. */
 async function linesBackOf(
@@ -283,9 +286,11 @@ const lineKey = (id: string, line: number): string => `${id} ${String(line).padS
 /** Ids grow with time, and the key of every index ends with them: the latest are read from its end. */
 async function partsOf(
   database: Database,
-  { business, event, of, id, after }: Asked,
+  asked: Asked,
+  { parts: moved }: Moves,
   transaction: Transaction,
 ): Promise<readonly Found[]> {
+  const { business, event, of, id, after } = asked;
   const parts = await select<{
     id: string;
     slip: string;
@@ -317,12 +322,14 @@ async function partsOf(
     transaction,
   );
   const gone = new Set(back.map(({ payment }) => payment));
+  const isElsewhere = (part: Row<'payments'> | undefined): boolean =>
+    part !== undefined && !isInRow(asked, part);
   return parts.map(({ id: key, slip, at, by, reference, amount }) => {
     const sale = sales.find((each) => each.slip === slip);
     return {
       ...{ key, sale: sale?.id ?? null, at, by, amount: Number(amount), quantity: null },
       number: sale?.number ?? reference,
-      isBack: gone.has(key) || sale?.isVoid === 1,
+      isBack: gone.has(key) || sale?.isVoid === 1 || isElsewhere(moved.get(key)),
     };
   });
 }

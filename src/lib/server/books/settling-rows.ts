@@ -18,6 +18,7 @@ import {
   cameBack,
   linesPutRight,
   movedSales,
+  type MovedSales,
   oddLines,
   sellersBack,
   sellersHere,
@@ -42,7 +43,6 @@ export async function settlingRows(
     if (event === undefined || event.setStamp === '') return null;
     const [totals] = await all('eventTotals');
     const drawers = await all('drawers');
-    const cards = await all('cardPayments');
     const voids = await all('voids');
     const corrections = await all('corrections');
     const moved = await movedSales(reading, corrections);
@@ -53,6 +53,7 @@ export async function settlingRows(
     const putRight = corrections.filter(({ sale: of }) =>
       moved.here.every(({ sale }) => sale.id !== of),
     );
+    const cards = await cardsAt(reading, await all('cardPayments'), moved);
     const accounts = await all('eventAccounts');
     const sold = await soldOf(reading);
     const back = await cameBack(reading);
@@ -142,6 +143,23 @@ export async function settlingRows(
       now,
     };
   });
+}
+
+/** Cards of what was sold here, wherever it was rung up. */
+async function cardsAt(
+  { books, business, event, transaction }: Reading,
+  rung: readonly Row<'cardPayments'>[],
+  { parts }: MovedSales,
+): Promise<readonly Row<'cardPayments'>[]> {
+  const here = [...parts.values()].filter((part) => part.event === event && part.card !== null);
+  const known = new Set(rung.map(({ id }) => id));
+  const others = here.flatMap(({ id }) => (known.has(id) ? [] : id));
+  return [
+    ...rung.filter(({ id }) => (parts.get(id)?.event ?? event) === event),
+    ...(others.length === 0
+      ? []
+      : await books.rows(business, 'cardPayments', { id: others }, transaction)),
+  ];
 }
 
 /**

@@ -36,7 +36,7 @@ const fix = z.discriminatedUnion('is', [
   }),
   /**
    * It was sold at another event: said at each event of which that moves anything, with one `move` for all. What it was
-   * paid with stays where it was taken, but for cash that lies in a drawer there.
+   * paid with goes along, but for cash that stays in the drawer it went into.
    */
   z.strictObject({
     is: z.literal('event'),

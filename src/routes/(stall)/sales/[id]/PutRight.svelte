@@ -288,8 +288,8 @@
         </label>
       {/if}
       <p class="soft text-sm">
-        Takings, tax and stock are of that event then. What else paid for it stays where it was
-        taken, and is in the settling of both as taken at another event.
+        Takings, tax, stock and what paid for it are of that event then. Cash that stays in a drawer
+        here is in the settling of both, as taken at another event.
       </p>
     {:else}
       <label class="grid gap-1 font-[560]">

@@ -1,9 +1,9 @@
 <script lang="ts">
   /** Cheques, tokens and the like of a way to pay: listed, counted, handed in under one paying-in slip. */
-  import { partsAsPaid } from '$lib/core/sale/corrections';
   import { handIn } from '$lib/core/settle/hand-in';
   import type { Settling } from '$lib/core/settle/settling';
   import { paidWith } from '$lib/core/payment/part-sums';
+  import { partsAt } from '$lib/device/event-rows';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -27,14 +27,13 @@
   const parts = live(() => {
     const [at, by] = [event, way];
     return async () => {
-      const rows = await stall.db.books.payments.where('event').equals(at).toArray();
+      const paid = await partsAt(stall.db, at);
       const back = new Set(
         (await stall.db.books.reversals.where('event').equals(at).toArray()).map(
           ({ payment }) => payment,
         ),
       );
-      const corrections = await stall.db.books.corrections.where('event').equals(at).toArray();
-      return partsAsPaid(rows, corrections).filter((row) => row.way === by && !back.has(row.id));
+      return paid.filter((row) => row.way === by && !back.has(row.id));
     };
   }, []);
   const handed = $derived(settling.handedIn.filter((each) => each.way === way));
