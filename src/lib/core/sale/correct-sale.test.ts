@@ -206,6 +206,13 @@ describe('a sale that was rung up at the wrong event', () => {
     assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, 'correct/several');
   });
 
+  it('is refused where something was paid in by it', () => {
+    const rung = sold();
+    const lines = rows(booksOf(rung)).lines.map((line) => ({ ...line, account: 'voucher:X7' }));
+    const outcome = correct(rung, toEvent(OTHER), { lines: lines });
+    assert.equal(outcome.ok ? 'put right' : outcome.refusal.code, 'correct/account');
+  });
+
   it('takes along what paid for it: a card, tokens, and not what goods paid that came back', () => {
     const byCard = sold({ way: CARD_WAY, drawer: null, amount: null, card: CARD });
     const outcome = correct(byCard, toEvent(OTHER, OTHERS_DRAWER));

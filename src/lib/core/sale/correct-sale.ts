@@ -107,6 +107,8 @@ export function fixFault(
       if (sale.event === null || sale.event === fix.to) return same;
       const [line] = lines;
       if (returns.length > 0) return { code: 'correct/came-back', name: line?.name ?? sale.number };
+      // Vouchers that it sold, and what it paid in, may have been spent: they are not taken back, not even to be put back.
+      if (lines.some(({ account }) => account !== null)) return { code: 'correct/account' };
       // Of a slip that was paid at several events nobody knows what of it is of which.
       const isOfSeveral = of.isMoved !== true && payments.some((part) => part.event !== sale.event);
       if (isOfSeveral) return { code: 'correct/several' };

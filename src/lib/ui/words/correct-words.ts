@@ -24,7 +24,7 @@ export function correctRefusalWords(refusal: CorrectRefusal): string {
     case 'correct/card':
       return 'A card that was charged here is given back, and paid anew: take the goods back instead.';
     case 'correct/account':
-      return 'What is owed, credit, vouchers and points are not booked otherwise: void the sale, or take goods back.';
+      return 'What is owed, credit, vouchers and deposits are not booked otherwise: void the sale, or take goods back.';
     case 'correct/no-drawer':
       return 'Choose the drawer that the cash lies in; one must be open here.';
     case 'correct/several':
