@@ -1,5 +1,5 @@
 /** Money without a sale goes onto a card that is there: with no network, with the answer lost, and where the bank will not. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import { enrol, goOffline, goOnline, standing } from '../support/at-the-stall';
 import { card, CardDesk, hold } from '../support/card-desk';
@@ -15,6 +15,14 @@ test.afterAll(() => till.end());
 const alert = (page: Page) => page.getByRole('alert');
 const give = (page: Page, amount: string) =>
   page.getByRole('button', { name: `Give back £${amount}` });
+
+async function atStall(browser: Browser) {
+  const desk = new CardDesk(till);
+  const context = await desk.device(browser);
+  const page = await context.newPage();
+  await enrol(page, till, 'Maren');
+  return { page, context, desk };
+}
 
 async function fillIn(page: Page, amount: string, why: string): Promise<void> {
   await page.getByRole('link', { name: 'Find', exact: true }).click();
@@ -36,10 +44,7 @@ const given = (amount: number) =>
 test('it is read with no network, nothing is given by what goes wrong before, and it goes once', async ({
   browser,
 }) => {
-  const desk = new CardDesk(till);
-  const context = await desk.device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
+  const { page, context, desk } = await atStall(browser);
   await expect(standing(page)).toHaveText('All sent');
   await fillIn(page, '5', '');
   await goOffline(page);
@@ -89,10 +94,7 @@ test('it is read with no network, nothing is given by what goes wrong before, an
 test('what the bank will not take is said, and has its name in the evening', async ({
   browser,
 }) => {
-  const desk = new CardDesk(till);
-  const context = await desk.device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
+  const { page, context } = await atStall(browser);
   await fillIn(page, '7.50', 'a cracked pot');
   await give(page, '7.50').click();
   await card(page).getByLabel('Practice:').selectOption('decline:reported lost');

@@ -5,7 +5,7 @@ import { firstDay, lastDay } from './todays-event';
 type Event = Pick<Row<'events'>, 'id' | 'days'>;
 
 /** As many days before and after are looked at. */
-export const NEAR = 14;
+const NEAR = 14;
 const A_DAY = 86_400_000;
 
 /**

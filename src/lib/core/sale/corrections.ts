@@ -29,35 +29,18 @@ type Correction = Pick<Row<'corrections'>, 'id' | 'sale' | 'fix' | 'stamp'>;
 
 /** The rows as they are once all of these are applied, the first first; the same whatever order they come in. */
 export function asCorrected<S extends Correctable>(of: S, corrections: readonly Correction[]): S {
-  return { ...of, ...stepsOf(of, corrections).at(-1)?.after };
+  const own = inOrder(corrections.filter(({ sale }) => sale === of.sale.id));
+  return eachOnce(own).reduce<S>((before, { fix }) => ({ ...before, ...applied(before, fix) }), of);
 }
 
-/** One thing that was put right, by all that said so: at several events, where it moves figures of several. */
-export interface Step<C> {
-  readonly by: readonly C[];
-  readonly before: Correctable;
-  readonly after: Correctable;
-}
-
-/** What was put right of a sale, one after another. */
-export function stepsOf<C extends Correction>(
-  of: Correctable,
+/** What is said at several events, since it moves figures of several, is one thing: the first that says it. */
+export const eachOnce = <C extends Pick<Correction, 'fix'>>(
   corrections: readonly C[],
-): readonly Step<C>[] {
-  const steps: { by: C[]; before: Correctable; after: Correctable }[] = [];
-  for (const each of inOrder(corrections.filter(({ sale }) => sale === of.sale.id))) {
-    const said = steps.find(
-      ({ by: [first] }) => first !== undefined && isSameMove(first.fix, each.fix),
-    );
-    if (said !== undefined) {
-      said.by.push(each);
-      continue;
-    }
-    const before = steps.at(-1)?.after ?? of;
-    steps.push({ by: [each], before, after: applied(before, each.fix) });
-  }
-  return steps;
-}
+): readonly C[] =>
+  corrections.filter(
+    ({ fix }, at) =>
+      fix.is !== 'event' || corrections.findIndex((each) => isSameMove(each.fix, fix)) === at,
+  );
 
 /** Whether both say of the same sale that it was moved, the one here and the other there. */
 export const isSameMove = (a: Fix, b: Fix): boolean =>

@@ -40,8 +40,8 @@ export interface CardReader {
     signal: AbortSignal,
   ) => Promise<TipAnswer>;
   /**
-   * Asks for a card for this amount, in minor units: to pay it, or to be given it. It resolves with what the reader says and never
-   * rejects; when `signal` is aborted the reader stops asking.
+   * Asks for a card for this amount, in minor units: to pay it, or to be given it. It resolves with what the reader says
+   * and never rejects; when `signal` is aborted the reader stops asking.
    */
   read(
     amount: number,

@@ -13,7 +13,7 @@ import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { BookReader } from './read-books';
-import { partsOfMoved, type MovedSales } from './settling-lines';
+import { movedSales, salesMoved } from './moved-sales';
 
 /** How far back money is looked for that has not come, or has no line. */
 const MONTHS_DAYS = 200;
@@ -206,25 +206,6 @@ async function writtenOf(
   ];
 }
 
-/** What paid for sales that were said to be of another event than they were rung up at, as it stands. */
-async function movedParts({
-  database,
-  books,
-  business,
-  transaction,
-}: Reading): Promise<MovedSales['parts']> {
-  const said = await select<{ sale: string }>(
-    database,
-    `SELECT DISTINCT sale FROM ${sqlTable('corrections')} ` +
-      "WHERE business = ? AND JSON_VALUE(fix, '$.is') = 'event'",
-    [business],
-    transaction,
-  );
-  const sales = said.map(({ sale }) => sale);
-  const { parts } = await partsOfMoved({ books, business, transaction }, sales);
-  return parts;
-}
-
 /** What is still to come or to go, of all events, and what was noted lately and has no line. */
 async function openRows(reading: Reading, since: string): Promise<OpenRows> {
   const { database, books, business, transaction } = reading;
@@ -272,7 +253,10 @@ async function openRows(reading: Reading, since: string): Promise<OpenRows> {
           transaction,
         );
   // Of sales that were moved to another event, wherever they were rung up.
-  const moved = await movedParts(reading);
+  const { parts: moved } = await movedSales(
+    reading,
+    await salesMoved(database, business, null, transaction),
+  );
   const elsewhere = ways.flatMap(({ id, method }) =>
     method === 'cheque' || method === 'transfer' || method === 'own' ? id : [],
   );

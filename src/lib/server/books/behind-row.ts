@@ -15,7 +15,7 @@ import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { BookReader } from './read-books';
-import { movedSales, NONE_MOVED, type MovedSales } from './settling-lines';
+import { awayFrom, movedSales, salesMoved, soldHere, type MovedSales } from './moved-sales';
 
 interface Asked {
   readonly business: string;
@@ -33,7 +33,7 @@ export async function behindRow(database: Database, asked: Asked): Promise<Behin
     const [out, back] =
       asked.of === 'item'
         ? [
-            await linesOf(database, asked, moved.away, transaction),
+            await linesOf(database, asked, awayFrom(moved, asked.event), transaction),
             [...(await linesBackOf(database, asked, transaction)), ...linesHere(asked, moved)],
           ]
         : [
@@ -167,15 +167,7 @@ async function putRightOf(
 
 interface Moves extends MovedSales {
   readonly isVoid: ReadonlySet<string>;
-  /** Of each part of such a sale how it was taken, and the sale. */
-  readonly rung: ReadonlyMap<string, Row<'payments'>>;
-  readonly saleOf: ReadonlyMap<string, Row<'sales'>>;
 }
-
-const NO_MOVES: Moves = {
-  ...NONE_MOVED,
-  ...{ isVoid: new Set(), rung: new Map(), saleOf: new Map() },
-};
 
 /** Sales that were said to be of another event: from here, or to here. */
 async function movesAt(
@@ -183,41 +175,24 @@ async function movesAt(
   { business, event }: Asked,
   transaction: Transaction,
 ): Promise<Moves> {
-  const said = await select<{ sale: string }>(
-    database,
-    `SELECT DISTINCT sale FROM ${sqlTable('corrections')} ` +
-      "WHERE business = ? AND event = ? AND JSON_VALUE(fix, '$.is') = 'event'",
-    [business, event],
-    transaction,
-  );
-  if (said.length === 0) return NO_MOVES;
+  const of = [...(await salesMoved(database, business, event, transaction))];
   const books = new BookReader(database);
-  const of = { sale: said.map(({ sale }) => sale) };
-  const corrections = await books.rows(business, 'corrections', of, transaction);
-  const moved = await movedSales({ books, business, event, transaction }, corrections);
-  const sales = await books.rows(business, 'sales', { id: of.sale }, transaction);
-  const voids = await books.rows(business, 'voids', of, transaction);
-  const undone = await books.rows(business, 'voidsUndone', of, transaction);
-  const isVoid = new Set(standingVoids(voids, undone).map(({ sale }) => sale));
-  const parts = { id: sales.flatMap(({ payments }) => payments) };
-  const payments = await books.rows(business, 'payments', parts, transaction);
-  return {
-    ...moved,
-    isVoid,
-    rung: new Map(payments.map((part) => [part.id, part])),
-    saleOf: new Map(sales.flatMap((sale) => sale.payments.map((part) => [part, sale] as const))),
-  };
+  const moved = await movedSales({ books, business, transaction }, of);
+  if (of.length === 0) return { ...moved, isVoid: new Set() };
+  const voids = await books.rows(business, 'voids', { sale: of }, transaction);
+  const undone = await books.rows(business, 'voidsUndone', { sale: of }, transaction);
+  return { ...moved, isVoid: new Set(standingVoids(voids, undone).map(({ sale }) => sale)) };
 }
 
 /** Lines of what was sold here although it was rung up elsewhere. */
-const linesHere = ({ id, after }: Asked, { here, isVoid }: Moves): readonly Found[] =>
-  here.flatMap(({ sale, lines }) =>
+const linesHere = ({ id, event, after }: Asked, moved: Moves): readonly Found[] =>
+  soldHere(moved, event).flatMap(({ sale, lines }) =>
     lines.flatMap((line): Found[] => {
       const key = lineKey(sale.id, line.line);
       if (line.item !== id || (after !== '' && key >= after)) return [];
       const { number, at, by } = sale;
       const { total: amount, quantity } = line;
-      const isBack = isVoid.has(sale.id);
+      const isBack = moved.isVoid.has(sale.id);
       return [{ key, sale: sale.id, number, at, by, amount, quantity, isBack }];
     }),
   );
@@ -229,19 +204,19 @@ const isInRow = ({ of, id, event }: Asked, part: Placed | undefined): boolean =>
   part !== undefined && part.event === event && (of === 'way' ? part.way : part.drawer) === id;
 
 /** What paid for such sales, and is in this row although it was not when it was taken. */
-const partsHere = (
-  asked: Asked,
-  { parts, handedOut, rung, saleOf, isVoid }: Moves,
-): readonly Found[] =>
-  [...parts.values()].flatMap((part): Found[] => {
-    const { id: key, at, by, charge, surcharge, tip } = part;
-    const isNew = isInRow(asked, part) && !isInRow(asked, rung.get(key));
-    const sale = saleOf.get(key);
-    if (!isNew || sale === undefined || (asked.after !== '' && key >= asked.after)) return [];
-    const amount = charge + surcharge + tip - changeOf(part, { handedOut });
-    const isBack = isVoid.has(sale.id);
-    return [{ key, sale: sale.id, number: sale.number, at, by, amount, quantity: null, isBack }];
-  });
+function partsHere(asked: Asked, { now, taken, isVoid }: Moves): readonly Found[] {
+  const before = new Map(taken.map((part) => [part.id, part]));
+  return now.flatMap((of) =>
+    of.payments.flatMap((part): Found[] => {
+      const { id: key, at, by, charge, surcharge, tip } = part;
+      const isNew = isInRow(asked, part) && !isInRow(asked, before.get(key));
+      if (!isNew || (asked.after !== '' && key >= asked.after)) return [];
+      const { id: sale, number } = of.sale;
+      const amount = charge + surcharge + tip - changeOf(part, of);
+      return [{ key, sale, number, at, by, amount, quantity: null, isBack: isVoid.has(sale) }];
+    }),
+  );
+}
 
 /** Lines of an item that came back at the event. */
 async function linesBackOf(

@@ -10,6 +10,7 @@ import type { SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { asTheyStand } from './moved-sales';
 import type { BookReader } from './read-books';
 
 /** Whose books are read, for which event, at which moment. */
@@ -68,83 +69,6 @@ export async function oddLines(
 
 const isOfGoods = ({ account }: Row<'saleLines'>): boolean => account == null;
 
-/** Sales that were said to be of another event than they were rung up at. */
-export interface MovedSales {
-  /** Rung up here, and sold elsewhere. */
-  readonly away: ReadonlySet<string>;
-  /** Sold here, as they stand. */
-  readonly here: readonly Correctable[];
-  /** What paid for such sales, as it stands: of each part the event that it is of. */
-  readonly parts: ReadonlyMap<string, Row<'payments'>>;
-  /** Change that was handed out of it in truth, where that was put right. */
-  readonly handedOut: Readonly<Record<string, number>>;
-}
-
-export const NONE_MOVED: MovedSales = {
-  ...{ away: new Set(), here: [], parts: new Map(), handedOut: {} },
-};
-
-/** @param corrections Those that were said at this event. */
-export async function movedSales(
-  { books, business, event, transaction }: Omit<Reading, 'database'>,
-  corrections: readonly Pick<Row<'corrections'>, 'sale' | 'fix'>[],
-): Promise<MovedSales> {
-  const of = [...new Set(corrections.flatMap(({ sale, fix }) => (fix.is === 'event' ? sale : [])))];
-  const { sales, now, ...paid } = await partsOfMoved({ books, business, transaction }, of);
-  const rungHere = new Set(sales.flatMap((sale) => (sale.event === event ? sale.id : [])));
-  const isHere = ({ sale }: Correctable): boolean => sale.event === event;
-  return {
-    ...paid,
-    away: new Set(now.flatMap((each) => (isHere(each) ? [] : each.sale.id))),
-    here: now.filter((each) => isHere(each) && !rungHere.has(each.sale.id)),
-  };
-}
-
-interface PartsOfMoved extends Pick<MovedSales, 'parts' | 'handedOut'> {
-  /** As they were rung up, and as they stand. */
-  readonly sales: readonly Row<'sales'>[];
-  readonly now: readonly Correctable[];
-}
-
-/** @param of Sales that were moved. */
-export async function partsOfMoved(
-  reading: Pick<Reading, 'books' | 'business' | 'transaction'>,
-  of: readonly string[],
-): Promise<PartsOfMoved> {
-  if (of.length === 0) return { sales: [], now: [], parts: new Map(), handedOut: {} };
-  const { books, business, transaction } = reading;
-  const sales = await books.rows(business, 'sales', { id: [...of] }, transaction);
-  const paid = { id: sales.flatMap(({ payments }) => payments) };
-  const payments = await books.rows(business, 'payments', paid, transaction);
-  const now = await asTheyStand(reading, sales, payments);
-  const handed = now.flatMap((each) => Object.entries(each.handedOut ?? {}));
-  return {
-    ...{ sales, now },
-    parts: new Map(now.flatMap((each) => each.payments.map((part) => [part.id, part] as const))),
-    handedOut: Object.fromEntries(handed),
-  };
-}
-
-async function asTheyStand(
-  { books, business, transaction }: Pick<Reading, 'books' | 'business' | 'transaction'>,
-  sales: readonly Row<'sales'>[],
-  payments: readonly Row<'payments'>[] = [],
-): Promise<readonly Correctable[]> {
-  const of = { sale: sales.map(({ id }) => id) };
-  const lines = await books.rows(business, 'saleLines', of, transaction);
-  const corrections = await books.rows(business, 'corrections', of, transaction);
-  return sales.map((sale) =>
-    asCorrected<Correctable>(
-      {
-        sale,
-        lines: lines.filter((line) => line.sale === sale.id),
-        payments: payments.filter(({ id }) => sale.payments.includes(id)),
-      },
-      corrections,
-    ),
-  );
-}
-
 interface CameBack {
   readonly sales: ReadonlyMap<string, string | null>;
   readonly lines: readonly Row<'saleLines'>[];
@@ -179,7 +103,7 @@ export const sellersBack = ({ sales, lines }: CameBack): SettlingRows['sellers']
   });
 
 /** What was sold here although it was rung up elsewhere: on the sum of whoever sold it. */
-export const sellersHere = ({ here }: MovedSales): SettlingRows['sellers'] =>
+export const sellersHere = (here: readonly Correctable[]): SettlingRows['sellers'] =>
   here.flatMap(({ sale, lines }) =>
     lines.flatMap(({ seller: own, ...line }) => {
       const seller = own ?? sale.by;

@@ -13,12 +13,11 @@ import { sqlTable } from '../database/book-tables';
 import { isOpen, ordersNow } from '../../core/order/order-state';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { awayFrom, movedSales, soldHere, type MovedSales } from './moved-sales';
 import type { BookReader } from './read-books';
 import {
   cameBack,
   linesPutRight,
-  movedSales,
-  type MovedSales,
   oddLines,
   sellersBack,
   sellersHere,
@@ -45,14 +44,16 @@ export async function settlingRows(
     const drawers = await all('drawers');
     const voids = await all('voids');
     const corrections = await all('corrections');
-    const moved = await movedSales(reading, corrections);
-    const isVoid = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
-    const off = new Set([...isVoid, ...moved.away]);
-    const here = { ...moved, here: moved.here.filter(({ sale }) => !isVoid.has(sale.id)) };
-    // What was put right of those is in their lines already.
-    const putRight = corrections.filter(({ sale: of }) =>
-      moved.here.every(({ sale }) => sale.id !== of),
+    const moved = await movedSales(
+      reading,
+      corrections.flatMap(({ sale, fix }) => (fix.is === 'event' ? sale : [])),
     );
+    const came = soldHere(moved, id);
+    const isVoid = new Set(standingVoids(voids, await all('voidsUndone')).map(({ sale }) => sale));
+    const off = new Set([...isVoid, ...awayFrom(moved, id)]);
+    const here = came.filter(({ sale }) => !isVoid.has(sale.id));
+    // What was put right of those is in their lines already.
+    const putRight = corrections.filter(({ sale: of }) => came.every(({ sale }) => sale.id !== of));
     const cards = await cardsAt(reading, await all('cardPayments'), moved);
     const accounts = await all('eventAccounts');
     const sold = await soldOf(reading);
@@ -124,7 +125,7 @@ export async function settlingRows(
         reading,
         off,
         [...back.lines, ...(await linesPutRight(reading, off, putRight))],
-        here.here.flatMap(({ lines }) => lines),
+        here.flatMap(({ lines }) => lines),
       )),
       movements: await books.rows(
         business,

@@ -20,7 +20,10 @@ export interface DecidedRefund {
   readonly currency: string;
 }
 
-/** By a return, or a refund without a sale, that was judged and stands; only whoever's it is asks for it, or any once that one is shut out. */
+/**
+ * By a return, or a refund without a sale, that was judged and stands. Only the device whose it is asks for it,
+ * or any once that one is shut out.
+ */
 export async function decidedRefund(
   database: Db,
   business: string,

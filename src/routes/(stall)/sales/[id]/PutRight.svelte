@@ -8,7 +8,7 @@
   import { readAmount } from '$lib/core/money/amount-text';
   import { isHeldMethod } from '$lib/core/held/held-account';
   import { allWays, CASH_WAY } from '$lib/core/payment/ways';
-  import { changeOf, isSameMove } from '$lib/core/sale/corrections';
+  import { changeOf, eachOnce } from '$lib/core/sale/corrections';
   import { couldBe } from '$lib/core/sale/correct-sale';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { correctOnce } from '$lib/device/correct-sale';
@@ -97,13 +97,6 @@
     ),
   );
   const events = $derived(eventsNear(stall.events, found.sale.day, found.sale.event));
-  /** What is said at several events is one thing. */
-  const said = $derived(
-    found.corrections.filter(
-      ({ fix: of }, at) =>
-        found.corrections.findIndex((each) => isSameMove(each.fix, of)) === at || of.is !== 'event',
-    ),
-  );
   const drawersThere = $derived(drawers.value.filter((each) => each.event === event));
   const people = $derived(
     typed.trim() === '' ? [] : findCustomers(typed, customers.value).slice(0, 6),
@@ -168,7 +161,7 @@
   }
 </script>
 
-{#each said as row (row.id)}
+{#each eachOnce(found.corrections) as row (row.id)}
   <section
     class="sheet border-accent mx-auto grid w-full max-w-md gap-1 border-l-8 print:hidden"
     aria-label="Put right"
