@@ -132,3 +132,29 @@ test('the server is killed again and again while it is being sent to', async ({ 
   expect(await numbersOnServer(sold[0]!.split('-')[0]!)).toEqual(sold);
   await context.close();
 });
+
+test('a browser becomes a till by itself once a network that carried nothing does', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ baseURL: till.origin, serviceWorkers: 'block' });
+  const page = await context.newPage();
+  const lost = new Map([
+    ['/api/enrol', 1],
+    ['/api/sync/start', 1],
+  ]);
+  await page.route(/\/api\/(enrol|sync\/start)/, async (route) => {
+    const { pathname } = new URL(route.request().url());
+    const left = lost.get(pathname) ?? 0;
+    lost.set(pathname, left - 1);
+    await (left > 0 ? route.abort() : route.continue());
+  });
+  const address = till.enrolAddress();
+  await page.goto(address);
+  await expect(page.getByRole('alert')).toContainText('It is tried again by itself');
+  await expect(page.getByLabel('Code')).toHaveValue(address.split('#')[1]!);
+  await signIn(page, 'Ines');
+  await expect(page.getByRole('heading', { name: 'Pellow Green market' })).toBeVisible();
+  await expect(standing(page)).toHaveText('All sent');
+  expect([...lost.values()].every((left) => left < 0)).toBe(true);
+  await context.close();
+});

@@ -20,9 +20,12 @@ export type EnrolResult =
   | { readonly ok: true; readonly identity: Identity }
   | { readonly ok: false; readonly code: string; readonly message: string };
 
+/** The code of a result that says nothing about the code that was entered. */
+export const NO_ANSWER = 'network/none';
+
 const noAnswer: EnrolResult = {
   ok: false,
-  code: 'network/none',
+  code: NO_ANSWER,
   message: 'The server does not answer. Enrolling needs it this once; selling does not.',
 };
 

@@ -30,7 +30,7 @@ export async function comeBack(db: DeviceDatabase, transport: Transport): Promis
   if (identity === undefined) return { isBack: false, left: 0 };
   for (;;) {
     const sent = (await db.read('standing'))?.sent ?? 0;
-    const batch = await portionAfter(db, sent);
+    const batch = await portionAfter(db, sent, transport.portion);
     if (batch.length === 0) break;
     const asked = await transport.push(batch);
     if (asked.came !== 'answer' || asked.answer.have <= sent)

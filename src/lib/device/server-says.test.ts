@@ -27,6 +27,7 @@ import { prune } from './prune';
 import { putRight } from './put-right';
 import { NO_STANDING, receive } from './receive';
 import { restamp } from './restamp';
+import { PortionSize } from './sync/portion';
 import type { Transport } from './sync/transport';
 
 const NOW = Date.UTC(2026, 10, 22, 9);
@@ -271,6 +272,7 @@ describe('a device that had no network for too long', () => {
     const sent: number[] = [];
     const stood = { id: itemId(1), setStamp: 'x', price: 450 };
     const transport = {
+      portion: new PortionSize(),
       push: (batch: readonly Entry[]) => {
         if (isDown) return Promise.resolve({ came: 'nothing' });
         sent.push(...batch.map(({ seq }) => seq));

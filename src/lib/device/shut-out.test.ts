@@ -9,6 +9,7 @@ import { BUSINESS, deviceId, idOf } from '../core/testing/made-up-business';
 import { DeviceDatabase } from './database';
 import { DeviceDaybook, ownEntriesAfter } from './daybook';
 import { handOver, startAnew, wipe } from './shut-out';
+import { PortionSize } from './sync/portion';
 import type { Transport } from './sync/transport';
 
 const now = Date.UTC(2026, 10, 22, 9);
@@ -27,9 +28,12 @@ beforeEach(async () => {
 /** Answers each batch with what `answers` says; counts what was handed over. */
 function server(answers: (batch: readonly Entry[]) => 'answer' | 'nothing') {
   const handed: number[] = [];
+  const portion = new PortionSize();
   const transport = {
+    portion,
     handOver: async (batch: readonly Entry[]) => {
       const came = answers(batch);
+      portion.hear(came, batch.length);
       if (came === 'answer') handed.push(...batch.map(({ seq }) => seq));
       return await Promise.resolve(came === 'answer' ? { came, answer: {} } : { came });
     },

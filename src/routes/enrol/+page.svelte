@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import { enrol } from '$lib/device/enrol';
+  import { enrol, NO_ANSWER } from '$lib/device/enrol';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { askToKeep } from '$lib/device/storage';
@@ -11,10 +11,15 @@
   let code = $state(decodeURIComponent(location.hash.slice(1)));
   let isBusy = $state(false);
   let wrong = $state<string | null>(null);
+  /** No answer came, which is no fault of the code: it is tried again without anybody asking. */
+  let isWaiting = $state(false);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const isWrong = $derived(wrong !== null && !isWaiting);
   let field = $state<HTMLInputElement>();
 
   async function begin(): Promise<void> {
     if (isBusy) return;
+    stopWaiting();
     isBusy = true;
     wrong = null;
     try {
@@ -26,11 +31,22 @@
         return;
       }
       wrong = result.message;
+      if (result.code === NO_ANSWER) tryAgainSoon();
     } catch (error) {
       wrong = `This browser does not keep data: ${faultWords(error)}`;
     }
     isBusy = false;
-    field?.focus();
+    if (!isWaiting) field?.focus();
+  }
+
+  const AGAIN = 4000;
+  function tryAgainSoon(): void {
+    isWaiting = true;
+    timer = setTimeout(() => void begin(), AGAIN);
+  }
+  function stopWaiting(): void {
+    clearTimeout(timer);
+    isWaiting = false;
   }
 
   /** What kind of thing this is, until somebody gives it a name. */
@@ -42,8 +58,11 @@
   // The printed address carries the code: then nothing is left to do.
   onMount(() => {
     if (code !== '') void begin();
+    return stopWaiting;
   });
 </script>
+
+<svelte:window ononline={() => isWaiting && void begin()} />
 
 <main class="mx-auto grid min-h-dvh max-w-md content-center gap-6 p-6">
   <h1>Make this browser a till</h1>
@@ -60,25 +79,24 @@
       id="code"
       bind:this={field}
       bind:value={code}
-      class={[
-        'input code w-full text-xl tracking-widest uppercase',
-        wrong !== null && '!border-error',
-      ]}
+      oninput={stopWaiting}
+      class={['input code w-full text-xl tracking-widest uppercase', isWrong && '!border-error']}
       autocomplete="one-time-code"
       autocapitalize="characters"
       spellcheck="false"
-      aria-invalid={wrong !== null}
+      aria-invalid={isWrong}
       aria-describedby="code-help"
     />
     <p
       id="code-help"
-      class={wrong === null ? 'soft' : 'text-error'}
+      class={isWrong ? 'text-error' : 'soft'}
       role={wrong === null ? undefined : 'alert'}
     >
       {wrong ?? 'Ten letters and figures, from the start command or from an enrolled device.'}
+      {#if isWaiting}It is tried again by itself while this page is open.{/if}
     </p>
     <button class="btn btn-main" disabled={isBusy || code.trim().length < 4}>
-      {isBusy ? 'Taking in the goods …' : 'Enrol this browser'}
+      {#if isBusy}Taking in the goods …{:else if isWaiting}Try again now{:else}Enrol this browser{/if}
     </button>
   </form>
 </main>

@@ -1,4 +1,7 @@
-/** One request to our own server: every answer is checked, every outcome returned. */
+/**
+ * One request to our own server: every answer is checked, every outcome returned. What ends the waiting is
+ * silence, never the length of an answer: over a weak network a long one takes minutes, and comes.
+ */
 import type { z } from 'zod';
 import { refusalSchema, type Refusal } from '../../core/daybook/sync-messages';
 
@@ -8,6 +11,7 @@ export type Asked<T> =
   | { readonly came: 'refusal'; readonly status: number; readonly refusal: Refusal }
   | { readonly came: 'nothing' };
 
+/** Milliseconds without a byte after which there is no answer. */
 const PATIENCE = 15_000;
 
 export interface Question {
@@ -15,15 +19,19 @@ export interface Question {
   readonly method?: 'GET' | 'POST' | 'DELETE';
   readonly body?: unknown;
   readonly headers?: Readonly<Record<string, string>>;
+  /** Milliseconds without a byte after which there is no answer. */
+  readonly patience?: number;
 }
 
 export async function askServer<S extends z.ZodType>(
-  { path, body, method = body === undefined ? 'GET' : 'POST', headers = {} }: Question,
+  question: Question,
   schema: S,
   fetching: typeof fetch = (...args) => fetch(...args),
 ): Promise<Asked<z.infer<S>>> {
+  const { path, body, method = body === undefined ? 'GET' : 'POST', headers = {} } = question;
   let response: Response;
   let value: unknown;
+  const silence = new Silence(question.patience ?? PATIENCE);
   try {
     response = await fetching(path, {
       method,
@@ -32,12 +40,14 @@ export async function askServer<S extends z.ZodType>(
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      signal: AbortSignal.timeout(PATIENCE),
+      signal: silence.signal,
       cache: 'no-store',
     });
-    value = await response.json();
+    value = JSON.parse(await textOf(response, silence));
   } catch {
     return { came: 'nothing' };
+  } finally {
+    silence.end();
   }
   const answer = schema.safeParse(value);
   if (response.ok && answer.success) return { came: 'answer', answer: answer.data };
@@ -49,4 +59,38 @@ export async function askServer<S extends z.ZodType>(
   if (answer.success) return { came: 'answer', answer: answer.data };
   // Something between us and the server answered, or the server is not well: try later.
   return { came: 'nothing' };
+}
+
+/** Gives up once nothing has been heard for so many milliseconds. */
+class Silence {
+  readonly #giveUp = new AbortController();
+  readonly signal = this.#giveUp.signal;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(readonly patience: number) {
+    this.heard();
+  }
+
+  heard(): void {
+    this.end();
+    this.#timer = setTimeout(() => this.#giveUp.abort(), this.patience);
+  }
+
+  end(): void {
+    clearTimeout(this.#timer);
+  }
+}
+
+/** A whole body, however slowly it comes, as long as it comes. */
+async function textOf({ body }: Response, silence: Silence): Promise<string> {
+  silence.heard();
+  const reader = body?.getReader();
+  const decoder = new TextDecoder();
+  let text = '';
+  for (;;) {
+    const part = await reader?.read();
+    if (part === undefined || part.done) return text + decoder.decode();
+    silence.heard();
+    text += decoder.decode(part.value, { stream: true });
+  }
 }

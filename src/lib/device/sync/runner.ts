@@ -73,7 +73,7 @@ export class SyncRunner {
   }
 
   async #push(after: number): Promise<SyncEvent> {
-    const batch = await portionAfter(this.db, after);
+    const batch = await portionAfter(this.db, after, this.transport.portion);
     const asked = await this.transport.push(batch);
     const turnedAway = turnedAwayBy(asked);
     if (turnedAway !== null || asked.came === 'nothing') return turnedAway ?? unanswered();

@@ -1,0 +1,207 @@
+/** Over a network that carries little: what takes long comes, what is silent ends, and sales get across. */
+import assert from 'node:assert/strict';
+import { afterEach, beforeEach, describe, it, mock } from 'node:test';
+import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import { z } from 'zod';
+import type { Entry } from '../../core/daybook/entry';
+import { draft } from '../../core/daybook/kinds';
+import { MOST_PUSHED } from '../../core/daybook/sync-messages';
+import { BUSINESS, deviceId } from '../../core/testing/made-up-business';
+import { DeviceDatabase } from '../database';
+import { DeviceDaybook } from '../daybook';
+import { enrol } from '../enrol';
+import { newId } from '../new-id';
+import { handOver } from '../shut-out';
+import { askServer, type Asked } from './ask-server';
+import { PortionSize } from './portion';
+import { SyncRunner } from './runner';
+import { Transport } from './transport';
+
+const TOKEN = 'a'.repeat(64);
+const answerSchema = z.strictObject({ is: z.string() });
+
+/** Lets what was promised happen, without any time going by. */
+const settled = async (): Promise<void> => {
+  for (let turn = 0; turn < 50; turn += 1) await new Promise((resolve) => setImmediate(resolve));
+};
+
+/** A server whose answer is given piece by piece. */
+function inPieces() {
+  let pieces!: ReadableStreamDefaultController<Uint8Array>;
+  let begin!: () => void;
+  const body = new ReadableStream<Uint8Array>({
+    start: (controller) => void (pieces = controller),
+  });
+  const fetching = ((_path: string, { signal }: RequestInit) =>
+    new Promise<Response>((resolve, reject) => {
+      signal!.addEventListener('abort', () => {
+        reject(new Error('aborted'));
+        pieces.error(new Error('aborted'));
+      });
+      begin = () => resolve(new Response(body));
+    })) as typeof fetch;
+  const encoder = new TextEncoder();
+  return {
+    fetching,
+    begin: () => begin(),
+    say: (bytes: Uint8Array) => pieces.enqueue(bytes),
+    saying: (text: string) => pieces.enqueue(encoder.encode(text)),
+    end: () => pieces.close(),
+  };
+}
+
+describe('an answer over a weak network', () => {
+  beforeEach(() => mock.timers.enable({ apis: ['setTimeout'] }));
+  afterEach(() => mock.timers.reset());
+
+  /** @returns What has come of the question by now; null while it is waited for. */
+  function asking(server: ReturnType<typeof inPieces>) {
+    let came: Asked<{ is: string }> | null = null;
+    const question = { path: '/api/x', patience: 15_000 };
+    void askServer(question, answerSchema, server.fetching).then((asked) => (came = asked));
+    return async (): Promise<typeof came> => {
+      await settled();
+      return came;
+    };
+  }
+  const passes = async (millis: number): Promise<void> => {
+    await settled();
+    mock.timers.tick(millis);
+    await settled();
+  };
+
+  it('is waited for as long as any of it comes, also where a letter is cut in two', async () => {
+    const server = inPieces();
+    const came = asking(server);
+    await passes(14_000);
+    server.begin();
+    await passes(14_000);
+    server.saying('{"is":"Caf');
+    await passes(14_000);
+    server.say(new Uint8Array([0xc3]));
+    await passes(14_000);
+    server.say(new Uint8Array([0xa9]));
+    assert.equal(await came(), null);
+    server.saying('"}');
+    server.end();
+    assert.deepEqual(await came(), { came: 'answer', answer: { is: 'Café' } });
+  });
+
+  it('is given up when nothing has come for a while, before it begins or in the middle', async () => {
+    const silent = asking(inPieces());
+    await passes(14_999);
+    assert.equal(await silent(), null);
+    await passes(1);
+    assert.deepEqual(await silent(), { came: 'nothing' });
+    const server = inPieces();
+    const cut = asking(server);
+    await passes(0);
+    server.begin();
+    server.saying('{"is":');
+    await passes(15_000);
+    assert.deepEqual(await cut(), { came: 'nothing' });
+  });
+});
+
+describe('how much is sent at once', () => {
+  it('is less each time nothing comes back, never nothing, and all again once it does', () => {
+    const size = new PortionSize();
+    assert.equal(size.most, MOST_PUSHED);
+    const after: number[] = [];
+    for (let time = 0; time < 6; time += 1) {
+      size.hear('nothing', 1000);
+      after.push(size.most);
+    }
+    assert.deepEqual(after, [50, 12, 3, 1, 1, 1]);
+    for (let time = 0; time < 8; time += 1) size.hear(time % 2 === 0 ? 'answer' : 'refusal', 1);
+    assert.equal(size.most, MOST_PUSHED);
+    size.hear('nothing', 40);
+    assert.equal(size.most, 10);
+  });
+});
+
+describe('a network that carries a few entries at a time', () => {
+  const CARRIES = 9;
+  let db: DeviceDatabase;
+  beforeEach(() => {
+    db = new DeviceDatabase('test', { indexedDB: new IDBFactory(), IDBKeyRange });
+  });
+
+  async function written(entries: number): Promise<void> {
+    await db.write('identity', {
+      business: BUSINESS,
+      device: deviceId(1),
+      number: 1,
+      token: TOKEN,
+    });
+    const body = { id: deviceId(1), name: 'Phone', number: 1, event: null, drawer: null };
+    const drafts = () =>
+      Array.from({ length: entries }, () => draft('device.set', newId(), null, body));
+    await new DeviceDaybook(db).append(() => ({ ok: true, drafts: drafts() }));
+  }
+  /** Takes what is not too much to get across; what is, is never heard of again. */
+  function carrying(taken: number[], path: string, answer: (have: number) => object): typeof fetch {
+    return ((address: string, { body }: RequestInit) => {
+      if (!address.startsWith(path)) return Promise.resolve(Response.json(answer(taken.length)));
+      const { entries } = JSON.parse(body as string) as { entries: Entry[] };
+      if (entries.length > CARRIES) return Promise.reject(new Error('nothing came back'));
+      for (const { seq } of entries) if (!taken.includes(seq)) taken.push(seq);
+      return Promise.resolve(Response.json(answer(taken.length)));
+    }) as typeof fetch;
+  }
+
+  it('gets a long day across all the same, each entry once', async () => {
+    await written(60);
+    const taken: number[] = [];
+    const said = { refused: null, kept: [], held: [], now: Date.now() };
+    const fetching = carrying(taken, '/api/sync/push', (have) => ({ have, ...said }));
+    const transport = new Transport(TOKEN, fetching);
+    let isAllSent!: () => void;
+    const allSent = new Promise<void>((resolve) => (isAllSent = resolve));
+    const runner: SyncRunner = new SyncRunner(db, transport, deviceId(1), (state) => {
+      if (state.sent === 60) isAllSent();
+      // The network is said to be back each time: how long is waited between is another matter.
+      else if (state.doing === 'waiting') setImmediate(() => runner.hear({ type: 'wake', now: 0 }));
+    });
+    await runner.start();
+    await allSent;
+    runner.end();
+    assert.deepEqual(
+      taken,
+      Array.from({ length: 60 }, (_, at) => at + 1),
+    );
+  });
+
+  it('gets what a device that was shut out still had across as well', async () => {
+    await written(40);
+    const taken: number[] = [];
+    const fetching = carrying(taken, '/api/sync/unsent', () => ({ done: true }));
+    assert.equal(await handOver(db, new Transport(TOKEN, fetching)), 0);
+    assert.equal(taken.length, 40);
+  });
+
+  it('enrols: a page that did not come is asked for again, and no page twice', async () => {
+    mock.timers.enable({ apis: ['setTimeout'] });
+    const asked: string[] = [];
+    const begins = { position: 7, mark: '', received: {}, clock: { millis: 0, counter: 0 } };
+    const first = { begins, rows: {}, next: { table: 'items', after: ['x'] } };
+    const lost = new Set([1, 3, 4]);
+    const fetching = ((address: string) => {
+      if (address.startsWith('/api/enrol'))
+        return Promise.resolve(Response.json({ business: BUSINESS, number: 2 }));
+      asked.push(address.includes('from') ? 'second' : 'first');
+      if (lost.has(asked.length)) return Promise.reject(new Error('lost'));
+      const page = address.includes('from') ? { rows: {}, next: null } : first;
+      return Promise.resolve(Response.json(page));
+    }) as typeof fetch;
+    const enrolling = enrol(db, 'ABCDE-FGHJK', 'Phone', (token) => new Transport(token, fetching));
+    for (let turn = 0; turn < 6; turn += 1) {
+      await settled();
+      mock.timers.tick(4000);
+    }
+    mock.timers.reset();
+    assert.equal((await enrolling).ok, true);
+    assert.deepEqual(asked, ['first', 'first', 'second', 'second', 'second']);
+    assert.equal((await db.read('standing'))?.position, 7);
+  });
+});
