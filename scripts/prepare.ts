@@ -21,7 +21,6 @@ import { flagsOf } from './setup/flags.mjs';
 
 /** Codes that the start command prints hold for a day; the application's own for minutes. */
 const LIFETIME = 24 * 60 * 60 * 1000;
-const CODES_EACH = 2;
 const HALF_AN_HOUR = 30 * 60 * 1000;
 
 const flags = flagsOf({
@@ -29,6 +28,8 @@ const flags = flagsOf({
   'after-unclean-stop': { type: 'boolean' },
   /** A folder for statements of the demo's bank that nobody has taken in yet. */
   statements: { type: 'string', default: '' },
+  /** How many codes for each business. */
+  codes: { type: 'string', default: '2' },
 });
 /** Of the made-up people only; nobody else's PIN is known to anybody. */
 const accounts = new Map([larkmoss, pinwheel].map(({ id, account }) => [id, account]));
@@ -72,7 +73,7 @@ try {
     const [named] = await books.rows(business, 'businesses');
     const staff = inOrder(await books.rows(business, 'staff'));
     const codes: string[] = [];
-    for (let n = 0; n < CODES_EACH; n += 1)
+    for (let n = 0; n < Number(flags.codes); n += 1)
       codes.push(await enrolment.makeCode(business, now, LIFETIME));
     ways.push({
       business: named?.name ?? business,

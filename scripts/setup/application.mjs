@@ -10,6 +10,9 @@ import { Stop } from './say.mjs';
 /** Must be what the application itself refuses to read more than. */
 const LARGEST_BODY = 4 * 1024 * 1024;
 
+/** Milliseconds that it may take to start, also on a machine of which others take nearly all. */
+const PATIENCE = 180_000;
+
 /**
  * @typedef {object} Way
  * @property {string} business
@@ -21,11 +24,16 @@ const LARGEST_BODY = 4 * 1024 * 1024;
 /**
  * Migrates, puts the demo in if asked, and makes fresh codes.
  * @param {string} databaseUrl
- * @param {{ demo?: boolean, wasUnclean?: boolean, statements?: string }} options `statements`: a folder for files of the demo's bank.
+ * @param {{ demo?: boolean, wasUnclean?: boolean, statements?: string, codes?: number }} options `statements`: a folder for files of the demo's bank; `codes`: how many for each business.
  * @returns {Promise<readonly Way[]>}
  */
-export async function prepare(databaseUrl, { demo = false, wasUnclean = false, statements = '' }) {
+export async function prepare(
+  databaseUrl,
+  { demo = false, wasUnclean = false, statements = '', codes = 2 },
+) {
   const flags = [
+    '--codes',
+    String(codes),
     ...(demo ? ['--demo'] : []),
     ...(wasUnclean ? ['--after-unclean-stop'] : []),
     ...(statements === '' ? [] : ['--statements', statements]),
@@ -101,7 +109,7 @@ export async function startApplication({
   if (log !== null) closeSync(log);
   const stop = () => stopChild(child);
   onStop?.(stop);
-  const until = Date.now() + 60_000;
+  const until = Date.now() + PATIENCE;
   while (Date.now() < until) {
     if (child.exitCode !== null || child.signalCode !== null)
       throw new Stop(`the application ended at once (${child.exitCode})`);
@@ -109,7 +117,7 @@ export async function startApplication({
     await wait(100);
   }
   await stopChild(child);
-  throw new Stop('the application did not answer within a minute');
+  throw new Stop(`the application did not answer within ${PATIENCE / 1000} s`);
 }
 
 /**

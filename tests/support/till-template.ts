@@ -10,17 +10,15 @@ import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 
 /** Names the folder to the processes that run the tests. */
 const VARIABLE = 'STALL_TILL_TEMPLATE';
-const ROUNDS = 4;
+const CODES = 8;
 
 export type Codes = Readonly<Record<'larkmoss' | 'pinwheel', string[]>>;
 
 /** Seeds a database in a folder. @returns Codes that enrol one browser each. */
 async function seeded(url: string): Promise<Codes> {
   const codes: Codes = { larkmoss: [], pinwheel: [] };
-  for (let round = 0; round < ROUNDS; round += 1) {
-    for (const way of await prepare(url, { demo: true }))
-      codes[way.business === 'Larkmoss Plants' ? 'larkmoss' : 'pinwheel'].push(...way.codes);
-  }
+  for (const way of await prepare(url, { demo: true, codes: CODES }))
+    codes[way.business === 'Larkmoss Plants' ? 'larkmoss' : 'pinwheel'].push(...way.codes);
   return codes;
 }
 

@@ -2,19 +2,19 @@
  * The device's database in IndexedDB. The books' tables are those of the core; beside them stands
  * what makes this a device: its daybook, what it received, where it stands with the server.
  */
-import { Dexie, type Table, type Transaction } from 'dexie';
-import { withoutPrivate, type ChainHead } from '../core/daybook/chain';
+import { Dexie, type Table } from 'dexie';
+import type { ChainHead } from '../core/daybook/chain';
 import type { Clock, Stamp } from '../core/daybook/clock';
 import type { ChosenEvent } from '../core/event/todays-event';
 import type { SumsMade } from '../core/journal/new-sums';
 import type { Entry } from '../core/daybook/entry';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
-import { rightsToBeginWith, withLaterRights, withSettling } from '../core/people/rights';
 import type { OpenSlip } from '../core/slip/open-slip';
 import { tables, deviceTables, type Row, type TableName } from '../core/books/tables';
 import type { PrinterChoice } from './printer/printer';
-import type { Field, TableSpec } from '../core/books/table-spec';
+import type { TableSpec } from '../core/books/table-spec';
+import { declareVersions } from './database-versions';
 
 /** Who this device is. Made when it is enrolled and never changed. */
 export interface Identity {
@@ -181,88 +181,7 @@ export class DeviceDatabase extends Dexie {
       kept: 'id',
     };
     for (const table of deviceTables) stores[table] = storeOf(tables[table]);
-    this.version(1).stores(stores);
-    // Version 2 brought rights, PINs, the lock and `acts`; the rows of version 1 get what they lack.
-    this.version(2)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        const people = transaction.table<Record<string, unknown>>('staff');
-        await people.toCollection().modify((row) => {
-          row['rights'] ??= rightsToBeginWith(row['role']);
-          row['discountUpTo'] ??= '0';
-          row['pin'] ??= null;
-        });
-        const businesses = transaction.table<Record<string, unknown>>('businesses');
-        await businesses.toCollection().modify((row) => void (row['lockAfter'] ??= 0));
-      });
-    // Version 3 brought customers, settlements, and what a device is given.
-    this.version(3)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        const devices = transaction.table<Record<string, unknown>>('devices');
-        await devices.toCollection().modify((row) => {
-          row['event'] ??= null;
-          row['drawer'] ??= null;
-        });
-      });
-    // Version 4 brought all that a slip can hold, version 5 ways to pay, version 6 signatures and
-    // cards on file; rows get what they lack.
-    this.version(4).stores(stores).upgrade(fillUp);
-    this.version(5).stores(stores).upgrade(fillUp);
-    this.version(6).stores(stores).upgrade(fillUp);
-    // Version 7 brought salted PINs and what was decided of held cards; what the acquirer calls a card
-    // on file is the server's alone.
-    this.version(7)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        await fillUp(transaction);
-        await forgetTokens(transaction);
-      });
-    // Version 8 let go of what only the server reads, and gave what one person edits at once a stamp of its own, and each stage of an event.
-    this.version(8)
-      .stores({ ...stores, receiptAsks: null })
-      .upgrade(async (transaction) => {
-        await fillUp(transaction);
-        await stampApart(transaction);
-      });
-    // Version 9 brought places, suppliers, lists of goods and counts, and rights to move, order and count stock.
-    this.version(9)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        await fillUp(transaction);
-        await transaction
-          .table<{ rights: readonly string[] }>('staff')
-          .toCollection()
-          .modify((row) => void (row.rights = withLaterRights(row.rights)));
-      });
-    // Version 10 brought cash in between, what becomes of cash that was counted, and the right to settle events.
-    this.version(10)
-      .stores(stores)
-      .upgrade(async (transaction) => {
-        await fillUp(transaction);
-        await transaction
-          .table<{ rights: readonly string[] }>('staff')
-          .toCollection()
-          .modify((row) => void (row.rights = withSettling(row.rights)));
-      });
-    // Version 11 brought goods that came back.
-    this.version(11).stores(stores).upgrade(fillUp);
-    // Version 12 brought goods that come back and pay for others.
-    this.version(12).stores(stores).upgrade(fillUp);
-    // Version 13 brought accounts that somebody holds.
-    this.version(13).stores(stores).upgrade(fillUp);
-    // Version 14 brought orders of customers.
-    this.version(14).stores(stores).upgrade(fillUp);
-    // Version 15 brought points and rewards.
-    this.version(15).stores(stores).upgrade(fillUp);
-    // Version 16 brought invoices.
-    this.version(16).stores(stores).upgrade(fillUp);
-    // Version 17 brought records of customers that are of one person.
-    this.version(17).stores(stores).upgrade(fillUp);
-    // Version 18 brought vouchers for goods of one tax.
-    this.version(18).stores(stores).upgrade(fillUp);
-    // Version 19 brought standing charges.
-    this.version(19).stores(stores).upgrade(fillUp);
+    declareVersions(this, stores);
     const books = deviceTables.map((table) => [table, this.table(table)]);
     this.books = Object.fromEntries<Table>(books as [TableName, Table][]) as unknown as BookTables;
   }
@@ -279,76 +198,6 @@ export class DeviceDatabase extends Dexie {
     await this.meta.put({ key, value } as MetaRow);
   }
 }
-
-/** Gives every row the fields that there was no word for when it was written. */
-async function fillUp(transaction: Transaction): Promise<void> {
-  for (const name of deviceTables) {
-    const fields = Object.entries<Field<unknown>>(tables[name].fields);
-    await transaction
-      .table<Record<string, unknown>>(name)
-      .toCollection()
-      .modify((row) => {
-        for (const [field, spec] of fields)
-          row[field] ??= INITIAL[`${name}.${field}`] ?? spec.initial;
-      });
-  }
-}
-
-/** What was set together until then was set by the same stamp. */
-async function stampApart(transaction: Transaction): Promise<void> {
-  await transaction
-    .table<Record<string, unknown>>('businesses')
-    .toCollection()
-    .modify((row) => void (row['lockStamp'] = row['setStamp']));
-  await transaction
-    .table<Record<string, unknown>>('events')
-    .toCollection()
-    .modify((row) => {
-      row['taxesStamp'] = row['waysStamp'] = row['setStamp'];
-      const { stage, stageStamp } = row;
-      delete row['stage'];
-      delete row['stageStamp'];
-      const reached = `${String(stage)}Stamp`;
-      if (reached in row) row[reached] = stageStamp;
-    });
-}
-
-/** Drops what the acquirer calls cards from rows and from entries; their chains stay good. */
-async function forgetTokens(transaction: Transaction): Promise<void> {
-  await transaction
-    .table<Record<string, unknown>>('customers')
-    .toCollection()
-    .modify((row) => void delete row['cardToken']);
-  await transaction
-    .table<Record<string, unknown>>('staff')
-    .toCollection()
-    .modify((row) => {
-      if (row['pinStamp'] === '') row['pinStamp'] = row['setStamp'];
-      const pin = row['pin'] as { salt?: string } | null;
-      if (pin !== null && pin.salt === undefined) row['pin'] = { ...pin, salt: '' };
-    });
-  for (const blocks of ['entries', 'received'])
-    await transaction
-      .table<{ entries: readonly Entry[] }>(blocks)
-      .toCollection()
-      .modify((block) => {
-        block.entries = block.entries.map((entry) =>
-          entry.kind === 'customer.card' && entry.v === 1 ? withoutPrivate(entry) : entry,
-        );
-      });
-}
-
-/** What fields were before there was a word for them, where that is not nothing. */
-const INITIAL: Readonly<Record<string, unknown>> = {
-  'tables.size': 'middle',
-  'businesses.typedSide': 'cash',
-  'businesses.uplift': '0',
-  'items.isReturnable': true,
-  'items.earnsPoints': true,
-  'payments.wayName': 'Cash',
-  'payments.method': 'cash',
-  'payments.side': 'cash',
-};
 
 export const NO_CHOICES: Choices = { by: null, drawers: {} };
 

@@ -1,11 +1,11 @@
 /** Reading the books. Every read of any row goes through here and is scoped by its business. */
-import { Op, type ModelStatic, type Transaction, type WhereOptions } from 'sequelize';
+import { Op, type Transaction, type WhereOptions } from 'sequelize';
 import { tables, tableNames, type Row, type TableName } from '../../core/books/tables';
 import type { Database } from '../database/database';
-import { bookModels, rowFrom, type BookRow } from '../database/book-tables';
+import { bookModels, rowFrom, type BookModels } from '../database/book-tables';
 
 export class BookReader {
-  readonly #models: Record<TableName, ModelStatic<BookRow>>;
+  readonly #models: BookModels;
 
   constructor(readonly database: Database) {
     this.#models = bookModels(database.sequelize);

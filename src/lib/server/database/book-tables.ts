@@ -15,13 +15,25 @@ export type BookRow = Model<Record<string, unknown>, Record<string, unknown>>;
 export const sqlTable = (table: TableName): string =>
   `books_${table.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`)}`;
 
-/** One model per table of the books; each key starts with the business. */
-export function bookModels(sequelize: Sequelize): Record<TableName, ModelStatic<BookRow>> {
+export type BookModels = Readonly<Record<TableName, ModelStatic<BookRow>>>;
+
+const defined = new WeakMap<Sequelize, BookModels>();
+
+/** One model per table of the books; each key starts with the business. Defined once per connection pool. */
+export function bookModels(sequelize: Sequelize): BookModels {
+  const there = defined.get(sequelize);
+  if (there !== undefined) return there;
+  const models = defineModels(sequelize);
+  defined.set(sequelize, models);
+  return models;
+}
+
+function defineModels(sequelize: Sequelize): BookModels {
   const models = tableNames.map((table) => [
     table,
     sequelize.define<BookRow>(sqlTable(table), attributesOf(tables[table])),
   ]);
-  return Object.fromEntries(models) as Record<TableName, ModelStatic<BookRow>>;
+  return Object.fromEntries(models) as BookModels;
 }
 
 function attributesOf(spec: TableSpec): ModelAttributes<BookRow> {
