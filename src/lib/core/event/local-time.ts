@@ -29,12 +29,27 @@ export interface LocalTime {
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
+/** What was worked out lately, by zone and minute: everything about one sale asks for the same. */
+let known = new Map<string, LocalTime>();
+const MOST_KNOWN = 2000;
+const MINUTE = 60_000;
+
 /**
  * @param at Milliseconds since 1970.
  * @param timeZone IANA name.
  * @throws {RangeError} If the time zone is not known.
  */
 export function localTime(at: number, timeZone: string): LocalTime {
+  const key = `${timeZone} ${String(Math.floor(at / MINUTE))}`;
+  const there = known.get(key);
+  if (there !== undefined) return there;
+  const time = workedOut(at, timeZone);
+  if (known.size >= MOST_KNOWN) known = new Map();
+  known.set(key, time);
+  return time;
+}
+
+function workedOut(at: number, timeZone: string): LocalTime {
   let format = formats.get(timeZone);
   if (format === undefined) {
     format = new Intl.DateTimeFormat('en-GB', {
