@@ -3,19 +3,23 @@
  * one version; a new version waits until the page says that no sale is under way.
  */
 import { build, files, prerendered, version } from '$service-worker';
+import { gather } from './gather';
 
 declare const self: ServiceWorkerGlobalScope;
 
 const PREFIX = 'stall-till-shell-';
 const CACHE = `${PREFIX}${version}`;
 const SHELL = '/';
+/** Marks the parts of a version that pages have been opened with. */
+const IN_USE = '/in-use';
 const parts = [...build, ...files.filter((file) => !file.endsWith('.txt')), ...prerendered];
 
 self.addEventListener('install', (event) => {
   event.waitUntil(
     (async () => {
       const cache = await caches.open(CACHE);
-      await cache.addAll(parts.map((part) => new Request(part, { cache: 'reload' })));
+      const fetching = (request: Request): Promise<Response> => fetch(request);
+      await gather({ parts, cache, older: caches, fetching, origin: self.location.origin });
     })(),
   );
 });
@@ -23,13 +27,25 @@ self.addEventListener('install', (event) => {
 self.addEventListener('activate', (event) => {
   event.waitUntil(
     (async () => {
-      // A page of the version before may still be open: its parts stay until the next update.
       const older = (await caches.keys()).filter((key) => key.startsWith(PREFIX) && key !== CACHE);
-      await Promise.all(older.slice(0, -1).map((key) => caches.delete(key)));
+      const before = await inUseLast(older);
+      await Promise.all(older.filter((key) => key !== before).map((key) => caches.delete(key)));
+      await (await caches.open(CACHE)).put(IN_USE, new Response(''));
       await self.clients.claim();
     })(),
   );
 });
+
+/**
+ * Of older versions the one before this, of which a page may still be open: its parts stay until the next update.
+ * Those that never were in use are not all here.
+ */
+async function inUseLast(older: readonly string[]): Promise<string | undefined> {
+  const used: string[] = [];
+  for (const key of older)
+    if ((await (await caches.open(key)).match(IN_USE)) !== undefined) used.push(key);
+  return used.at(-1) ?? older.at(-1);
+}
 
 self.addEventListener('message', (event) => {
   if (event.data === 'take over') void self.skipWaiting();

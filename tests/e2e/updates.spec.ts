@@ -1,4 +1,7 @@
-/** A new version is taken between sales, never during one. */
+/** The application on the device: all of its parts come, and a new version is taken between sales, never during one. */
+import { cpSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { enrol, openDrawer, tag, total } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
@@ -36,4 +39,54 @@ test('a slip that is open keeps the version it was begun with', async ({ browser
   expect(loads).toBe(1);
   await expect(page.getByTestId('last-sale')).toHaveText('D4-1, £4.50');
   await context.close();
+});
+
+test('a part that does not come is asked for again, until all of it opens with no network', async ({
+  browser,
+}) => {
+  const folder = join(till.build, 'client/_app/immutable/assets');
+  const away = mkdtempSync(join(tmpdir(), 'stall-till-away-'));
+  const parts = readdirSync(folder).filter((name) => name.includes('.wasm'));
+  const move = async (from: string, to: string): Promise<void> => {
+    for (const part of parts) {
+      cpSync(join(from, part), join(to, part));
+      rmSync(join(from, part));
+    }
+    // Which files there are it looks at when it starts.
+    await till.killServer();
+    await till.startServer();
+  };
+  await move(folder, away);
+  const context = await browser.newContext({ baseURL: till.origin });
+  const page = await context.newPage();
+  await enrol(page, till);
+  const kept = () =>
+    page.evaluate(async () => {
+      const all = await caches.keys();
+      const counts = all.map(async (key) => (await (await caches.open(key)).keys()).length);
+      return Math.max(0, ...(await Promise.all(counts)));
+    });
+  const isLookedAfter = () => page.evaluate(() => navigator.serviceWorker.controller !== null);
+  let before = -1;
+  await expect
+    .poll(
+      async () => {
+        const now = await kept();
+        const isStill = now > 0 && now === before;
+        before = now;
+        return isStill;
+      },
+      { intervals: [2000] },
+    )
+    .toBe(true);
+  expect(await isLookedAfter()).toBe(false);
+
+  await move(away, folder);
+  await expect.poll(isLookedAfter).toBe(true);
+  expect(await kept()).toBeGreaterThan(before);
+  await context.setOffline(true);
+  await page.goto('/season');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await context.close();
+  rmSync(away, { recursive: true });
 });

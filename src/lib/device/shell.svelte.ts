@@ -1,6 +1,9 @@
 /** The service worker that keeps the application on the device, and its updates. */
 const JUST_UPDATED = 'just-updated';
 const LOOK_EVERY = 30 * 60 * 1000;
+/** When not all parts came, the others are asked for again so soon. */
+const AGAIN = 20_000;
+const NOTHING = { installing: null, waiting: null, active: null };
 
 export class Shell {
   /** A new version is on the device and waits until it may take over. */
@@ -23,6 +26,10 @@ export class Shell {
         () => void this.#registration?.update().catch(() => undefined),
         LOOK_EVERY,
       );
+      const again = setInterval(() => {
+        const { installing, waiting, active } = this.#registration ?? NOTHING;
+        if ((installing ?? waiting ?? active) === null) void this.#register();
+      }, AGAIN);
       const changed = (): void => {
         this.isHere = navigator.serviceWorker.controller !== null;
         if (!this.#isTakingOver) return;
@@ -32,6 +39,7 @@ export class Shell {
       navigator.serviceWorker.addEventListener('controllerchange', changed);
       return () => {
         clearInterval(timer);
+        clearInterval(again);
         navigator.serviceWorker.removeEventListener('controllerchange', changed);
       };
     });

@@ -18,7 +18,9 @@
   import { sortWords } from '$lib/ui/words/invoice-words';
   import { useStall } from '../stall.svelte';
   import FoundDocuments from './FoundDocuments.svelte';
+  import { Later } from './later.svelte';
 
+  const LIST = 'grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2 [&[hidden]]:hidden';
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
@@ -29,14 +31,17 @@
     sales.value === undefined ? [] : fittingSales(sales.value, typed, stall.business.currency),
   );
   /** The first are there with the key, the others as soon as they have been painted. */
-  const AT_ONCE = 5;
   let allFor = $state('');
   $effect(() => {
     const wanted = typed;
     const timer = setTimeout(() => (allFor = wanted), 80);
     return () => clearTimeout(timer);
   });
-  const atOnce = $derived(allFor === typed ? Infinity : AT_ONCE);
+  const isBehind = $derived(allFor !== typed);
+  const here = new Later(
+    () => found,
+    () => isBehind,
+  );
   let field = $state<HTMLInputElement>();
   $effect(() => {
     if (matchMedia('(pointer: fine)').matches) field?.focus();
@@ -60,11 +65,11 @@
       clearTimeout(timer);
     };
   });
-  const here = $derived(new Set(found.map(({ sale }) => sale.id)));
+  const known = $derived(new Set(found.map(({ sale }) => sale.id)));
   const elsewhere = $derived(
     typeof older === 'string' || older.is !== 'there'
       ? []
-      : older.sales.filter(({ sale }) => !here.has(sale.id)),
+      : older.sales.filter(({ sale }) => !known.has(sale.id)),
   );
 
   const goods = new Goods(stall);
@@ -145,7 +150,9 @@
   function onkeydown(event: KeyboardEvent): void {
     const key = keyOf(event);
     if (results === undefined || !['ArrowDown', 'ArrowUp', 'Enter', 'Esc'].includes(key)) return;
-    const links = [...results.querySelectorAll<HTMLElement>('[data-found]')];
+    const links = [...results.querySelectorAll<HTMLElement>('[data-found]')].filter(
+      (link) => link.closest('[hidden]') === null,
+    );
     const at = links.findIndex((link) => link === document.activeElement);
     if (key === 'Enter') {
       if (document.activeElement !== field || code !== null) return;
@@ -226,25 +233,28 @@
   {/if}
   <div bind:this={results} class="contents">
     {#if only === '' || only === 'sale'}
-      <ul
-        class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2"
-        aria-label="On this device"
-        data-testid="found-here"
-      >
-        {#each found.slice(0, atOnce) as each (each.sale.id)}
-          {@render row(each)}
-        {:else}
-          {#if sales.isRead}
-            <li class="soft">
-              {typed.trim() === ''
-                ? 'Sales of this and recent events show here, newest first.'
-                : `No sale on this device fits “${typed}”.`}
-            </li>
-          {/if}
-        {/each}
-      </ul>
+      <div class={LIST} data-testid="found-here">
+        <ul class={LIST} aria-label="On this device">
+          {#each here.first as each (each.sale.id)}
+            {@render row(each)}
+          {:else}
+            {#if sales.isRead}
+              <li class="soft">
+                {typed.trim() === ''
+                  ? 'Sales of this and recent events show here, newest first.'
+                  : `No sale on this device fits “${typed}”.`}
+              </li>
+            {/if}
+          {/each}
+        </ul>
+        {#if here.rest.length > 0}
+          <ul class={LIST} aria-label="More on this device" hidden={isBehind}>
+            {#each here.rest as each (each.sale.id)}{@render row(each)}{/each}
+          </ul>
+        {/if}
+      </div>
     {/if}
-    <FoundDocuments documents={others.slice(0, atOnce)} {only} />
+    <FoundDocuments documents={others} {only} {isBehind} />
     {#if older !== 'not asked' && (only === '' || only === 'sale')}
       <section class="grid max-w-3xl grid-cols-[minmax(0,1fr)] gap-2" aria-labelledby="older">
         <h2 id="older">On the server</h2>

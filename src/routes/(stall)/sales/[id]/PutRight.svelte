@@ -4,7 +4,7 @@
   import { findCustomers } from '$lib/core/customer/find-customers';
   import { namesOf } from '$lib/core/customer/joined';
   import type { Fix } from '$lib/core/daybook/kinds/sale-corrected';
-  import { eventsNear } from '$lib/core/event/near-events';
+  import { eventsAbout } from '$lib/core/event/events-about';
   import { readAmount } from '$lib/core/money/amount-text';
   import { isHeldMethod } from '$lib/core/held/held-account';
   import { allWays, CASH_WAY } from '$lib/core/payment/ways';
@@ -96,7 +96,7 @@
       (each) => of !== undefined && each.isActive && each.id !== of.item && couldBe(of, each),
     ),
   );
-  const events = $derived(eventsNear(stall.events, found.sale.day, found.sale.event));
+  const events = $derived(eventsAbout(stall.events, found.sale.day, found.sale.event));
   const drawersThere = $derived(drawers.value.filter((each) => each.event === event));
   const people = $derived(
     typed.trim() === '' ? [] : findCustomers(typed, customers.value).slice(0, 6),

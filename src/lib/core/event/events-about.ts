@@ -12,7 +12,7 @@ const A_DAY = 86_400_000;
  * Events about a day, the nearest first; without those that have no day yet.
  * @param day ISO date. @param except The event that is not meant.
  */
-export function eventsNear<E extends Event>(
+export function eventsAbout<E extends Event>(
   events: readonly E[],
   day: string,
   except: string | null,

@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import type { Row } from '../books/tables';
-import { eventsNear } from './near-events';
+import { eventsAbout } from './events-about';
 
 const event = (id: string, ...dates: readonly string[]) => ({
   id,
@@ -20,7 +20,7 @@ describe('events about a day', () => {
       event('over two weeks before', '2026-11-07'),
     ];
     assert.deepEqual(
-      eventsNear(all, '2026-11-22', 'itself').map(({ id }) => id),
+      eventsAbout(all, '2026-11-22', 'itself').map(({ id }) => id),
       ['on', 'a week later', 'two weeks before'],
     );
   });
