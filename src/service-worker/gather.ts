@@ -46,6 +46,8 @@ export async function gather(gathering: Gathering): Promise<void> {
         await get(gathering, part);
       } catch (error) {
         lost.push(error);
+        // There is no room for the others either.
+        if (isFull(error)) next = inOrder.length;
       }
     }
   };
@@ -79,10 +81,13 @@ async function put(cache: Parts, address: string, response: Response): Promise<b
     await cache.put(address, response);
     return true;
   } catch (error) {
-    if (error instanceof DOMException && error.name === 'QuotaExceededError') throw error;
+    if (isFull(error)) throw error;
     return false;
   }
 }
+
+const isFull = (error: unknown): boolean =>
+  error instanceof DOMException && error.name === 'QuotaExceededError';
 
 const wait = (millis: number): Promise<void> =>
   new Promise((resolve) => setTimeout(resolve, millis));

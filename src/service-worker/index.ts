@@ -10,8 +10,8 @@ declare const self: ServiceWorkerGlobalScope;
 const PREFIX = 'stall-till-shell-';
 const CACHE = `${PREFIX}${version}`;
 const SHELL = '/';
-/** Marks the parts of a version that pages have been opened with. */
-const IN_USE = '/in-use';
+/** Marks the parts of a version that pages have been opened with; no page's address. */
+const IN_USE = '/service-worker.js?in-use';
 const parts = [...build, ...files.filter((file) => !file.endsWith('.txt')), ...prerendered];
 
 self.addEventListener('install', (event) => {

@@ -89,8 +89,9 @@ describe('the parts of a version', () => {
     const cache = new PretendCache();
     cache.put = () => Promise.reject(new DOMException('full', 'QuotaExceededError'));
     const { asked, fetching } = network();
-    const gathering = { parts: ['/'], cache, older: NOTHING, fetching, origin: ORIGIN, pause };
+    const parts = Array.from({ length: 50 }, (_, n) => `/page-${String(n)}`);
+    const gathering = { parts, cache, older: NOTHING, fetching, origin: ORIGIN, pause };
     await assert.rejects(gather(gathering), /QuotaExceededError|full/);
-    assert.deepEqual(asked, ['/']);
+    assert.ok(asked.length < 10, asked.join());
   });
 });

@@ -6,14 +6,15 @@
     orderCategories,
     setCategory,
     unsetCategories,
-    type CategoryRefusal,
   } from '$lib/core/goods/categories';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import { moved } from '$lib/ui/forms/moved';
+  import { categoryFault } from '$lib/ui/words/category-words';
   import MoveButtons from '../MoveButtons.svelte';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
+  import CategoryForm from './CategoryForm.svelte';
 
   const stall = useStall();
   const { db } = stall;
@@ -32,15 +33,10 @@
     return `${String(count)} ${count === 1 ? 'item' : 'items'}`;
   };
 
-  /** What is being typed, by category; a new one has none. */
-  let typed = $state<Record<string, string | undefined>>({});
-  let added = $state('');
-  let wrong = $state.raw<{ readonly at: string; readonly refusal: CategoryRefusal } | null>(null);
-  const wordsOf = (refusal: CategoryRefusal): string =>
-    refusal.code === 'category/no-name'
-      ? 'Give it a name.'
-      : `There is a category called ${refusal.name} already.`;
+  /** Which is being called something else. */
+  let open = $state('');
 
+  /** Puts one away or takes it up again, or makes one of a name that goods carry. */
   async function keep(
     category: Row<'categories'> | null,
     name: string,
@@ -51,24 +47,15 @@
     const outcome = await stall.daybook.append(
       () =>
         setCategory({
-          newId,
-          id,
-          name,
-          isActive,
-          categories: all.value,
+          ...{ newId, id, name, isActive, categories: all.value },
           items: id === null ? items.value : [],
         }),
       lentBy === undefined ? {} : { lentBy },
     );
     if (!outcome.ok) {
-      wrong =
-        outcome.refusal.code === 'slip/gone' ? null : { at: id ?? '', refusal: outcome.refusal };
+      if (outcome.refusal.code !== 'slip/gone') toast.error(categoryFault(outcome.refusal).says);
       return;
     }
-    wrong = null;
-    // What is being typed by now stays.
-    if (id === null && added === name) added = '';
-    else if (id !== null && typed[id] === name) typed[id] = undefined;
     await stall.daybook.settle();
     toast(`${name.trim()} is saved.`);
   }
@@ -91,30 +78,19 @@
   </p>
   <ul class="sheet grid gap-3" data-testid="categories">
     {#each inOrder as category, at (category.id)}
-      {@const name = typed[category.id] ?? category.name}
       <li class="flex flex-wrap items-center gap-2">
-        <form
-          class="flex min-w-0 flex-[1_1_16rem] flex-wrap items-center gap-2"
-          onsubmit={(event) => event.preventDefault()}
+        <span class="min-w-0 flex-[1_1_12rem] break-words"
+          ><b>{category.name}</b>
+          <span class="soft">{goodsWords(category.id)}{category.isActive ? '' : ', put away'}</span
+          ></span
         >
-          <input
-            class={['input min-w-0 flex-1', wrong?.at === category.id && '!border-error']}
-            aria-label={`Name of ${category.name}`}
-            aria-invalid={wrong?.at === category.id}
-            maxlength="80"
-            value={name}
-            oninput={(event) => (typed[category.id] = event.currentTarget.value)}
-          />
-          <span class="soft">{goodsWords(category.id)}{category.isActive ? '' : ', put away'}</span>
-          {#if name !== category.name}
-            <RightButton
-              right="set-up"
-              label="Save"
-              look="btn-quiet"
-              onGo={(lentBy) => keep(category, name, category.isActive, lentBy)}
-            />
-          {/if}
-        </form>
+        <button
+          type="button"
+          class="btn btn-quiet"
+          aria-expanded={open === category.id}
+          onclick={() => (open = open === category.id ? '' : category.id)}
+          >Change<span class="sr-only"> {category.name}</span></button
+        >
         <RightButton
           right="set-up"
           label={category.isActive ? 'Put away' : 'Use again'}
@@ -127,38 +103,24 @@
           count={inOrder.length}
           onmove={(to) => move(at, to)}
         />
-        {#if wrong?.at === category.id}
-          <p class="text-error basis-full" role="alert">{wordsOf(wrong.refusal)}</p>
+        {#if open === category.id}
+          <div class="basis-full">
+            <CategoryForm
+              {category}
+              categories={all.value}
+              items={items.value}
+              onDone={() => (open = '')}
+            />
+          </div>
         {/if}
       </li>
     {:else}
       {#if all.isRead}<li class="soft p-3">No category yet. Add the first below.</li>{/if}
     {/each}
   </ul>
-  <form
-    class="sheet flex flex-wrap items-end gap-3"
-    aria-label="A new category"
-    onsubmit={(event) => event.preventDefault()}
-  >
-    <label class="grid min-w-0 flex-[1_1_14rem] gap-1 font-[560]">
-      New category
-      <input
-        class={['input w-full', wrong?.at === '' && '!border-error']}
-        aria-invalid={wrong?.at === ''}
-        maxlength="80"
-        bind:value={added}
-      />
-    </label>
-    <RightButton
-      right="set-up"
-      label="Add it"
-      look="btn-quiet"
-      onGo={(lentBy) => keep(null, added, true, lentBy)}
-    />
-    {#if wrong?.at === ''}
-      <p class="text-error basis-full" role="alert">{wordsOf(wrong.refusal)}</p>
-    {/if}
-  </form>
+  {#if all.isRead && items.isRead}
+    <div class="sheet"><CategoryForm categories={all.value} items={items.value} /></div>
+  {/if}
   {#if unset.length > 0}
     <section class="sheet grid gap-2" aria-labelledby="unset">
       <h2 id="unset">Names that goods carry and that are no category yet</h2>

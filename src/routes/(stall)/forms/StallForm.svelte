@@ -13,6 +13,8 @@
     label?: string;
     look?: string;
     class?: ClassValue;
+    /** Whether there is anything to save. */
+    isChanged?: boolean;
     /** What it is, for those who do not see it. */
     name?: string | undefined;
     children: Snippet;
@@ -25,6 +27,7 @@
     label = 'Save',
     look,
     class: looks = 'grid grid-cols-[minmax(0,1fr)] gap-5',
+    isChanged = true,
     name,
     children,
     beside,
@@ -38,14 +41,18 @@
   {#if form.faults.elsewhere !== ''}
     <p class="text-error col-span-full" role="alert">{form.faults.elsewhere}</p>
   {/if}
-  <div class="col-span-full flex flex-wrap items-center gap-3">
-    <RightButton
-      {right}
-      {label}
-      {...look === undefined ? {} : { look }}
-      isBusy={form.isBusy}
-      onGo={(lentBy) => form.save(lentBy)}
-    />
-    {@render beside?.()}
-  </div>
+  {#if isChanged || beside !== undefined}
+    <div class="col-span-full flex flex-wrap items-center gap-3">
+      {#if isChanged}
+        <RightButton
+          {right}
+          {label}
+          {...look === undefined ? {} : { look }}
+          isBusy={form.isBusy}
+          onGo={(lentBy) => form.save(lentBy)}
+        />
+      {/if}
+      {@render beside?.()}
+    </div>
+  {/if}
 </form>
