@@ -106,6 +106,7 @@ try {
   await desk.goto('/set-up');
   await take(desk, 'set-up-desk');
   await desk.goto('/items');
+  await desk.getByLabel('Name, code, barcode or category').fill('pelargonium');
   await desk.getByRole('link', { name: /^Pelargonium/ }).click();
   await desk.getByRole('heading', { name: 'Variants' }).scrollIntoViewIfNeeded();
   await desk.mouse.wheel(0, 500);
