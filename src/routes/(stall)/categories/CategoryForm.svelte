@@ -30,7 +30,8 @@
         setCategory({
           ...{ newId, name, categories },
           id: start?.id ?? null,
-          isActive: start?.isActive ?? true,
+          // As it is by now: it may have been put away while this was open.
+          isActive: category?.isActive ?? true,
           items: isNew ? items : [],
         }),
     says: categoryFault,

@@ -67,7 +67,12 @@
     <span class="min-w-0"
       ><b>{item.name}</b>{item.detail === '' ? '' : `, ${item.detail}`}
       <span class="soft block truncate text-sm sm:hidden"
-        >{[categoryOf(item), item.code, item.isActive ? '' : 'no longer sold']
+        >{[
+          categoryOf(item),
+          item.code,
+          variantCount.has(item.id) ? `${String(variantCount.get(item.id))} variants` : '',
+          item.isActive ? '' : 'no longer sold',
+        ]
           .filter((part) => part !== '')
           .join(' · ')}</span
       ></span
