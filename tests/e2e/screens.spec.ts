@@ -232,6 +232,7 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
     'an item, with something wrong',
     async () => {
       await page.goto('/items');
+      await page.getByLabel('Name, code, barcode or category').fill('pelargonium');
       await page.getByRole('link', { name: /^Pelargonium/ }).click();
       await page.getByLabel('Price', { exact: true }).fill('dear');
       await page.getByRole('button', { name: 'Add a group' }).click();
