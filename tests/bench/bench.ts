@@ -8,6 +8,7 @@ import { chargesFigures } from './charges-bench';
 import { heldFigures } from './held-bench';
 import { settleFigures } from './settle-bench';
 import { serverFigures } from './server-bench';
+import { stockFigures } from './stock-bench';
 import { startFigures } from './start-bench';
 
 const till = await RunningTill.start();
@@ -17,6 +18,7 @@ try {
   const parts: readonly (readonly [string, () => Promise<Figure[]>])[] = [
     ['journal', () => Promise.resolve(journalFigures())],
     ['device', () => deviceFigures(till)],
+    ['stock', () => stockFigures(till)],
     ['start', () => startFigures()],
     ['server', () => serverFigures(till)],
     ['settle', () => settleFigures(till)],

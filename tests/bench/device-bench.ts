@@ -33,14 +33,16 @@ export async function deviceFigures(till: RunningTill): Promise<Figure[]> {
   }
 }
 
-const counterTimes = async (
+/** Opens a page, waits for what is to be there, slows down to a quarter, and lets the page time itself. */
+export async function timedInPage(
   context: BrowserContext,
-  what: 'timeTaps' | 'timeKeys' | 'timeFind',
-) => {
+  what: 'timeTaps' | 'timeKeys' | 'timeFind' | 'timeScans' | 'timeFilter',
+  path: string,
+  shown: string,
+): Promise<TapTimes> {
   const page = await context.newPage();
-  await page.goto(what === 'timeFind' ? '/find' : '/counter');
-  const shown = page.getByTestId(what === 'timeFind' ? 'found-here' : 'goods');
-  await shown.locator('a, button').first().waitFor();
+  await page.goto(path);
+  await page.locator(shown).first().waitFor();
   await page.waitForTimeout(1000);
   const cdp = await context.newCDPSession(page);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
@@ -52,9 +54,17 @@ const counterTimes = async (
   );
   await page.close();
   return times;
-};
+}
 
-function againstTrivial(what: string, { taps, trivial }: TapTimes, most: number): Figure {
+const counterTimes = (
+  context: BrowserContext,
+  what: 'timeTaps' | 'timeKeys' | 'timeFind',
+): Promise<TapTimes> =>
+  what === 'timeFind'
+    ? timedInPage(context, what, '/find', '[data-testid=found-here] a')
+    : timedInPage(context, what, '/counter', '[data-testid=goods] button');
+
+export function againstTrivial(what: string, { taps, trivial }: TapTimes, most: number): Figure {
   return {
     what,
     is: milliseconds(median(taps)),
@@ -213,10 +223,17 @@ async function startToCounter(empty: Device, small: Device, large: Device): Prom
   }));
 }
 
-/** From the start of the navigation until tags (or, with no goods, the note that says so) are painted. */
-async function timeStart(context: BrowserContext, isEmpty: boolean): Promise<number> {
+/** Until tags (or, with no goods, the note that says so) are there. */
+const timeStart = (context: BrowserContext, isEmpty: boolean): Promise<number> =>
+  timeShown(context, '/counter', `[data-testid=goods] ${isEmpty ? 'p' : 'button'}`);
+
+/** Milliseconds from the start of a navigation until something is painted. */
+export async function timeShown(
+  context: BrowserContext,
+  path: string,
+  selector: string,
+): Promise<number> {
   const page = await context.newPage();
-  const selector = isEmpty ? '[data-testid=goods] p' : '[data-testid=goods] button';
   // As text: what compiles this file would name inner functions with a helper the page lacks.
   await page.addInitScript(`(() => {
     const look = () => {
@@ -225,7 +242,7 @@ async function timeStart(context: BrowserContext, isEmpty: boolean): Promise<num
     };
     look();
   })()`);
-  await page.goto('/counter');
+  await page.goto(path);
   await page.waitForFunction(() => 'usableAt' in window);
   const at = await page.evaluate(() => (window as unknown as { usableAt: number }).usableAt);
   await page.close();

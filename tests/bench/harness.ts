@@ -11,6 +11,7 @@ import { DeviceDaybook } from '../../src/lib/device/daybook';
 import { DeviceDatabase } from '../../src/lib/device/database';
 import { newId } from '../../src/lib/device/new-id';
 import { timeCardAsks, timeCarried } from './harness-cards';
+import { fillList, fillPlaces } from './harness-stock';
 
 const db = new DeviceDatabase();
 const { books } = db;
@@ -298,6 +299,8 @@ export interface Harness {
   timeImport(items: number): Promise<number>;
   timeCarried(cards: number): Promise<number>;
   timeCardAsks(times: number): Promise<number[]>;
+  fillPlaces(): Promise<void>;
+  fillList(lines: number): Promise<string>;
 }
 const harness: Harness = {
   fill,
@@ -307,6 +310,8 @@ const harness: Harness = {
   timeBarePut,
   timeImport,
   timeSale,
+  fillPlaces: async () => await fillPlaces(db, (await today()).id),
+  fillList: async (lines) => await fillList(db, (await today()).id, lines),
   timeCarried: async (cards) => await timeCarried(daybook, (await today()).id, cards),
   timeCardAsks: async (times) => await timeCardAsks(daybook, times),
 };

@@ -12,7 +12,7 @@ test.beforeAll(async ({ browser }) => {
   await openDrawer(page);
   await tag(page, 'Lavender').click();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 test.beforeEach(() => page.goto('/counter'));
 test.afterEach(async () => {
   await page.goto('/counter');

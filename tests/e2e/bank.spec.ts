@@ -13,7 +13,7 @@ test.beforeAll(async ({ browser }) => {
   page = await browser.newPage({ baseURL: till.origin });
   await enrol(page, till, 'Maren');
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const today = new Date().toISOString().slice(0, 10);
 const line = (name: string) => page.getByTestId('bank-line').filter({ hasText: name });

@@ -22,7 +22,7 @@ test.beforeAll(async ({ browser }) => {
   desk = new CardDesk(till);
   await desk.opened(browser);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const says = (page: Page) => page.getByTestId('card-says');
 /** The customer of the demo who is known by name, put on the slip. */

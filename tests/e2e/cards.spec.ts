@@ -11,7 +11,7 @@ test.beforeAll(async ({ browser }) => {
   desk = new CardDesk(till);
   await desk.opened(browser);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('a card is declined with its reason, then approved; till, server and acquirer have the same', async ({
   browser,

@@ -7,7 +7,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 /** A picture of 1 × 1, as a camera would hand one over. */
 const PICTURE = Buffer.from(

@@ -8,7 +8,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('a customer is added with no network, handed their data, and forgotten everywhere', async ({
   browser,

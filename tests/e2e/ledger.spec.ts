@@ -13,7 +13,7 @@ test.beforeAll(async ({ browser }) => {
   page = await browser.newPage({ baseURL: till.origin });
   await enrol(page, till, 'Maren');
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 async function saved(name: string): Promise<string> {
   const download = page.waitForEvent('download');

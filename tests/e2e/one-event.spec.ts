@@ -21,7 +21,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('from the printed address to the final read', async ({ browser }) => {
   const page = await browser.newPage({ baseURL: till.origin });

@@ -10,7 +10,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const alert = (page: Page) => page.getByRole('alert');
 const give = (page: Page, amount: string) =>

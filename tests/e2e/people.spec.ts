@@ -26,7 +26,7 @@ test.beforeAll(async ({ browser }) => {
   await enrol(page, till, 'Maren');
   await openDrawer(page);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 /** By the awning, as at the stall. */
 async function changeTo(name: string, pin = PINS[name] ?? ''): Promise<void> {

@@ -19,7 +19,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('a pot is exchanged with no network: it pays on the slip, set aside and taken up, and the rest is paid', async ({
   browser,

@@ -23,7 +23,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 async function takeBack(page: Page, goods: string, much: string, why: string): Promise<void> {
   await back(page).getByRole('button', { name: 'Take goods back …' }).click();

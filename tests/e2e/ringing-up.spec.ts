@@ -28,7 +28,7 @@ test.beforeAll(async ({ browser }) => {
   await enrol(desk, till, 'Maren');
   await openDrawer(desk);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const device = (browser: Browser): Promise<BrowserContext> =>
   browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });

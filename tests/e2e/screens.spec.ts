@@ -35,7 +35,7 @@ test.beforeAll(async ({ browser }) => {
   await sellOne(page, 'Lavender');
   await tag(page, 'Viola').click();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 test.afterEach(() => expect(faults.splice(0)).toEqual([]));
 
 const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [

@@ -20,7 +20,7 @@ test.beforeAll(async ({ browser }) => {
   page = await context.newPage();
   await enrol(page, till, 'Maren');
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const inDays = (days: number): string =>
   new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);

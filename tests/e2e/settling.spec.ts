@@ -9,7 +9,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const ends = (page: Page) => page.getByTestId('end');
 const end = (page: Page, code: string) =>

@@ -32,7 +32,7 @@ test.beforeAll(async ({ browser }) => {
   phone = await device(browser, 'Ines', 390);
   await useDrawer(phone);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 const goodsLine = (page: Page): Locator => page.getByLabel(/^Scan or type/);
 async function put(page: Page, text: string): Promise<void> {

@@ -15,7 +15,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('a tab that two devices have in hand is seen with what both put on it before it is paid', async ({
   browser,

@@ -20,7 +20,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('sales that were not sent, and who the device is, are there again', async ({ browser }) => {
   const context = await browser.newContext({ baseURL: till.origin });

@@ -16,7 +16,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('both sell offline at the same time and end with the same figures', async ({ browser }) => {
   const contexts: BrowserContext[] = [];

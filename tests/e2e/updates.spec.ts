@@ -10,7 +10,7 @@ let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start(true);
 });
-test.afterAll(() => till.end());
+test.afterAll(({ browser }) => till.end(browser));
 
 test('a slip that is open keeps the version it was begun with', async ({ browser }) => {
   const context = await browser.newContext({ baseURL: till.origin });

@@ -22,7 +22,7 @@ export function oneStall(): OneStall {
   test.afterEach(async () => {
     for (const context of contexts.splice(0)) await context.close();
   });
-  test.afterAll(() => till.end());
+  test.afterAll(({ browser }) => till.end(browser));
   return Object.assign(
     (browser: Browser, seller: string) => newDevice(browser, till, contexts, seller),
     { mailbox: () => till.mailbox },

@@ -2,6 +2,7 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Browser } from '@playwright/test';
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
 import { ROOT, wait } from '../../scripts/setup/run.mjs';
@@ -115,7 +116,9 @@ export class RunningTill {
     await this.startServer();
   }
 
-  async end(): Promise<void> {
+  /** @param browser Whose pages are closed first: those of an ended test file would go on asking for a server. */
+  async end(browser?: Browser): Promise<void> {
+    for (const context of browser?.contexts() ?? []) await context.close();
     await this.#application?.stop();
     await this.database.close();
     await this.endDatabase();

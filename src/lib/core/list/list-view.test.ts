@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
-import { nextOrder, viewOf, type Column } from './list-view';
+import { fitting, nextOrder, sortedBy, type Column } from './list-view';
 
 interface Good {
   readonly name: string;
@@ -17,7 +17,7 @@ const goods: readonly Good[] = [
   { name: 'Box', left: 3 },
 ];
 const names = (typed: string, column: string, isDown: boolean): readonly string[] =>
-  viewOf(goods, columns, typed, { column, isDown }).map((row) => row.name);
+  fitting(sortedBy(goods, columns, { column, isDown }), typed).map((row) => row.name);
 
 describe('a long list', () => {
   it('sorts words by letters whatever their case and marks, figures by their value', () => {
@@ -53,7 +53,7 @@ describe('a long list', () => {
         fc.constantFrom('name', 'left'),
         fc.boolean(),
         (rows, column, isDown) => {
-          const shown = viewOf(rows, columns, '', { column, isDown });
+          const shown = fitting(sortedBy(rows, columns, { column, isDown }), '');
           assert.deepEqual(new Set(shown), new Set(rows));
           assert.equal(shown.length, rows.length);
           const by = column === 'name' ? name : left;

@@ -24,34 +24,43 @@ export function nextOrder<R>(now: Order, { key, is }: Column<R>): Order {
   return { column: key, isDown: is === 'figure' };
 }
 
+/** Rows in the order that they are looked through in, each with the texts that it is found by. */
+export type Sorted<R> = readonly { readonly row: R; readonly text: string }[];
+
 /**
- * Rows on whose texts every word typed stands, capitals and accents making no difference; sorted by a column,
- * those that are the same in the order in which they came.
+ * Sorted by a column, those that are the same in the order in which they came. Made once for many keys: what is
+ * typed changes neither the order nor the texts.
  */
-export function viewOf<R>(
+export function sortedBy<R>(
   rows: readonly R[],
   columns: readonly Column<R>[],
-  typed: string,
   { column, isDown }: Order,
-): readonly R[] {
-  const words = wordsIn(typed);
+): Sorted<R> {
   const texts = columns.filter(({ is }) => is === 'text');
-  const fits = (row: R): boolean => {
-    const all = folded(texts.map(({ value }) => String(value(row) ?? '')).join(' '));
-    return words.every((word) => all.includes(word));
-  };
-  const found = words.length === 0 ? [...rows] : rows.filter(fits);
   const by = columns.find(({ key }) => key === column);
-  if (by === undefined) return found;
   // Worked out once a row: comparing asks for each many times.
-  const keyed = found.map((row) => ({ row, value: sortable(by.value(row)) }));
+  const keyed = rows.map((row) => ({
+    row,
+    text: folded(texts.map(({ value }) => String(value(row) ?? '')).join(' ')),
+    value: by === undefined ? null : sortable(by.value(row)),
+  }));
   const turn = isDown ? -1 : 1;
   keyed.sort((a, b) => {
     if (a.value === null || b.value === null)
       return Number(a.value === null) - Number(b.value === null);
     return a.value < b.value ? -turn : a.value > b.value ? turn : 0;
   });
-  return keyed.map(({ row }) => row);
+  return keyed;
+}
+
+/** Rows on whose texts every word typed stands, capitals and accents making no difference. */
+export function fitting<R>(sorted: Sorted<R>, typed: string): readonly R[] {
+  const words = wordsIn(typed);
+  const found =
+    words.length === 0
+      ? sorted
+      : sorted.filter(({ text }) => words.every((word) => text.includes(word)));
+  return found.map(({ row }) => row);
 }
 
 const sortable = (value: string | number | null): string | number | null =>

@@ -1,6 +1,7 @@
 <script lang="ts" generics="R">
   import type { Snippet } from 'svelte';
-  import { nextOrder, viewOf, type Column, type Order } from '../../core/list/list-view';
+  import { MediaQuery } from 'svelte/reactivity';
+  import { fitting, nextOrder, sortedBy, type Column, type Order } from '../../core/list/list-view';
   import Field from '../forms/Field.svelte';
   import { saveList } from './save-list';
   import { VirtualRows } from './virtual-rows.svelte';
@@ -44,7 +45,13 @@
   let typed = $state('');
   // svelte-ignore state_referenced_locally
   let order = $state.raw(begin);
-  const shown = $derived(viewOf(rows, columns, typed, order));
+  const sorted = $derived(sortedBy(rows, columns, order));
+  const shown = $derived(fitting(sorted, typed));
+  const isNarrow = new MediaQuery('(max-width: 639.98px)');
+  /** The columns that there is room for. */
+  const standing = $derived(
+    isNarrow.current ? columns.filter(({ key }) => !wide.includes(key)) : columns,
+  );
   const isLong = $derived(rows.length > FEW);
   const virtual = new VirtualRows(() => (isLong ? shown.length : 0), ROW);
   const inView = $derived(
@@ -57,8 +64,7 @@
   );
   const sortOf = (key: string): 'ascending' | 'descending' | undefined =>
     order.column !== key ? undefined : order.isDown ? 'descending' : 'ascending';
-  const layout = ({ key, is }: Column<R>): string =>
-    [is === 'text' ? '!text-left' : '', wide.includes(key) ? 'max-sm:hidden' : ''].join(' ');
+  const layout = ({ is }: Column<R>): string => (is === 'text' ? '!text-left' : '');
   const text = (row: R, { show, value }: Column<R>): string =>
     show === undefined ? String(value(row) ?? '') : show(row);
 </script>
@@ -94,7 +100,7 @@
   <table class="rows" aria-rowcount={shown.length + 1} data-testid={testid}>
     <thead class={[isLong && 'bg-card sticky top-0 z-10']}>
       <tr aria-rowindex={1}>
-        {#each columns as column (column.key)}
+        {#each standing as column (column.key)}
           <th
             scope="col"
             class={['!py-0 !align-middle', layout(column)]}
@@ -128,7 +134,7 @@
           style:height="{ROW}px"
           {@attach isLong ? virtual.measure : undefined}
         >
-          {#each columns as column, at (column.key)}
+          {#each standing as column, at (column.key)}
             <td
               class={[
                 '!align-middle',
@@ -146,7 +152,7 @@
         </tr>
       {:else}
         {#if shown.length === 0}
-          <tr><td colspan={columns.length} class="soft">{empty}</td></tr>
+          <tr><td colspan={standing.length} class="soft">{empty}</td></tr>
         {/if}
       {/each}
       {#if isLong && virtual.window.below > 0}

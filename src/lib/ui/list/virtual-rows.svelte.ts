@@ -5,7 +5,9 @@ import {
   observeElementRect,
   Virtualizer,
   type VirtualItem,
+  type VirtualizerOptions,
 } from '@tanstack/virtual-core';
+import { untrack } from 'svelte';
 
 const ABOVE_AND_BELOW = 8;
 
@@ -19,6 +21,7 @@ export interface Window {
 export class VirtualRows {
   #scroller = $state<HTMLElement>();
   #virtualizer: Virtualizer<HTMLElement, HTMLElement> | null = null;
+  #options: VirtualizerOptions<HTMLElement, HTMLElement> | null = null;
   #window = $state.raw<Window>({ above: 0, rows: [], below: 0 });
 
   /**
@@ -29,8 +32,8 @@ export class VirtualRows {
     $effect(() => {
       const scroller = this.#scroller;
       if (scroller === undefined) return;
-      const virtualizer = new Virtualizer<HTMLElement, HTMLElement>({
-        count: count(),
+      this.#options = {
+        count: untrack(count),
         getScrollElement: () => scroller,
         estimateSize: () => height,
         overscan: ABOVE_AND_BELOW,
@@ -38,12 +41,23 @@ export class VirtualRows {
         observeElementOffset,
         scrollToFn: elementScroll,
         onChange: (now) => this.#take(now),
-      });
+      };
+      const virtualizer = new Virtualizer(this.#options);
       this.#virtualizer = virtualizer;
       const unmount = virtualizer._didMount();
       virtualizer._willUpdate();
       this.#take(virtualizer);
       return unmount;
+    });
+    // Other rows are no other list: where it stands, and how high rows are, is known.
+    $effect(() => {
+      const many = count();
+      const [virtualizer, options] = [this.#virtualizer, this.#options];
+      if (virtualizer === null || options === null || options.count === many) return;
+      this.#options = { ...options, count: many };
+      virtualizer.setOptions(this.#options);
+      virtualizer._willUpdate();
+      this.#take(virtualizer);
     });
   }
 

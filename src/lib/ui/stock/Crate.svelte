@@ -12,6 +12,8 @@
     says: string;
     isShort: boolean;
     isBusy?: boolean;
+    /** Not safe yet. */
+    isBeingWritten?: boolean;
     onAdd: () => void;
     onTake: () => void;
   }
@@ -24,6 +26,7 @@
     says,
     isShort,
     isBusy = false,
+    isBeingWritten = false,
     onAdd,
     onTake,
   }: Props = $props();
@@ -52,7 +55,9 @@
       >
     </span>
     <span class="flex-none text-right">
-      <span class="amount text-3xl" data-testid="crate-done">{quantityWords(done, '')}</span>
+      <span class={['amount text-3xl', isBeingWritten && 'opacity-60']} data-testid="crate-done"
+        >{quantityWords(done, '')}</span
+      >
       <span class="soft text-sm">of {quantityWords(wanted, unit)}</span>
     </span>
   </button>

@@ -16,7 +16,13 @@
   const goods = new Goods(stall);
   const categories = live(() => () => books.categories.toArray(), []);
   const makers = live(() => () => books.makers.toArray(), []);
-  const stock = live(() => () => books.stock.toArray(), []);
+  /** The most of all rows: they are read once the goods are on the screen. */
+  const stock = live<Row<'stock'>[] | null>(() => {
+    const isTurn = goods.isNamed;
+    return () => (isTurn ? books.stock.toArray() : null);
+  }, null);
+  /** Until then no figure is shown, and none is in a file. */
+  const isCounted = $derived(stock.value !== null && goods.isRead);
   type Item = Row<'items'>;
 
   /** What stands in columns of their own: here, the base, and the places of one's own that are in use. */
@@ -28,7 +34,7 @@
   /** By item: how much at each place. */
   const byItem = $derived.by(() => {
     const found = new Map<string, Map<string, number>>();
-    for (const { place, item, quantity } of stock.value) {
+    for (const { place, item, quantity } of stock.value ?? []) {
       if (quantity === 0 || place.startsWith('gone:') || place === 'suppliers') continue;
       const of = found.get(item) ?? new Map<string, number>();
       of.set(place, quantity);
@@ -89,6 +95,7 @@
     goods.stocked.filter(
       (item) =>
         (only === 'all' ||
+          !isCounted ||
           (only === 'low' && isLowSomewhere(item)) ||
           (only === 'below' && isBelow(item)) ||
           (only === 'here' && at(item.id, stall.event?.id ?? BASE) !== 0)) &&
@@ -108,8 +115,9 @@
     key,
     head,
     is: 'figure',
-    value: ({ id }) => units(of(id)),
+    value: ({ id }) => (isCounted ? units(of(id)) : null),
     show: ({ id, unit }) => {
+      if (!isCounted) return '…';
       const much = of(id);
       return much === 0 && key !== 'free' ? '–' : quantityWords(much, unit);
     },
@@ -191,7 +199,7 @@
     </div>
   </div>
   <section class="sheet">
-    {#if goods.isRead && stock.isRead}
+    {#if goods.isNamed}
       <List
         name="Stock"
         rows={shown}

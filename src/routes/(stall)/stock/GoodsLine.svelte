@@ -43,7 +43,7 @@
   }
 </script>
 
-<form class="grid gap-2" onsubmit={enter}>
+<form class="relative grid gap-2" onsubmit={enter}>
   <div class="flex gap-2">
     <label class="min-w-0 flex-1">
       <span class="sr-only">{label}</span>
@@ -66,7 +66,11 @@
     >
   </div>
   {#if found.length > 0}
-    <ul class="sheet grid gap-1 !p-2" aria-label="What it can mean">
+    <!-- Over what stands below: nothing moves with each key. -->
+    <ul
+      class="sheet absolute inset-x-0 top-full z-20 mt-1 grid gap-1 !p-2 shadow-xl"
+      aria-label="What it can mean"
+    >
       {#each found as item, at (item.id)}
         <li>
           <button

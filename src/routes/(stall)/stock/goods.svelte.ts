@@ -4,7 +4,7 @@ import { isRecent, recentSince } from '$lib/core/event/recent';
 import { isKnown } from '$lib/core/event/todays-event';
 import type { OrderNow } from '$lib/core/order/order-state';
 import { keptBack } from '$lib/core/stock/kept-back';
-import { linesNow, type Kept, type WholeList } from '$lib/core/stock/list-state';
+import { linesNow, type Kept, type LineNow, type WholeList } from '$lib/core/stock/list-state';
 import { allOrders } from '$lib/device/orders';
 import { placeName } from '$lib/core/stock/place-name';
 import { allPlaces } from '$lib/core/stock/places';
@@ -37,16 +37,11 @@ export class Goods {
         const lists = (await books.lists.toArray()).filter(isKnown);
         const open = lists.filter(({ stage }) => stage !== 'done' && stage !== 'off');
         const ids = open.map(({ id }) => id);
-        const [lines, sums] = await Promise.all([
-          books.listLines.where('list').anyOf(ids).toArray(),
-          books.listSums.where('list').anyOf(ids).toArray(),
-        ]);
-        const of = <T extends { readonly list: string }>(rows: readonly T[], list: string): T[] =>
-          rows.filter((row) => row.list === list);
-        return lists.map((list) => ({
-          list,
-          lines: linesNow(of(lines, list.id), of(sums, list.id)),
-        }));
+        // A question for each: one for several at once walks over the rows one by one.
+        const linesOf = new Map(
+          await Promise.all(ids.map(async (id) => [id, await linesOfList(stall, id)] as const)),
+        );
+        return lists.map((list) => ({ list, lines: linesOf.get(list.id) ?? [] }));
       },
       [],
     );
@@ -55,6 +50,11 @@ export class Goods {
   get isRead(): boolean {
     const { isRead } = this.#orders;
     return isRead && this.#items.isRead && this.#places.isRead && this.#lists.isRead;
+  }
+  /** Goods and places have their names; what lists keep back may not have been read. */
+  get isNamed(): boolean {
+    const areItems = this.#items.isRead;
+    return this.#places.isRead && areItems;
   }
   readonly items: ReadonlyMap<string, Row<'items'>> = $derived.by(
     () => new Map(this.#items.value.filter(isKnown).map((item) => [item.id, item])),
@@ -121,14 +121,22 @@ export class Goods {
 }
 
 /** A list as the rows have it now, with its lines: what a command decides by. */
-export async function wholeList({ db }: Stall, list: Row<'lists'>): Promise<WholeList> {
-  const { books } = db;
-  const [now, lines, sums] = await Promise.all([
-    books.lists.get(list.id),
-    books.listLines.where('list').equals(list.id).toArray(),
-    books.listSums.where('list').equals(list.id).toArray(),
+export async function wholeList(stall: Stall, list: Row<'lists'>): Promise<WholeList> {
+  const { db } = stall;
+  const [now, lines] = await Promise.all([
+    db.books.lists.get(list.id),
+    linesOfList(stall, list.id),
   ]);
-  return { list: now ?? list, lines: linesNow(lines, sums) };
+  return { list: now ?? list, lines };
+}
+
+async function linesOfList({ db }: Stall, list: string): Promise<readonly LineNow[]> {
+  const { listLines, listSums } = db.books;
+  const [lines, sums] = await Promise.all([
+    listLines.where('list').equals(list).toArray(),
+    listSums.where('list').equals(list).toArray(),
+  ]);
+  return linesNow(lines, sums);
 }
 
 /** How much of everything is at a place, by item; thousandths. */

@@ -7,9 +7,11 @@
     listNumber,
     stateOf,
     underWay,
+    type LineNow,
     type WholeList,
   } from '$lib/core/stock/list-state';
   import { live } from '$lib/device/live.svelte';
+  import { keepSame } from '$lib/ui/list/keep-same';
   import { dayWords } from '$lib/ui/words/date-words';
   import { stateWords, useWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
@@ -36,11 +38,18 @@
     null as WholeList | null,
   );
   const list = $derived(found.value?.list);
-  const lines = $derived(
-    (found.value?.lines ?? []).toSorted((a, b) =>
-      goods.nameOf(a.item) < goods.nameOf(b.item) ? -1 : 1,
-    ),
-  );
+  let before: readonly LineNow[] = [];
+  /** By name. */
+  const lines = $derived.by(() => {
+    const named = (found.value?.lines ?? []).map((line) => ({
+      line,
+      name: goods.nameOf(line.item),
+    }));
+    named.sort((a, b) => (a.name < b.name ? -1 : 1));
+    const now = named.map(({ line }) => line);
+    before = keepSame(({ item }) => item, before, now);
+    return before;
+  });
   const stands = $derived(list === undefined ? 'draft' : stateOf(list, lines));
   const here = stockAt(stall, () => list?.from ?? null);
   const isFromSupplier = $derived(list?.from === SUPPLIERS);

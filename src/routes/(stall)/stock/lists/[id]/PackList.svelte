@@ -16,7 +16,9 @@
   import { movePacked, nowPacked, oneMore, pack, restGone, restOf } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { Growing } from '$lib/ui/list/growing.svelte';
   import Crate from '$lib/ui/stock/Crate.svelte';
+  import { Packing } from '$lib/ui/stock/packing';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { listRefusalWords, moveWords, reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
@@ -34,23 +36,40 @@
   const { list, lines, goods, here }: Props = $props();
   const stall = useStall();
   const { books } = stall.db;
+  const NOT_LISTED = { wanted: 0, price: null, note: '', packed: 0, sent: 0, received: 0 };
   let says = $state('');
   let onlyShort = $state(false);
   let isBusy = $state(false);
+  /** What was scanned or typed last: its crate may be far down. */
+  let last = $state<string | null>(null);
 
-  const lineOf = (item: string): LineNow | undefined => lines.find((line) => line.item === item);
+  const packing = new Packing();
+  const lineOf = (item: string): LineNow => {
+    const known = lines.find((line) => line.item === item);
+    return packing.now(known ?? { ...NOT_LISTED, item });
+  };
   const missing = (line: LineNow): number => shortOf(line, here.get(line.item) ?? 0);
   const shown = $derived(onlyShort ? lines.filter((line) => missing(line) > 0) : lines);
+  const growing = new Growing(() => shown.length);
   const short = $derived(lines.reduce((sum, line) => sum + missing(line), 0));
   const packed = $derived(lines.reduce((sum, line) => sum + toSend(line), 0));
+  /** One text, so that it is the same as long as the same goods are short. */
+  const shortItems = $derived(
+    lines
+      .filter((line) => missing(line) > 0)
+      .map(({ item }) => item)
+      .join(' '),
+  );
   /** Where else some of what is short is. */
   const elsewhere = live(() => {
-    const wanted = new Set(lines.filter((line) => missing(line) > 0).map(({ item }) => item));
+    const wanted = new Set(shortItems.split(' ').filter((item) => item !== ''));
     const { from, to } = list;
     return async () => {
       if (wanted.size === 0) return new Map<string, string>();
       const own = goods.places.filter(({ isActive }) => isActive).map(({ id }) => id);
-      const rows = await books.stock.where('place').anyOf(own).toArray();
+      const rows = (
+        await Promise.all(own.map((place) => books.stock.where('place').equals(place).toArray()))
+      ).flat();
       const found = new Map<string, string>();
       for (const { place, item, quantity } of rows)
         if (wanted.has(item) && quantity > 0 && place !== from && place !== to)
@@ -82,19 +101,21 @@
 
   async function put(item: string, quantity: number): Promise<string> {
     const goodsIn = [{ item, quantity }];
-    // What is put in adds up whatever there is; no more is taken out than is in by then.
-    const outcome =
-      quantity > 0
-        ? await stall.daybook.append(() => pack(newId, list, lines, goodsIn))
-        : await stall.daybook.decide(
-            () => wholeList(stall, list),
-            (found) => pack(newId, found.list, found.lines, goodsIn),
-          );
-    says =
-      outcome.ok || outcome.refusal.code === 'slip/gone'
-        ? ''
-        : listRefusalWords(outcome.refusal, goods.nameOf);
-    if (outcome.ok && 'vibrate' in navigator) navigator.vibrate(25);
+    says = '';
+    await packing.during(lineOf(item), quantity, async () => {
+      // What is put in adds up whatever there is; no more is taken out than is in by then.
+      const outcome =
+        quantity > 0
+          ? await stall.daybook.append(() => pack(newId, list, lines, goodsIn))
+          : await stall.daybook.decide(
+              () => wholeList(stall, list),
+              (found) => pack(newId, found.list, found.lines, goodsIn),
+            );
+      if (!outcome.ok && outcome.refusal.code !== 'slip/gone')
+        says = listRefusalWords(outcome.refusal, goods.nameOf);
+      if (outcome.ok && 'vibrate' in navigator) navigator.vibrate(25);
+      return outcome.ok;
+    });
     return says;
   }
   const one = (item: string): number =>
@@ -182,25 +203,43 @@
 <GoodsLine
   label="Scan or type what goes in"
   items={goods.stocked}
-  onGoods={(item, quantity) => put(item.id, quantity ?? one(item.id))}
+  onGoods={(item, quantity) => {
+    last = item.id;
+    return put(item.id, quantity ?? one(item.id));
+  }}
   does={(item, quantity) => `Enter packs ${quantityWords(quantity ?? one(item.id), '')}`}
 />
 {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+<p class="min-h-6" role="status" data-testid="just-packed">
+  {#if last !== null}
+    {@const line = lineOf(last)}
+    <b class="font-[600]">{goods.nameOf(last)}</b>
+    {quantityWords(packedOf(line), '')}
+    {line.wanted === 0 ? 'packed, not on the list' : `of ${quantityWords(line.wanted, '')} packed`}
+  {/if}
+</p>
 <ul class="grid grid-cols-[minmax(0,1fr)] gap-2.5" data-testid="crates">
-  {#each shown as line (line.item)}
+  {#each shown.slice(0, growing.many) as line (line.item)}
     {@const item = goods.items.get(line.item)}
+    {@const now = packing.now(line)}
     <Crate
       name={item?.name ?? 'something unknown'}
       detail={item?.detail ?? ''}
       unit={item?.unit ?? ''}
-      done={packedOf(line)}
+      done={packedOf(now)}
       wanted={line.wanted}
-      says={crateSays(line)}
-      isShort={missing(line) > 0}
+      says={crateSays(now)}
+      isShort={missing(now) > 0}
+      isBeingWritten={packing.isBeingWritten(line.item)}
       onAdd={() => void put(line.item, one(line.item))}
       onTake={() => void put(line.item, -1000)}
     />
   {/each}
+  {#if growing.many < shown.length}
+    <li class="soft min-h-12" {@attach growing.atEnd}>
+      {shown.length - growing.many} more …
+    </li>
+  {/if}
 </ul>
 <div
   class="bg-base-100 sticky -bottom-4 z-10 -mb-4 flex md:-bottom-7 md:-mb-7 flex-wrap items-center gap-3 py-3"
