@@ -161,7 +161,13 @@ test('an order is filled from reorder levels, approved by right, and comes in tw
   await desk.goto(address);
   await desk.getByRole('button', { name: 'Approve' }).click();
   await expect(listState(desk)).toHaveText('approved');
+  const letters = till.mailbox.letters.length;
+  await desk.getByRole('button', { name: 'Mail it to Holt & Daughter Bulbs' }).click();
+  await expect(desk.getByTestId('thread')).toContainText('Mailed to its supplier');
   await expect(standing(desk)).toHaveText('All sent');
+  await expect.poll(() => till.mailbox.letters.length).toBe(letters + 1);
+  expect(till.mailbox.letters[0]?.subject).toMatch(/^Order O.* from Larkmoss Plants$/);
+  expect(till.mailbox.letters[0]?.text).toContain(`${String(wanted)} × Tulip, mixed`);
   await phone.goto(address);
   const came = phone.getByLabel('Came of Tulip, mixed, bag of 10');
   await came.fill(String(wanted - 5));

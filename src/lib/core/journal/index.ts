@@ -83,6 +83,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'list.line': nothing,
   'list.stage': nothing,
   'list.packed': listPacked,
+  'list.mailed': nothing,
   'count.set': nothing,
   'count.noted': nothing,
   'count.accepted': countAccepted,

@@ -38,6 +38,7 @@ import {
   judgeCount,
   judgeList,
   judgeListStage,
+  judgeMailed,
   judgePacked,
   judgeStock,
 } from './stock';
@@ -90,6 +91,7 @@ const judges: Judges = {
   'list.line': judgeList,
   'list.stage': judgeListStage,
   'list.packed': judgePacked,
+  'list.mailed': judgeMailed,
   'count.noted': judgeCount,
   'count.accepted': judgeAccepted,
   'count.ended': judgeCount,

@@ -91,6 +91,16 @@ export function judgeListStage(
 export const judgePacked = ({ body }: EntryOf<'list.packed'>, { books }: Evidence): Doubt | null =>
   books.row('lists', body.list) === undefined ? unknownList(body.list) : null;
 
+/** Only what is ordered from a supplier is mailed to one, and only once somebody approved it. */
+export function judgeMailed({ body }: EntryOf<'list.mailed'>, { books }: Evidence): Doubt | null {
+  const row = books.row('lists', body.list);
+  if (row === undefined) return unknownList(body.list);
+  if (row.use !== 'order' || row.supplier === null)
+    return { code: 'list/no-order', found: row.use };
+  const isDraft = row.stage === '' || row.stage === 'draft';
+  return isDraft ? { code: 'list/draft-mailed', found: body.list } : null;
+}
+
 const unknownList = (list: string): Doubt => ({ code: 'list/unknown', found: list });
 
 export const judgeCount = (

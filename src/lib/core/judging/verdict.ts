@@ -202,6 +202,8 @@ export const EFFECT_OF = {
   'stock/list-twice': 'doubted',
   'stock/amount': 'doubted',
   'list/unknown': 'barred',
+  'list/no-order': 'barred',
+  'list/draft-mailed': 'barred',
   'count/unknown': 'barred',
   'count/place': 'barred',
   'count/figures': 'barred',

@@ -103,6 +103,7 @@ const needs: Needs = {
   'list.line': nothing,
   'list.stage': nothing,
   'list.packed': nothing,
+  'list.mailed': () => ['order.approve'],
   'count.set': nothing,
   'count.noted': nothing,
   'count.accepted': () => ['count.accept'],
@@ -299,6 +300,7 @@ const isSetUp: Readonly<Record<Kind, boolean>> = {
   'list.line': true,
   'list.stage': true,
   'list.packed': false,
+  'list.mailed': true,
   'count.set': true,
   'count.noted': false,
   // Nothing has moved: what was counted is only believed.

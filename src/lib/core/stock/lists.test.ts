@@ -30,6 +30,7 @@ import {
   loadOf,
   shortOnLists,
 } from './fill-list';
+import { listPaper, orderLetter, type ListDocument } from './list-paper';
 import {
   freeOf,
   keptByLists,
@@ -42,6 +43,7 @@ import {
 import {
   approveList,
   endList,
+  mailList,
   redraftList,
   setLines,
   setList,
@@ -381,6 +383,65 @@ describe('an order', () => {
     yard.done(endList(yard.newId, yard.list(id), yard.lines(id), ''));
     assert.equal(yard.state(id), 'off');
     assert.equal(refused(setLines(yard.newId, yard.list(id), yard.lines(id), [])), 'list/ended');
+  });
+
+  it('is mailed to its supplier once it is approved and there is an address', () => {
+    const yard = new Yard();
+    const id = order(yard);
+    const mail = (to: string): ListOutcome =>
+      mailList(yard.newId, yard.list(id), yard.lines(id), to);
+    assert.equal(refused(mail('sales@rootwell.example')), 'list/not-approved');
+    yard.approve(id);
+    assert.equal(refused(mail('')), 'list/no-address');
+    assert.equal(refused(mail('rootwell')), 'list/no-address');
+    const outcome = mail('sales@rootwell.example');
+    assert.deepEqual(outcome.ok && outcome.drafts.map(({ kind, body }) => [kind, body]), [
+      ['list.mailed', { list: id }],
+    ]);
+    yard.done(outcome);
+    assert.equal(yard.books.rows('listActs').filter(({ does }) => does === 'mailed').length, 1);
+    const other = yard.make({ use: 'transfer', to: STORE }, { [A]: 1000 });
+    assert.equal(
+      refused(mailList(yard.newId, yard.list(other), yard.lines(other), 'sales@rootwell.example')),
+      'list/no-supplier',
+    );
+  });
+
+  it('stands on paper and in its letter by what the supplier calls the goods', () => {
+    const yard = new Yard();
+    const id = order(yard);
+    const named = {
+      places: [],
+      events: [],
+      suppliers: [{ id: SUPPLIER, name: 'Rootwell' }],
+    };
+    const sold = {
+      ...{ supplier: SUPPLIER, code: 'RW-9', pack: 1000, price: 180_000, days: null },
+    };
+    const document: ListDocument = {
+      list: { ...yard.list(id), day: '2026-11-30', note: 'ring first' },
+      lines: yard.lines(id),
+      business: { name: 'Larkmoss', currency: 'GBP', locale: 'en-GB' },
+      items: new Map([[A, { name: 'Fern', detail: '9 cm', code: 'F9', unit: '' }]]),
+      supplies: new Map([[A, { suppliers: [sold] }]]),
+      named,
+    };
+    const paper = listPaper(document);
+    assert.deepEqual(paper.facts, [
+      ['From', 'Rootwell'],
+      ['To', 'Base'],
+      ['Wanted by', 'Monday 30 November'],
+      ['Note', 'ring first'],
+    ]);
+    assert.ok(paper.rows.some(([name, code]) => name === 'Fern, 9 cm' && code === 'RW-9'));
+    assert.ok(paper.columns.every((_, at) => paper.rows.every((row) => row[at] !== undefined)));
+    const letter = orderLetter(document);
+    assert.match(letter.subject, /^Order .* from Larkmoss$/);
+    assert.match(letter.text, /\d+ × Fern, 9 cm \(RW-9\)/);
+    // What is not known on this device is still on it.
+    const bare = listPaper({ ...document, items: new Map(), supplies: new Map() });
+    assert.equal(bare.rows.length, paper.rows.length);
+    assert.match(bare.rows[0]![0]!, /not known here/);
   });
 
   it('of nothing is not approved', () => {

@@ -1,5 +1,6 @@
 /** Making a list of goods, changing it, approving and ending it: commands. */
 import { SUPPLIERS } from '../books/names';
+import { isMail } from '../customer/mail-address';
 import type { Row } from '../books/tables';
 import type { Draft } from '../daybook/chain';
 import { draft, type BodyOf } from '../daybook/kinds';
@@ -18,6 +19,7 @@ export type ListRefusal =
   | { readonly code: 'list/ended' }
   | { readonly code: 'list/not-approved' }
   | { readonly code: 'list/no-reason' }
+  | { readonly code: 'list/no-address' }
   | { readonly code: 'list/under-way' }
   | { readonly code: 'list/nothing-packed' }
   | { readonly code: 'list/nothing-chosen' }
@@ -160,6 +162,20 @@ export function approveList(
   if (state !== 'draft') return { ok: true, id: list.id, drafts: [] };
   if (!lines.some(({ wanted }) => wanted > 0)) return refuse({ code: 'list/nothing-on-it' });
   return stage(newId, list, 'approved', '');
+}
+
+/** Has an approved order mailed to its supplier. @param to The supplier's address, as it is known now. */
+export function mailList(
+  newId: () => string,
+  list: List,
+  lines: readonly LineNow[],
+  to: string,
+): ListOutcome {
+  if (list.use !== 'order' || list.supplier === null) return refuse({ code: 'list/no-supplier' });
+  if (stateOf(list, lines) === 'draft') return refuse({ code: 'list/not-approved' });
+  if (!isMail(to)) return refuse({ code: 'list/no-address' });
+  const body = { list: list.id };
+  return { ok: true, id: list.id, drafts: [draft('list.mailed', newId(), list.event, body)] };
 }
 
 /** Back to a draft, as long as nothing has been done for it. */

@@ -37,6 +37,8 @@ export async function queueBehind(
       receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'invoice', ?)", [business, id, arrival]));
     if (known.kind === 'reminder.asked')
       receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'reminder', ?)", [business, id, arrival]));
+    if (known.kind === 'list.mailed')
+      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'order', ?)", [business, id, arrival]));
     if (known.kind === 'charge.set')
       charges.push(mysql.format('(?, ?, ?)', [business, known.body.id, arrival]));
     if (known.kind === 'charge.again')

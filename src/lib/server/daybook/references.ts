@@ -309,6 +309,7 @@ function note(entry: KnownEntry, found: References): void {
     case 'list.line':
     case 'list.stage':
     case 'list.packed':
+    case 'list.mailed':
       found.lists.add(entry.body.list);
       return;
     case 'count.accepted':

@@ -1,5 +1,5 @@
 /**
- * Sends the receipts and invoices that were asked for, each once. One is claimed before it is handed over, so that of
+ * Sends the receipts, invoices and orders that were asked for, each once. One is claimed before it is handed over, so that of
  * several processes one sends it; one that died with it in its hand is tried again after a while, under
  * the same message id, by which a mailbox and a gateway tell that they have it already.
  */
@@ -19,6 +19,7 @@ import { select } from '../database/select';
 import type { Mailer } from '../mail/mailer';
 import type { TextSender } from '../texts/text-sender';
 import { invoiceFor } from '../invoices/invoice-letter';
+import { orderFor } from './order-letter';
 import { reminderFor } from '../invoices/reminder-letter';
 import { log } from '../services';
 import { receiptLetter, type Letter } from '../words/letters';
@@ -41,13 +42,15 @@ export interface Carriers {
 interface Due {
   readonly business: string;
   readonly id: string;
-  readonly way: ReceiptWay | 'invoice' | 'reminder';
+  readonly way: ReceiptWay | 'invoice' | 'reminder' | 'order';
   /** Of a receipt; null for an invoice, and the other way round. */
   readonly sale: string | null;
   readonly isGift: number | null;
   readonly invoice: string | null;
   /** The invoice that somebody is reminded of. */
   readonly reminder: string | null;
+  /** The list of goods that is an order to a supplier. */
+  readonly list: string | null;
   readonly entry: string;
 }
 
@@ -63,21 +66,22 @@ export async function sendReceipts(
   now: number,
 ): Promise<number> {
   const ways = [
-    ...(carriers.mailer === null ? [] : ['email', 'invoice', 'reminder']),
+    ...(carriers.mailer === null ? [] : ['email', 'invoice', 'reminder', 'order']),
     ...(carriers.texts === null ? [] : ['text']),
   ];
   if (ways.length === 0) return 0;
   const due = await select<Due>(
     database,
-    `SELECT d.business, d.id, d.way, a.sale, a.isGift, i.invoice, r.invoice AS reminder, e.entry FROM (
+    `SELECT d.business, d.id, d.way, a.sale, a.isGift, i.invoice, r.invoice AS reminder, l.list, e.entry FROM (
        SELECT s.business, s.id, s.way, s.arrived,
          ROW_NUMBER() OVER (PARTITION BY s.business ORDER BY s.arrived, s.id) AS nth
        FROM receipts_sent s WHERE ${CAN_BE_SENT} AND s.dueAt <= ?) d
      LEFT JOIN books_receipt_asks a ON a.business = d.business AND a.id = d.id
      LEFT JOIN books_invoice_asks i ON i.business = d.business AND i.id = d.id
      LEFT JOIN books_reminders r ON r.business = d.business AND r.id = d.id
+     LEFT JOIN books_list_acts l ON l.business = d.business AND l.id = d.id AND l.does = 'mailed'
      JOIN daybook_entries e ON e.business = d.business AND e.id = d.id
-     WHERE d.nth <= ? AND (a.id IS NOT NULL OR i.id IS NOT NULL OR r.id IS NOT NULL) ORDER BY d.arrived, d.id LIMIT ?`,
+     WHERE d.nth <= ? AND (a.id IS NOT NULL OR i.id IS NOT NULL OR r.id IS NOT NULL OR l.id IS NOT NULL) ORDER BY d.arrived, d.id LIMIT ?`,
     [ways, MOST_TRIES, now, OF_EACH, AT_ONCE],
   );
   for (const each of due) {
@@ -140,9 +144,9 @@ async function sendOne(
   const { private: apart } = JSON.parse(due.entry) as {
     readonly private?: { readonly data: { readonly to?: string } };
   };
-  const to = apart?.data.to;
-  // Erased since: there is nobody to send it to.
-  if (to === undefined) return 'sent';
+  const said = apart?.data.to;
+  // Erased since: there is nobody to send it to. A supplier's address stands in the books.
+  if (said === undefined && due.list === null) return 'sent';
   const letter = await letterFor(due, database, books, now).catch((error: unknown) => {
     // One that cannot be set holds up no other.
     log.error({ name: error instanceof Error ? error.name : 'unknown' }, 'a letter cannot be set');
@@ -151,6 +155,8 @@ async function sendOne(
   if (letter === null) return 'again';
   // It was paid meanwhile: nobody is reminded of it.
   if (letter === 'not needed') return 'sent';
+  const to = said ?? letter.to;
+  if (to === undefined) return 'again';
   const [ofBusiness, ofAddress] = [due.business, `to ${to.toLowerCase()}`];
   const day = dayOf(now);
   if (
@@ -196,7 +202,8 @@ async function letterFor(
   database: Database,
   books: BookReader,
   now: number,
-): Promise<Letter | 'not needed' | null> {
+): Promise<(Letter & { readonly to?: string }) | 'not needed' | null> {
+  if (due.list !== null) return await orderFor(books, due.business, due.list);
   if (due.reminder !== null) return await reminderFor(books, due.business, due.id, now);
   if (due.invoice !== null) return await invoiceFor(books, due.business, due.invoice);
   const made = await receiptFor(due, books);

@@ -231,6 +231,8 @@ const doubts: Readonly<Record<DoubtCode, string>> = {
   'stock/list': 'it is for a list of goods that is not known here',
   'stock/amount': 'the goods that are gone did not cost that much',
   'list/unknown': 'there is no such list of goods',
+  'list/no-order': 'only an order to a supplier is mailed to one',
+  'list/draft-mailed': 'nobody has approved that order yet',
   'count/unknown': 'there is no such count of stock',
   'count/place': 'what is accepted was counted at another place',
   'count/figures': 'the difference is not worth that, by what the goods cost',

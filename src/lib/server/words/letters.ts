@@ -74,6 +74,22 @@ export const invoiceWords = (document: InvoiceDocument): Letter => {
   };
 };
 
+/** An order to a supplier. */
+export const orderWords = (
+  { subject, text }: { readonly subject: string; readonly text: string },
+  business: string,
+): Letter => ({
+  subject,
+  text: [
+    text.replaceAll('\r\n', '\n'),
+    '',
+    'It is attached as a PDF.',
+    `It was sent for ${business}, who has this address as a supplier's. Answers to this letter are not`,
+    'read: please write or call them as you always do.',
+    '',
+  ].join('\n'),
+});
+
 /** The receipt of a sale. */
 export const receiptLetter = (receipt: Receipt, words: PaperWords): Letter => ({
   subject: `Receipt ${receipt.number} from ${receipt.vendor}`,

@@ -109,6 +109,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'list.line': 'A line of a list of goods',
   'list.stage': 'A list of goods approved or ended',
   'list.packed': 'Goods packed',
+  'list.mailed': 'An order mailed to its supplier',
   'count.set': 'A count of stock',
   'count.noted': 'Goods counted',
   'count.accepted': 'A count of stock accepted',

@@ -10,13 +10,7 @@ import type { SupplyRefusal } from '../../core/stock/suppliers';
 import type { Fault } from '../forms/faults.svelte';
 import { quantityWords } from './money-words';
 
-export const useWords: Readonly<Record<ListUse, string>> = {
-  load: 'Load list',
-  unload: 'Unload list',
-  transfer: 'Transfer',
-  order: 'Order',
-  back: 'Back to a supplier',
-};
+export { LIST_NAMES as useWords } from '../../core/stock/list-paper';
 
 export const useHelp: Readonly<Record<ListUse, string>> = {
   load: 'What is taken to an event: packed one by one, then loaded.',
@@ -88,6 +82,8 @@ export function listRefusalWords(refusal: ListRefusal, nameOf: (item: string) =>
       return 'This list has ended; make a new one.';
     case 'list/not-approved':
       return 'It is still a draft; approve it first.';
+    case 'list/no-address':
+      return 'Its supplier has no e-mail address that can be written to; add it to the supplier first.';
     case 'list/no-reason':
       return 'Less came than was wanted: say why it is closed all the same.';
     case 'list/under-way':
@@ -216,6 +212,8 @@ export function actOfListWords(does: Row<'listActs'>['does'], use: ListUse): str
       return 'Closed';
     case 'off':
       return 'Called off';
+    case 'mailed':
+      return 'Mailed to its supplier';
     case 'packed':
       return use === 'unload' ? 'Counted back' : 'Packed';
     case 'send':
@@ -228,28 +226,6 @@ export function actOfListWords(does: Row<'listActs'>['does'], use: ListUse): str
         : `${moveWords[use]}ed`.replace('Send backed', 'Sent back');
   }
 }
-
-interface MailedOrder {
-  readonly number: string;
-  readonly business: string;
-  /** When it is wanted; empty where nobody said. */
-  readonly day: string;
-  readonly note: string;
-  /** One line of text each. */
-  readonly lines: readonly string[];
-}
-
-export const orderMail = ({ number, business, day, note, lines }: MailedOrder) => ({
-  subject: `Order ${number} from ${business}`,
-  text: [
-    `We would like to order${day === '' ? '' : `, by ${day}`}:`,
-    '',
-    ...lines,
-    ...(note === '' ? [] : ['', note]),
-    '',
-    business,
-  ].join('\r\n'),
-});
 
 export const countFault = (refusal: CountRefusal): Fault => ({
   field: '',

@@ -6,7 +6,7 @@ import type { OrderNow } from '$lib/core/order/order-state';
 import { keptBack } from '$lib/core/stock/kept-back';
 import { linesNow, type Kept, type LineNow, type WholeList } from '$lib/core/stock/list-state';
 import { allOrders } from '$lib/device/orders';
-import { placeName } from '$lib/core/stock/place-name';
+import { placeName, type NamedPlaces } from '$lib/core/stock/place-name';
 import { allPlaces } from '$lib/core/stock/places';
 import { itemName } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
@@ -91,11 +91,10 @@ export class Goods {
 
   /** A place as people call it. */
   placeName = (place: string, supplier: string | null = null): string =>
-    placeName(
-      place,
-      { places: this.places, suppliers: this.suppliers, events: this.stall.events },
-      supplier,
-    );
+    placeName(place, this.named, supplier);
+  get named(): NamedPlaces {
+    return { places: this.places, suppliers: this.suppliers, events: this.stall.events };
+  }
 
   /** An area with the place that it is in. */
   placePath = (place: Row<'places'>): string => {

@@ -14,7 +14,7 @@ import {
   customerSet,
 } from './customer';
 import { cashMoved, drawerCounted, drawerLate, drawerOpened } from './drawer';
-import { listLine, listPacked, listSet, listStage } from './list';
+import { listLine, listMailed, listPacked, listSet, listStage } from './list';
 import { ledgerChart, ledgerHanded } from './ledger';
 import { heldMoved, heldMoves, pointMoves, voucherLapsed, voucherSet } from './held';
 import { businessPoints, pointsLastMoved, pointsMoved, rewardSet } from './points';
@@ -131,6 +131,7 @@ const changesByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => Change[] } =
   'list.line': listLine,
   'list.stage': listStage,
   'list.packed': listPacked,
+  'list.mailed': listMailed,
   'count.set': countSet,
   'count.noted': countNoted,
   'count.accepted': countAccepted,

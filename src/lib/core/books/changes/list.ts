@@ -33,6 +33,10 @@ export const listPacked = (entry: EntryOf<'list.packed'>): Change[] => {
   return [act(entry, { list, does: 'packed', ...muchOf(goods), note: '' })];
 };
 
+export const listMailed = (entry: EntryOf<'list.mailed'>): Change[] => [
+  act(entry, { list: entry.body.list, does: 'mailed', lines: 0, quantity: 0, note: '' }),
+];
+
 export const movedForList = (entry: EntryOf<'stock.moved'>): Change[] => {
   const { list, goods, note } = entry.body;
   return list === undefined

@@ -52,7 +52,9 @@ export const listTables = {
       id: id(),
       ...saidBy,
       list: id(),
-      does: word<'set' | 'packed' | 'send' | 'receive' | 'move' | BodyOf<'list.stage'>['to']>(10),
+      does: word<
+        'set' | 'packed' | 'send' | 'receive' | 'move' | 'mailed' | BodyOf<'list.stage'>['to']
+      >(10),
       /** How many items, and how much of them. */
       lines: whole(),
       quantity: whole(),

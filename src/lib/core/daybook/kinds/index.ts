@@ -36,7 +36,7 @@ import { handedIn } from './handed-in';
 import { itemSet } from './item-set';
 import { itemSupply } from './item-supply';
 import { ledgerChart, ledgerHanded } from './ledger-chart';
-import { listLine, listPacked, listSet, listStage } from './list-set';
+import { listLine, listMailed, listPacked, listSet, listStage } from './list-set';
 import { looseEndHanded, looseEndSettled } from './loose-end-settled';
 import { moneyCame, paidOut, tipsShared } from './paid-out';
 import { paymentAsked } from './payment-asked';
@@ -128,6 +128,7 @@ export const kinds = {
   'list.line': listLine,
   'list.stage': listStage,
   'list.packed': listPacked,
+  'list.mailed': listMailed,
   'count.set': countSet,
   'count.noted': countNoted,
   'count.accepted': countAccepted,

@@ -76,3 +76,6 @@ export const listPacked = kind(
       .max(5000),
   }),
 );
+
+/** An order is mailed to its supplier by the server, with its PDF, to the address that the supplier has by then. */
+export const listMailed = kind(1, z.strictObject({ list: recordId }));

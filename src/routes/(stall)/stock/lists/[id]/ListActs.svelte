@@ -4,7 +4,14 @@
   import { goto } from '$app/navigation';
   import type { Row } from '$lib/core/books/tables';
   import { isOpen, listRight, type LineNow, type ListState } from '$lib/core/stock/list-state';
-  import { approveList, endList, redraftList, type ListOutcome } from '$lib/core/stock/set-list';
+  import { listPaper, orderLetter, type ListDocument } from '$lib/core/stock/list-paper';
+  import {
+    approveList,
+    endList,
+    mailList,
+    redraftList,
+    type ListOutcome,
+  } from '$lib/core/stock/set-list';
   import { newId } from '$lib/device/new-id';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
@@ -14,7 +21,7 @@
   import { saveFile } from '$lib/ui/files/save-file';
   import { canShare, shareFile } from '$lib/ui/files/share-file';
   import type { PaperShape } from '$lib/paper/document-pdf';
-  import { listPaper, orderLetter, saveListFile } from '../list-paper';
+  import { saveListFile } from '../list-file';
 
   interface Props {
     list: Row<'lists'>;
@@ -56,20 +63,30 @@
   }
   const supplier = $derived(goods.suppliers.find(({ id }) => id === list.supplier));
   const whole = $derived({ list, lines, goods, business: stall.business });
+  const document = $derived<ListDocument>({
+    ...{ list, lines, business: stall.business, items: goods.items, supplies: goods.supplies },
+    named: goods.named,
+  });
   async function paperOf(shape: PaperShape): Promise<readonly [string, string, Uint8Array]> {
-    const paper = listPaper(whole);
+    const paper = listPaper(document);
     const { documentPdf } = await import('$lib/paper/document-pdf');
     return [`${paper.number}.pdf`, 'application/pdf', await documentPdf(paper, shape)];
   }
   const pdf = async (shape: PaperShape): Promise<void> => saveFile(...(await paperOf(shape)));
   async function share(): Promise<void> {
-    says = await shareFile(...(await paperOf('sheet')), orderLetter(whole));
+    says = await shareFile(...(await paperOf('sheet')), orderLetter(document));
   }
   /** In the mail program of this device, its PDF saved to be put with it. */
   async function mail(): Promise<void> {
     await pdf('sheet');
-    location.href = mailAddress(supplier?.email ?? '', orderLetter(whole));
+    location.href = mailAddress(supplier?.email ?? '', orderLetter(document));
   }
+  const mailed = (lentBy?: string): Promise<void> =>
+    decide(
+      (row, now) => mailList(newId, row, now, supplier?.email ?? ''),
+      lentBy,
+      `It goes to ${supplier?.email ?? ''} with its PDF, once there is network.`,
+    );
 </script>
 
 <section class="sheet grid grid-cols-[minmax(0,1fr)] gap-3" aria-label="What can be done">
@@ -88,7 +105,15 @@
     <button type="button" class="btn btn-quiet" onclick={() => pdf('roll')}>On a roll</button>
     <button type="button" class="btn btn-quiet" onclick={() => saveListFile(whole)}>CSV</button>
     {#if list.use === 'order' && supplier !== undefined && stands !== 'draft'}
-      <button type="button" class="btn btn-quiet" onclick={mail}>Write to {supplier.name}</button>
+      {#if supplier.email !== ''}
+        <RightButton
+          right="order.approve"
+          label="Mail it to {supplier.name}"
+          look="btn-quiet"
+          onGo={mailed}
+        />
+      {/if}
+      <button type="button" class="btn btn-quiet" onclick={mail}>In my own mail program</button>
       {#if canShare()}
         <button type="button" class="btn btn-quiet" onclick={share}>Share its PDF</button>
       {/if}

@@ -1,0 +1,109 @@
+/** An order that is mailed to its supplier by the server: by right, once, with its PDF, to the address in the books. */
+import assert from 'node:assert/strict';
+import { after, before, describe, it } from 'node:test';
+import { BASE, SUPPLIERS } from '../../src/lib/core/books/names';
+import type { Draft } from '../../src/lib/core/daybook/chain';
+import { draft, type BodyOf } from '../../src/lib/core/daybook/kinds';
+import { idOf, itemId, SUPPLIER } from '../../src/lib/core/testing/made-up-business';
+import type { Mail } from '../../src/lib/server/mail/mailer';
+import { sendReceipts } from '../../src/lib/server/receipts/send-receipts';
+import { BUSINESS } from '../../src/lib/core/testing/made-up-business';
+import { HELPER, NOW, Pushing } from '../support/pushing';
+
+const desk = new Pushing();
+const { push } = desk;
+const newId = (): string => desk.newId();
+const ORDER = idOf(50, 7);
+const TRANSFER = idOf(50, 8);
+const MINUTE = 61_000;
+
+const supplier = (email: string): Draft =>
+  draft('supplier.set', newId(), null, {
+    ...{ id: SUPPLIER, name: 'Rootwell', email, phone: '', days: 3, note: '', isActive: true },
+  });
+const list = (id: string, use: 'order' | 'transfer', number: number): Draft =>
+  draft('list.set', newId(), null, {
+    ...{ list: id, use, deviceNumber: 1, number, name: 'Order', van: null, note: 'ring first' },
+    ...{ from: use === 'order' ? SUPPLIERS : BASE, to: use === 'order' ? BASE : idOf(53, 1) },
+    ...{ supplier: use === 'order' ? SUPPLIER : null, day: '2026-11-30' },
+  });
+const line = (id: string, wanted: number): Draft =>
+  draft('list.line', newId(), null, {
+    ...{ list: id, item: itemId(1), wanted, price: 180_000, note: '' },
+  });
+const approved = (id: string): Draft =>
+  draft('list.stage', newId(), null, { list: id, to: 'approved', why: '' });
+const mailed = (id: string): Draft => draft('list.mailed', newId(), null, { list: id });
+
+const sent: Mail[] = [];
+let isMailDown = false;
+const mailer = {
+  send: (mail: Mail): Promise<void> => {
+    if (isMailDown) return Promise.reject(new Error('nobody there'));
+    sent.push(mail);
+    return Promise.resolve();
+  },
+  close: (): void => undefined,
+};
+const send = async (minutes: number): Promise<number> =>
+  await sendReceipts(desk.t.database, desk.books, { mailer, texts: null }, NOW + minutes * MINUTE);
+
+before(async () => {
+  await desk.begin([supplier('')]);
+  await desk.t.database.sequelize.query(
+    "INSERT INTO access_owners (owner, business, email, password, verified, made) VALUES ('o', ?, 'owner@larkmoss.example', '', 1, 1)",
+    { replacements: [BUSINESS] },
+  );
+  const home: BodyOf<'place.set'> = {
+    ...{ id: idOf(53, 1), name: 'Barn', sort: 'store', within: null, code: '', position: 0 },
+    ...{ mostWeight: null, mostCrates: null, isActive: true },
+  };
+  assert.deepEqual(await push([draft('place.set', newId(), null, home)]), []);
+});
+after(() => desk.t.end());
+
+describe('an order that is mailed to its supplier', () => {
+  it('is one that somebody approved, and is asked for by right', async () => {
+    assert.deepEqual(await push([mailed(ORDER)]), ['list/unknown']);
+    assert.deepEqual(await push([list(ORDER, 'order', 7), line(ORDER, 24_000)]), []);
+    assert.deepEqual(await push([mailed(ORDER)]), ['list/draft-mailed']);
+    assert.deepEqual(await push([approved(ORDER)]), []);
+    assert.deepEqual(await push([mailed(ORDER)], HELPER), ['right/missing']);
+    assert.deepEqual(
+      await push([list(TRANSFER, 'transfer', 8), line(TRANSFER, 1000), approved(TRANSFER)]),
+      [],
+    );
+    assert.deepEqual(await push([mailed(TRANSFER)]), ['list/no-order']);
+    assert.equal(await send(0), 0);
+    assert.deepEqual(sent, []);
+  });
+
+  it('waits for an address and for whoever takes mail, and is sent once, as it stands then', async () => {
+    assert.deepEqual(await push([mailed(ORDER)]), []);
+    assert.equal(await send(1), 1);
+    assert.deepEqual(await push([supplier('sales@rootwell.example'), line(ORDER, 36_000)]), []);
+    isMailDown = true;
+    assert.equal(await send(2), 1);
+    isMailDown = false;
+    assert.equal(await send(3), 0);
+    assert.equal(await send(4), 0);
+    assert.equal(sent.length, 1);
+    const [mail] = sent;
+    assert.equal(mail!.to, 'sales@rootwell.example');
+    assert.match(mail!.subject, /^Order .*7 from /);
+    assert.match(mail!.text, /^We would like to order, by Monday 30 November:\n\n36 × /);
+    assert.match(mail!.text, /ring first/);
+    const [pdf] = mail!.attachments!;
+    assert.match(pdf!.filename, /7\.pdf$/);
+    assert.equal((pdf!.content as Buffer).subarray(0, 5).toString(), '%PDF-');
+    // Its thread says so on every device.
+    const acts = await desk.books.rows(BUSINESS, 'listActs', { list: ORDER });
+    assert.equal(acts.filter(({ does }) => does === 'mailed').length, 1);
+  });
+
+  it('can be sent again, and never to more than a day holds', async () => {
+    for (let n = 0; n < 12; n += 1) assert.deepEqual(await push([mailed(ORDER)]), []);
+    for (let minute = 5; minute < 15; minute += 1) await send(minute);
+    assert.equal(sent.length, 10);
+  });
+});
