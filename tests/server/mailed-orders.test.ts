@@ -101,6 +101,15 @@ describe('an order that is mailed to its supplier', () => {
     assert.equal(acts.filter(({ does }) => does === 'mailed').length, 1);
   });
 
+  it('is not sent once it was called off', async () => {
+    const OFF = idOf(50, 9);
+    const off = draft('list.stage', newId(), null, { list: OFF, to: 'off', why: 'too dear' });
+    const all = [list(OFF, 'order', 9), line(OFF, 1000), approved(OFF), mailed(OFF), off];
+    assert.deepEqual(await push(all), []);
+    assert.equal(await send(5), 0);
+    assert.equal(sent.length, 1);
+  });
+
   it('can be sent again, and never to more than a day holds', async () => {
     for (let n = 0; n < 12; n += 1) assert.deepEqual(await push([mailed(ORDER)]), []);
     for (let minute = 5; minute < 15; minute += 1) await send(minute);

@@ -400,6 +400,8 @@ describe('an order', () => {
     ]);
     yard.done(outcome);
     assert.equal(yard.books.rows('listActs').filter(({ does }) => does === 'mailed').length, 1);
+    yard.done(endList(yard.newId, yard.list(id), yard.lines(id), 'too dear'));
+    assert.equal(refused(mail('sales@rootwell.example')), 'list/ended');
     const other = yard.make({ use: 'transfer', to: STORE }, { [A]: 1000 });
     assert.equal(
       refused(mailList(yard.newId, yard.list(other), yard.lines(other), 'sales@rootwell.example')),

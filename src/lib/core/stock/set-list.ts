@@ -172,7 +172,9 @@ export function mailList(
   to: string,
 ): ListOutcome {
   if (list.use !== 'order' || list.supplier === null) return refuse({ code: 'list/no-supplier' });
-  if (stateOf(list, lines) === 'draft') return refuse({ code: 'list/not-approved' });
+  const state = stateOf(list, lines);
+  if (state === 'draft') return refuse({ code: 'list/not-approved' });
+  if (!isOpen(state)) return refuse({ code: 'list/ended' });
   if (!isMail(to)) return refuse({ code: 'list/no-address' });
   const body = { list: list.id };
   return { ok: true, id: list.id, drafts: [draft('list.mailed', newId(), list.event, body)] };

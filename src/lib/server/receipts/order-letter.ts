@@ -5,15 +5,19 @@ import { documentPdf } from '../../paper/document-pdf';
 import type { BookReader } from '../books/read-books';
 import { orderWords, type Letter } from '../words/letters';
 
-/** As it stands now, to the address that the supplier has now; null where they have none, or it has not come. */
+/**
+ * As it stands now, to the address that the supplier has now; null where they have none, or it has not come;
+ * `not needed` once it was called off.
+ */
 export async function orderFor(
   books: BookReader,
   business: string,
   id: string,
-): Promise<(Letter & { readonly to: string }) | null> {
+): Promise<(Letter & { readonly to: string }) | 'not needed' | null> {
   const [list] = await books.rows(business, 'lists', { id });
   const [own] = await books.rows(business, 'businesses', { id: business });
   if (list === undefined || own === undefined || list.supplier === null) return null;
+  if (list.stage === 'off') return 'not needed';
   const suppliers = await books.rows(business, 'suppliers', { id: list.supplier });
   const to = suppliers[0]?.email ?? '';
   if (to === '') return null;

@@ -105,7 +105,7 @@
     <button type="button" class="btn btn-quiet" onclick={() => pdf('roll')}>On a roll</button>
     <button type="button" class="btn btn-quiet" onclick={() => saveListFile(whole)}>CSV</button>
     {#if list.use === 'order' && supplier !== undefined && stands !== 'draft'}
-      {#if supplier.email !== ''}
+      {#if supplier.email !== '' && isOpen(stands)}
         <RightButton
           right="order.approve"
           label="Mail it to {supplier.name}"
