@@ -46,6 +46,9 @@ const server = isTls
 // A client that sends its headers or its body drop by drop is let go of.
 server.headersTimeout = 20_000;
 server.requestTimeout = 60_000;
+// A phone's connection stays between two sales: another costs a weak network several round trips, and one that is
+// closed just when the next question is on its way loses that.
+server.keepAliveTimeout = 75_000;
 
 server.listen(Number(PORT), HOST, () =>
   console.log(`Listening on ${isTls ? 'https' : 'http'}://${HOST}:${PORT}`),

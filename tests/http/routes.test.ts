@@ -88,6 +88,11 @@ describe('a stranger', () => {
     });
   });
 
+  it('keeps the connection for more than a minute between two questions', async () => {
+    const response = await fetch(`${app.origin}/healthz`);
+    await response.text();
+    assert.equal(response.headers.get('keep-alive'), 'timeout=75');
+  });
   it('hears that a code is wrong', async () => {
     const body = JSON.stringify({
       code: 'AAAAA-AAAAA',

@@ -166,6 +166,23 @@ describe('receipts that are asked for', () => {
     assert.equal(sent.at(-1), 'two@green.example');
   });
 
+  it('are not lost when nobody takes mail for a day: they are tried less and less often', async () => {
+    const [from, hour] = [now + 2.5 * 86_400_000, 3_600_000];
+    await write(ask(await soldOne(), 'three@green.example'));
+    isMailDown = true;
+    for (let minute = 0; minute < 24 * 60; minute += 10)
+      assert.equal(await round(from + minute * 60_000), 1);
+    const [row] = await select<{ tries: number }>(
+      t.database,
+      "SELECT tries FROM receipts_sent WHERE business = ? AND state = 'due'",
+      [BUSINESS],
+    );
+    assert.ok(row!.tries > 20 && row!.tries < 40, `tried ${String(row!.tries)} times`);
+    isMailDown = false;
+    assert.equal(await round(from + 25 * hour), 0);
+    assert.equal(sent.at(-1), 'three@green.example');
+  });
+
   it('of one business do not hold up those of another, however many there are', async () => {
     const [other, theirs] = [idOf(1, 2), idOf(20, 7)];
     const due = async (business: string, id: string, arrived: number) => {

@@ -27,8 +27,11 @@ import { receiptLetter, type Letter } from '../words/letters';
 const AT_ONCE = 20;
 /** Of one business in a round, so that whoever asks for many does not hold up the others. */
 const OF_EACH = 5;
+/** Twice as long each time, up to an hour: whoever takes no mail for a day loses nothing by it. */
 const TRIED_AGAIN_AFTER = 60_000;
-const MOST_TRIES = 30;
+const LONGEST_PAUSE = 3_600_000;
+/** About four days. */
+const MOST_TRIES = 100;
 /** What is sent in a day at most: in the name of one business, and to one address by whoever. */
 export const MOST_A_DAY = { business: 500, address: 10 } as const;
 const DAY = 86_400_000;
@@ -120,13 +123,15 @@ const CAN_BE_SENT =
 const dayOf = (at: number): string => new Date(at).toISOString().slice(0, 10);
 const tomorrow = (now: number): number => (Math.floor(now / DAY) + 1) * DAY;
 
-/** Whether this process is the one that sends it; nobody else tries within a minute. */
+/** Whether this process is the one that sends it; nobody else tries within a minute, or longer each time. */
 async function claim(sequelize: Sequelize, { business, id }: Due, now: number): Promise<boolean> {
   const changed = await sequelize.query(
-    'UPDATE receipts_sent SET tries = tries + 1, triedAt = ?, dueAt = ? ' +
+    // What `tries` is once it was counted up, as MariaDB goes from left to right.
+    'UPDATE receipts_sent SET tries = tries + 1, triedAt = ?, ' +
+      'dueAt = ? + LEAST(?, ? * POW(2, LEAST(tries, 20) - 1)) ' +
       "WHERE business = ? AND id = ? AND state = 'due' AND dueAt <= ?",
     {
-      replacements: [now, now + TRIED_AGAIN_AFTER, business, id, now],
+      replacements: [now, now, LONGEST_PAUSE, TRIED_AGAIN_AFTER, business, id, now],
       type: QueryTypes.BULKUPDATE,
     },
   );
