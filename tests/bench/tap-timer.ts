@@ -55,24 +55,32 @@ async function timeKeys(): Promise<TapTimes> {
   return times;
 }
 
-/** Types what is looked for into the field of Find, key by key. */
-async function timeFind(): Promise<TapTimes> {
+/** Types words into a field, key by key; trivial is another heading. */
+async function timeTyping(selector: string, words: readonly string[]): Promise<TapTimes> {
   const name = document.querySelector('h1')!;
-  const field = document.querySelector<HTMLInputElement>('input[aria-describedby=find-by]')!;
+  const field = document.querySelector<HTMLInputElement>(selector)!;
   const type = (text: string): void => {
     field.value = text;
     field.dispatchEvent(new InputEvent('input', { bubbles: true }));
   };
   const times: TapTimes = { taps: [], trivial: [] };
-  for (const word of ['crocus 12', 'dahlia', 'b1-42', '13.37', 'zebra']) {
+  for (const word of words) {
     for (let end = 1; end <= word.length; end += 1) {
-      times.trivial.push(await timed(() => (name.textContent = `Find ${String(end)}`)));
+      times.trivial.push(await timed(() => (name.textContent = `Page ${String(end)}`)));
       times.taps.push(await timed(() => type(word.slice(0, end))));
     }
     await timed(() => type(''));
   }
   return times;
 }
+
+/** What is looked for, into the field of Find. */
+const timeFind = (): Promise<TapTimes> =>
+  timeTyping('input[aria-describedby=find-by]', ['crocus 12', 'dahlia', 'b1-42', '13.37', 'zebra']);
+
+/** Into the field above a long table. */
+const timeFilter = (): Promise<TapTimes> =>
+  timeTyping('input[type=search]', ['crocus 12', 'dahlia', 'c4711', 'erica 499', 'zebra']);
 
 /** Scans goods of a list, one after another, until the crate of each shows one more. */
 async function timeScans(): Promise<TapTimes> {
@@ -95,25 +103,6 @@ async function timeScans(): Promise<TapTimes> {
     times.taps.push(performance.now() - from);
     // Whatever follows of it must not stand in the way of the next.
     await new Promise((resolve) => setTimeout(resolve, 1500));
-  }
-  return times;
-}
-
-/** Types into the field above a long table, key by key. */
-async function timeFilter(): Promise<TapTimes> {
-  const name = document.querySelector('h1')!;
-  const field = document.querySelector<HTMLInputElement>('input[type=search]')!;
-  const type = (text: string): void => {
-    field.value = text;
-    field.dispatchEvent(new InputEvent('input', { bubbles: true }));
-  };
-  const times: TapTimes = { taps: [], trivial: [] };
-  for (const word of ['crocus 12', 'dahlia', 'c4711', 'erica 499', 'zebra']) {
-    for (let end = 1; end <= word.length; end += 1) {
-      times.trivial.push(await timed(() => (name.textContent = `Stock ${String(end)}`)));
-      times.taps.push(await timed(() => type(word.slice(0, end))));
-    }
-    await timed(() => type(''));
   }
   return times;
 }
