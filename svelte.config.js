@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { execSync } from 'node:child_process';
 import adapter from '@sveltejs/adapter-node';
 import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+import { withParcels } from './scripts/setup/parcels.mjs';
 
 /** Names the build after the sources it was made from, so that the same sources give the same name. */
 function buildName() {
@@ -35,7 +36,7 @@ export default {
     runes: ({ filename }) => (filename.includes('node_modules') ? undefined : true),
   },
   kit: {
-    adapter: adapter({ precompress: true }),
+    adapter: withParcels(adapter({ precompress: true })),
     paths: { relative: false },
     version: { name: buildName() },
     serviceWorker: { register: false },

@@ -13,7 +13,14 @@ import { join } from 'node:path';
 import { ROOT, run } from './run.mjs';
 import { step } from './say.mjs';
 
-const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts'];
+const SOURCES = [
+  'src',
+  'static',
+  'package-lock.json',
+  'svelte.config.js',
+  'vite.config.ts',
+  'scripts/setup/parcels.mjs',
+];
 const STAMP = join(ROOT, 'build', '.sources');
 
 /** Makes the build if it is not that of the sources as they are. */

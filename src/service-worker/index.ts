@@ -19,15 +19,25 @@ self.addEventListener('install', (event) => {
     (async () => {
       const cache = await caches.open(CACHE);
       const fetching = (request: Request): Promise<Response> => fetch(request);
-      await gather({ parts, cache, older: caches, fetching, origin: self.location.origin });
+      const parcels = `/_app/parcels/${version}.json`;
+      const { origin } = self.location;
+      await gather({ parts, parcels, cache, older: await olderVersions(), fetching, origin });
     })(),
   );
 });
 
+/** A new device has none, and is not asked about each part. */
+async function olderVersions(): Promise<Pick<Cache, 'match'>> {
+  return (await olderNames()).length > 0 ? caches : { match: () => Promise.resolve(undefined) };
+}
+
+const olderNames = async (): Promise<string[]> =>
+  (await caches.keys()).filter((key) => key.startsWith(PREFIX) && key !== CACHE);
+
 self.addEventListener('activate', (event) => {
   event.waitUntil(
     (async () => {
-      const older = (await caches.keys()).filter((key) => key.startsWith(PREFIX) && key !== CACHE);
+      const older = await olderNames();
       const before = await inUseLast(older);
       await Promise.all(older.filter((key) => key !== before).map((key) => caches.delete(key)));
       await (await caches.open(CACHE)).put(IN_USE, new Response(''));

@@ -55,6 +55,13 @@ test('the server is killed, the page reloaded, the browser killed: all is there'
     );
   });
 
+  // A browser that dies in the seconds after it took an application in may not have it; what is sold is another matter.
+  await device.quit();
+  device = await BrowserProcess.start(profile);
+  ({ page } = device);
+  await page.goto(`${till.origin}/counter`);
+  await expect(tag(page, 'Geranium')).toBeVisible();
+
   await till.killServer();
   await page.reload();
   const sold = ['D4-1'];

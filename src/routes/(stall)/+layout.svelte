@@ -1,12 +1,14 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Forgotten as ForgottenHow, Identity } from '$lib/device/database';
+  import { isPartLost } from '$lib/core/daybook/part-lost';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { makeNewSums } from '$lib/device/new-sums';
   import { openedDatabase } from '$lib/device/opened-database';
   import Forgotten from './Forgotten.svelte';
   import ShutOut from './ShutOut.svelte';
   import StallFrame from './StallFrame.svelte';
+  import PartLost from '$lib/ui/frame/PartLost.svelte';
   import { faultWords } from '$lib/ui/words/fault-words';
 
   const { children } = $props();
@@ -14,7 +16,7 @@
   let identity = $state.raw<Identity | null | undefined>(undefined);
   let isShutOut = $state(false);
   let forgot = $state<ForgottenHow | null>(null);
-  let fault = $state<string | null>(null);
+  let fault = $state.raw<unknown>(null);
   /** How much of new sums has been worked out, percent. */
   let making = $state<number | null>(null);
 
@@ -23,8 +25,8 @@
     whoIsThis().then(
       () => (fault = null),
       (error: unknown) => {
-        fault = faultWords(error);
-        // There may be room in a moment.
+        fault = error;
+        // There may be room in a moment, or a network.
         setTimeout(look, AGAIN);
       },
     );
@@ -50,12 +52,14 @@
   }
 </script>
 
-{#if fault !== null}
+{#if isPartLost(fault)}
+  <PartLost />
+{:else if fault !== null}
   <main class="mx-auto max-w-xl p-8">
     <h1>This browser does not keep data for us</h1>
     <p class="mt-4">
       Sales must be safe on the device before anything else. Turn private browsing off, or free some
-      room, and open this page again. What the browser says: {fault}
+      room, and open this page again. What the browser says: {faultWords(fault)}
     </p>
   </main>
 {:else if identity === undefined && making !== null}

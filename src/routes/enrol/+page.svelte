@@ -2,10 +2,11 @@
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { enrol, NO_ANSWER } from '$lib/device/enrol';
+  import { isPartLost } from '$lib/core/daybook/part-lost';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { askToKeep } from '$lib/device/storage';
-  import { faultWords } from '$lib/ui/words/fault-words';
+  import { noTillWords } from '$lib/ui/words/fault-words';
 
   const db = openedDatabase();
   let code = $state(decodeURIComponent(location.hash.slice(1)));
@@ -33,7 +34,8 @@
       wrong = result.message;
       if (result.code === NO_ANSWER) tryAgainSoon();
     } catch (error) {
-      wrong = `This browser does not keep data: ${faultWords(error)}`;
+      wrong = noTillWords(error);
+      if (isPartLost(error)) tryAgainSoon();
     }
     isBusy = false;
     if (!isWaiting) field?.focus();

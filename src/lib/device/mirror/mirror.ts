@@ -4,6 +4,7 @@
  * is the one thing that a browser with a full disk was not seen to throw away with the database.
  */
 import * as Comlink from 'comlink';
+import { PartLostError } from '../../core/daybook/part-lost';
 import type { DeviceDatabase } from '../database';
 import { NO_STANDING } from '../receive';
 import { mirrorFrom, type Mirror } from './mirror-file';
@@ -13,8 +14,29 @@ import type { MirrorWorker, Written } from './mirror-worker';
 const isThere = (): boolean =>
   typeof Worker === 'function' && typeof navigator.storage.getDirectory === 'function';
 
+/** How often the worker is asked for before a reader gives up, and milliseconds before the second time. */
+const TRIES = 4;
+const PAUSE = 500;
+
+/** The worker, and what rejects once it is lost: what it was asked would wait for ever. */
+interface Started {
+  readonly api: Pick<Comlink.Remote<MirrorWorker>, keyof MirrorWorker>;
+  readonly lost: Promise<never>;
+}
+
+function startWorker(): Started {
+  const worker = new Worker(new URL('./mirror-worker.ts', import.meta.url), { type: 'module' });
+  const lost = new Promise<never>((_, reject) => {
+    worker.addEventListener('error', () => {
+      worker.terminate();
+      reject(new PartLostError());
+    });
+  });
+  return { api: Comlink.wrap<MirrorWorker>(worker), lost };
+}
+
 export class DeviceMirror {
-  #worker: Comlink.Remote<MirrorWorker> | null = null;
+  #started: Started | null = null;
   #following: Promise<void> | null = null;
   #again: 'no' | 'more' | 'anew' = 'no';
   /** There was no room left to keep it by key: it is in its file alone. */
@@ -23,12 +45,18 @@ export class DeviceMirror {
   /** @param onLow There is hardly any room left on the device. */
   constructor(readonly onLow: () => void = () => undefined) {}
 
-  get #api(): Comlink.Remote<MirrorWorker> | null {
+  /**
+   * @returns Null where there is no file system to ask about.
+   * @throws {PartLostError} The next who asks has another worker.
+   */
+  async #ask<T>(question: (api: Started['api']) => Promise<T>): Promise<T | null> {
     if (!isThere()) return null;
-    this.#worker ??= Comlink.wrap<MirrorWorker>(
-      new Worker(new URL('./mirror-worker.ts', import.meta.url), { type: 'module' }),
-    );
-    return this.#worker;
+    if (this.#started === null) {
+      this.#started = startWorker();
+      this.#started.lost.catch(() => (this.#started = null));
+    }
+    const { api, lost } = this.#started;
+    return await Promise.race([question(api), lost]);
   }
 
   /** Something was appended; `isAnew` where something that stands in the mirror is to be gone from it. */
@@ -47,36 +75,43 @@ export class DeviceMirror {
   }
 
   async #follow(isAnew: boolean): Promise<void> {
-    const api = this.#api;
-    if (api === null) return;
+    if (!isThere()) return;
     // One window after another, so that both copies have the same lines in the same order.
     await navigator.locks.request(LOCK, async () => {
       // A file from before there were two copies is made anew, so that the other has the whole of it.
       const isWhole = this.#isFullByKey || localStorage.getItem(keyAt(0)) !== null;
-      const written = await api.follow(isAnew || !isWhole);
+      const written = await this.#ask((api) => api.follow(isAnew || !isWhole));
       if (written !== null && !keepByKey(written)) this.#isFullByKey = true;
     });
-    if (!(await api.probe())) this.onLow();
+    if ((await this.#ask((api) => api.probe())) === false) this.onLow();
   }
 
+  /** @throws {PartLostError} What is in the file is not known: who is there must not become anybody else. */
   async read(): Promise<Mirror | null> {
-    const inFile = await this.#api?.read().catch(() => null);
-    return inFile ?? mirrorFrom(textByKey());
+    for (let tries = 1, pause = PAUSE; ; tries += 1, pause *= 2) {
+      try {
+        return (await this.#ask((api) => api.read())) ?? mirrorFrom(textByKey());
+      } catch (error) {
+        if (!(error instanceof PartLostError)) return mirrorFrom(textByKey());
+        if (tries >= TRIES) throw error;
+        await new Promise((resolve) => setTimeout(resolve, pause));
+      }
+    }
   }
 
   async clear(): Promise<void> {
     clearKeys();
-    await this.#api?.clear();
+    await this.#ask((api) => api.clear());
   }
 
   /** Keeps room back. @returns False where there was none to keep: the device is short of it. */
   async reserve(): Promise<boolean> {
-    return (await this.#api?.reserve()) ?? true;
+    return (await this.#ask((api) => api.reserve())) ?? true;
   }
 
   /** Gives the room that was kept back away. @returns Whether there was any, so that it is worth another try. */
   async giveWay(): Promise<boolean> {
-    return (await this.#api?.giveWay()) ?? false;
+    return (await this.#ask((api) => api.giveWay())) ?? false;
   }
 }
 
@@ -137,8 +172,13 @@ export async function takeBack(db: DeviceDatabase, mirror: Mirror | null): Promi
 /**
  * At every door by which a browser without an identity comes in: one whose database was thrown away must be who
  * it was before it can become anybody else, or what it had not sent would be overwritten.
+ * @throws {PartLostError}
  */
 export async function takeBackIfThrownAway(db: DeviceDatabase): Promise<boolean> {
   if ((await db.read('identity')) !== undefined) return false;
-  return await takeBack(db, await new DeviceMirror().read().catch(() => null));
+  const mirror = await new DeviceMirror().read().catch((error: unknown) => {
+    if (error instanceof PartLostError) throw error;
+    return null;
+  });
+  return await takeBack(db, mirror);
 }

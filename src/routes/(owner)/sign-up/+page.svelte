@@ -8,7 +8,7 @@
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
   import { countries, currencies } from '$lib/ui/words/places-words';
-  import { faultWords } from '$lib/ui/words/fault-words';
+  import { noTillWords } from '$lib/ui/words/fault-words';
 
   const guessed = countryOf(navigator.language) ?? COUNTRIES.find(({ code }) => code === 'GB')!;
   let business = $state('');
@@ -47,10 +47,7 @@
       }
       wrong = result;
     } catch (error) {
-      wrong = {
-        code: 'browser',
-        message: `This browser does not keep data: ${faultWords(error)}`,
-      };
+      wrong = { code: 'browser', message: noTillWords(error) };
     }
     isBusy = false;
   }
