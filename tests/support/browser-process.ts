@@ -40,6 +40,15 @@ export class BrowserProcess {
     return new BrowserProcess(child, browser, page);
   }
 
+  /** Closed in good order: what it has of an application is on its disk then. */
+  async quit(): Promise<void> {
+    const gone = new Promise((resolve) => this.child.once('exit', resolve));
+    const session = await this.browser.newBrowserCDPSession();
+    await session.send('Browser.close').catch(() => undefined);
+    await gone;
+    await this.browser.close().catch(() => undefined);
+  }
+
   /** SIGKILL to all of its processes at once. */
   async kill(): Promise<void> {
     const gone = new Promise((resolve) => this.child.once('exit', resolve));

@@ -55,12 +55,14 @@ describe('what a customer has', () => {
       const { db, daybook } = await device(isJoined);
       const who = { id: customerId(2) };
       const seen: (readonly number[])[] = [];
-      const following = follow(() => customerHolds(db, who)).subscribe((now) =>
-        seen.push([now.credit]),
+      const following = follow(
+        () => customerHolds(db, who),
+        (now) => seen.push([now.credit]),
       );
       const moves: number[] = [];
-      const alsoFollowing = follow(() => ownMoves(db, [`credit:${who.id}`])).subscribe((now) =>
-        moves.push(now.moves.length, now.balances[0] ?? 0),
+      const alsoFollowing = follow(
+        () => ownMoves(db, [`credit:${who.id}`]),
+        (now) => moves.push(now.moves.length, now.balances[0] ?? 0),
       );
       const saysSoon = async (holds: number, moved: readonly number[]): Promise<void> => {
         const isSo = () => seen.at(-1)?.[0] === holds && moves.slice(-2).join() === moved.join();

@@ -2,18 +2,19 @@ import type { Row } from '../core/books/tables';
 import type { EventRows } from '../core/event/takings';
 import { asCorrected, partsAsPaid } from '../core/sale/corrections';
 import type { DeviceDatabase } from './database';
+import { underKey } from './under-key';
 
 /** An event's rows out of this device's books, all of one moment. */
 export async function eventRows({ books }: DeviceDatabase, event: string): Promise<EventRows> {
   const [totals, paidIn, items, hours, taxes, ways, tips, stock] = await Promise.all([
     books.eventTotals.get(event),
     books.eventPaidIn.get(event),
-    books.eventItems.where('event').equals(event).toArray(),
+    underKey(books.eventItems, event).toArray(),
     books.eventHours.where('event').equals(event).toArray(),
     books.eventTaxes.where('event').equals(event).toArray(),
     books.eventWays.where('event').equals(event).toArray(),
     books.eventTips.where('event').equals(event).toArray(),
-    books.stock.where('place').equals(event).toArray(),
+    underKey(books.stock, event).toArray(),
   ]);
   return { totals, paidIn, items, hours, taxes, ways, tips, stock };
 }

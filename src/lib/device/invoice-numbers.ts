@@ -2,12 +2,12 @@
  * Asks the server for the numbers of invoices that have none yet, whenever there is network, and writes down what it
  * gave. One tab does it for all; asked twice, the server says the same.
  */
-import { liveQuery } from 'dexie';
 import { draft } from '../core/daybook/kinds';
 import { invoiceNumberSchema } from '../core/invoice/number-messages';
 import type { DeviceDaybook } from './daybook';
 import type { DeviceDatabase } from './database';
 import { newId } from './new-id';
+import { follow } from './follow';
 import type { Transport } from './sync/transport';
 
 const LOCK = 'stall-till-invoice-numbers';
@@ -33,9 +33,13 @@ async function numberUntil(
   signal: AbortSignal,
 ): Promise<void> {
   let wake: () => void = () => undefined;
-  const rows = liveQuery(() => daybook.db.books.invoices.count()).subscribe(() => wake());
-  const sent = liveQuery(async () => (await daybook.db.read('standing'))?.sent).subscribe(() =>
-    wake(),
+  const rows = follow(
+    () => daybook.db.books.invoices.count(),
+    () => wake(),
+  );
+  const sent = follow(
+    async () => (await daybook.db.read('standing'))?.sent,
+    () => wake(),
   );
   const now = (): void => wake();
   addEventListener('online', now);

@@ -3,7 +3,6 @@
  * taken with none, payments that were begun and never finished, parts that were given back. One tab
  * does it for all. Every errand can be done again without harm (core/payment/carry.ts).
  */
-import { liveQuery } from 'dexie';
 import { draft, type BodyOf } from '../../core/daybook/kinds';
 import {
   cardErrand,
@@ -22,6 +21,7 @@ import { refundErrands } from '../../core/payment/refund-state';
 import type { DeviceDaybook } from '../daybook';
 import { newId } from '../new-id';
 import type { Asked, Transport } from '../sync/transport';
+import { follow } from '../follow';
 import { openCards } from './card-rows';
 
 const LOCK = 'stall-till-cards';
@@ -73,8 +73,14 @@ async function errandsUntil(
   signal: AbortSignal,
 ): Promise<void> {
   let wake: () => void = () => undefined;
-  const rows = liveQuery(() => daybook.db.books.cardPayments.count()).subscribe(() => wake());
-  const applied = liveQuery(() => daybook.db.read('applied')).subscribe(() => wake());
+  const rows = follow(
+    () => daybook.db.books.cardPayments.count(),
+    () => wake(),
+  );
+  const applied = follow(
+    () => daybook.db.read('applied'),
+    () => wake(),
+  );
   const online = (): void => wake();
   addEventListener('online', online);
   signal.addEventListener('abort', online);

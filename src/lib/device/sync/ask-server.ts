@@ -13,6 +13,10 @@ export type Asked<T> =
 
 /** Milliseconds without a byte after which there is no answer. */
 const PATIENCE = 15_000;
+/** What silence is counted in: a page that was frozen, or whose machine stood still, has not listened meanwhile. */
+const PARTS = 3;
+/** Milliseconds until what comes to nothing at once is asked again, if it may be. */
+const PAUSES = [300, 1200];
 
 export interface Question {
   readonly path: string;
@@ -21,12 +25,29 @@ export interface Question {
   readonly headers?: Readonly<Record<string, string>>;
   /** Milliseconds without a byte after which there is no answer. */
   readonly patience?: number;
+  /** Asked twice it does what it does once: it is asked again when a network lost it. */
+  readonly isHarmless?: boolean;
 }
 
 export async function askServer<S extends z.ZodType>(
   question: Question,
   schema: S,
   fetching: typeof fetch = (...args) => fetch(...args),
+): Promise<Asked<z.infer<S>>> {
+  const began = performance.now();
+  for (const pause of question.isHarmless === true ? PAUSES : []) {
+    const asked = await askOnce(question, schema, fetching);
+    // Whoever has waited for so long in vain is told.
+    if (asked.came !== 'nothing' || performance.now() - began >= PATIENCE) return asked;
+    await new Promise((resolve) => setTimeout(resolve, pause));
+  }
+  return await askOnce(question, schema, fetching);
+}
+
+async function askOnce<S extends z.ZodType>(
+  question: Question,
+  schema: S,
+  fetching: typeof fetch,
 ): Promise<Asked<z.infer<S>>> {
   const { path, body, method = body === undefined ? 'GET' : 'POST', headers = {} } = question;
   let response: Response;
@@ -73,7 +94,14 @@ class Silence {
 
   heard(): void {
     this.end();
-    this.#timer = setTimeout(() => this.#giveUp.abort(), this.patience);
+    this.#listen(PARTS);
+  }
+
+  #listen(parts: number): void {
+    this.#timer = setTimeout(() => {
+      if (parts > 1) this.#listen(parts - 1);
+      else this.#giveUp.abort();
+    }, this.patience / PARTS);
   }
 
   end(): void {

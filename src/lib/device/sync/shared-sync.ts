@@ -1,8 +1,8 @@
 /** One tab talks to the server for all of them; the others hear how it stands. */
-import { liveQuery } from 'dexie';
 import type { DeviceDatabase } from '../database';
 import { SyncRunner } from './runner';
 import type { SyncState } from './state';
+import { follow } from '../follow';
 import type { Transport } from './transport';
 
 /** What every tab wants to know. */
@@ -44,11 +44,12 @@ export function shareSync(
     if (ended.signal.aborted) return;
     const leading = new SyncRunner(db, transport, own, tell);
     runner = leading;
-    const following = liveQuery(
+    const following = follow(
       async () => (await Promise.all([db.read('head'), db.read('applied')]))[0],
-    ).subscribe((head) => {
-      if (head !== undefined) leading.hear({ type: 'appended', head: head.seq, now: Date.now() });
-    });
+      (head) => {
+        if (head !== undefined) leading.hear({ type: 'appended', head: head.seq, now: Date.now() });
+      },
+    );
     const wake = (): void => {
       if (document.visibilityState === 'visible') leading.hear({ type: 'wake', now: Date.now() });
     };

@@ -66,7 +66,7 @@ describe('an answer over a weak network', () => {
   }
   const passes = async (millis: number): Promise<void> => {
     await settled();
-    mock.timers.tick(millis);
+    for (let left = millis; left > 0; left -= 1000) mock.timers.tick(Math.min(1000, left));
     await settled();
   };
 
@@ -100,6 +100,45 @@ describe('an answer over a weak network', () => {
     server.saying('{"is":');
     await passes(15_000);
     assert.deepEqual(await cut(), { came: 'nothing' });
+  });
+
+  it('is still heard by a page that was frozen for longer than that', async () => {
+    const server = inPieces();
+    const came = asking(server);
+    await settled();
+    mock.timers.tick(10 * 60_000);
+    assert.equal(await came(), null);
+    server.begin();
+    server.saying('{"is":"there"}');
+    server.end();
+    assert.deepEqual(await came(), { came: 'answer', answer: { is: 'there' } });
+  });
+});
+
+describe('a question that a network loses at once', () => {
+  /** A network that loses the first so many questions. @returns What came, and how often it was asked. */
+  async function asked(losses: number, isHarmless: boolean, status = 0) {
+    let times = 0;
+    const fetching = (() => {
+      times += 1;
+      if (times > losses) return Promise.resolve(Response.json({ is: 'there' }));
+      return status === 0
+        ? Promise.reject(new TypeError('lost'))
+        : Promise.resolve(Response.json({ code: 'x/y', message: 'not now' }, { status }));
+    }) as typeof fetch;
+    const { came } = await askServer({ path: '/api/x', isHarmless }, answerSchema, fetching);
+    return [came, times];
+  }
+
+  it('is asked again, twice, where asking does no harm', async () => {
+    assert.deepEqual(await asked(2, true), ['answer', 3]);
+    assert.deepEqual(await asked(3, true), ['nothing', 3]);
+    assert.deepEqual(await asked(1, true, 503), ['answer', 2]);
+  });
+
+  it('is never asked again where it might be done twice, nor where it was refused', async () => {
+    assert.deepEqual(await asked(1, false), ['nothing', 1]);
+    assert.deepEqual(await asked(1, true, 403), ['refusal', 1]);
   });
 });
 
