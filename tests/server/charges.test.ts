@@ -28,8 +28,8 @@ import { startPage } from '../../src/lib/server/daybook/start';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { openDatabase } from '../../src/lib/server/database/database';
 import { sendReceipts } from '../../src/lib/server/receipts/send-receipts';
-import type { Mail } from '../../src/lib/server/mail/mailer';
 import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
+import { SentMail } from '../support/sent-mail';
 
 const DAY = 86_400_000;
 const TODAY = '2026-11-22';
@@ -92,10 +92,7 @@ before(async () => {
     ...[desk.way(KEYED), desk.way(heldWay('customer'))],
     ...Array.from({ length: 20 }, (_, n) => desk.customer(n + 1, { creditLimit: null, terms: 7 })),
   ]);
-  await desk.t.database.sequelize.query(
-    "INSERT INTO access_owners (owner, business, email, password, verified, made) VALUES ('o', ?, 'owner@larkmoss.example', '', 1, 1)",
-    { replacements: [BUSINESS] },
-  );
+  await desk.ownerReadsMail();
 });
 after(() => desk.t.end());
 beforeEach(() => (practice = new Practice()));
@@ -212,11 +209,7 @@ describe('a standing charge that is due', () => {
     assert.deepEqual(made.map(({ sourceNumber }) => sourceNumber).sort(), [
       ...['2026-08-22', '2026-09-22', '2026-10-22', TODAY],
     ]);
-    const sent: Mail[] = [];
-    const mailer = {
-      send: (mail: Mail) => Promise.resolve(void sent.push(mail)),
-      close: () => undefined,
-    };
+    const { sent, mailer } = new SentMail();
     await sendReceipts(desk.t.database, desk.books, { mailer, texts: null }, NOW);
     assert.equal(sent.length, 4);
     assert.ok(

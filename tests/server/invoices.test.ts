@@ -25,7 +25,6 @@ import { INVOICING, saidOf } from '../../src/lib/core/testing/invoice-drafts';
 import {
   BUSINESS,
   customerId,
-  deviceId,
   DRAWER,
   EVENT,
   item,
@@ -37,8 +36,8 @@ import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
 import { numberInvoice } from '../../src/lib/server/invoices/number-invoice';
 import { sendReceipts } from '../../src/lib/server/receipts/send-receipts';
-import type { Mail } from '../../src/lib/server/mail/mailer';
 import { HELPER, NOW, OWNER, Pushing } from '../support/pushing';
+import { SentMail } from '../support/sent-mail';
 
 const desk = new Pushing();
 const { push, newId, writers } = desk;
@@ -50,11 +49,7 @@ before(async () => {
     desk.way(ACCOUNT),
     ...Array.from({ length: 9 }, (_, n) => desk.customer(n + 1, { creditLimit: null })),
   ]);
-  // Mail goes out for owners who read theirs.
-  await desk.t.database.sequelize.query(
-    "INSERT INTO access_owners (owner, business, email, password, verified, made) VALUES ('o', ?, 'owner@larkmoss.example', '', 1, 1)",
-    { replacements: [BUSINESS] },
-  );
+  await desk.ownerReadsMail();
 });
 after(() => desk.t.end());
 
@@ -388,11 +383,7 @@ describe('a reminder', () => {
     );
     assert.ok(paid.ok);
     await sell(4, CASH_WAY, paid.slip);
-    const sent: Mail[] = [];
-    const mailer = {
-      send: (mail: Mail): Promise<void> => Promise.resolve(void sent.push(mail)),
-      close: (): void => undefined,
-    };
+    const { sent, mailer } = new SentMail();
     await sendReceipts(database, desk.books, { mailer, texts: null }, later);
     assert.equal(sent.length, 1);
     assert.match(sent[0]!.subject, /^Invoice R2026-\d{4}$/);
@@ -408,14 +399,7 @@ describe('a reminder', () => {
 describe('an invoice that is mailed', () => {
   it('waits for its number, is sent once with its PDF and UBL, and to nobody who was forgotten', async () => {
     const { database } = desk.t;
-    const sent: Mail[] = [];
-    const mailer = {
-      send: (mail: Mail): Promise<void> => {
-        sent.push(mail);
-        return Promise.resolve();
-      },
-      close: (): void => undefined,
-    };
+    const { sent, mailer } = new SentMail();
     const send = async (at: number): Promise<void> =>
       void (await sendReceipts(database, desk.books, { mailer, texts: null }, at));
     const made = byHand(8);
@@ -461,4 +445,3 @@ describe('an invoice that is mailed', () => {
     assert.doesNotMatch(kept[0]!.entry, /Wren/);
   });
 });
-assert.ok(OWNER !== HELPER && deviceId(1) !== deviceId(2));

@@ -5,10 +5,11 @@ import { BASE, SUPPLIERS } from '../../src/lib/core/books/names';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft, type BodyOf } from '../../src/lib/core/daybook/kinds';
 import { idOf, itemId, SUPPLIER } from '../../src/lib/core/testing/made-up-business';
-import type { Mail } from '../../src/lib/server/mail/mailer';
+import { lettersGivenUp } from '../../src/lib/server/receipts/given-up';
 import { sendReceipts } from '../../src/lib/server/receipts/send-receipts';
 import { BUSINESS } from '../../src/lib/core/testing/made-up-business';
 import { HELPER, NOW, Pushing } from '../support/pushing';
+import { SentMail } from '../support/sent-mail';
 
 const desk = new Pushing();
 const { push } = desk;
@@ -33,27 +34,18 @@ const line = (id: string, wanted: number): Draft =>
   });
 const approved = (id: string): Draft =>
   draft('list.stage', newId(), null, { list: id, to: 'approved', why: '' });
-const mailed = (id: string): Draft => draft('list.mailed', newId(), null, { list: id });
+/** @param before How often it had been asked for. */
+const mailed = (id: string, before = 0): Draft =>
+  draft('list.mailed', newId(), null, { list: id, before });
 
-const sent: Mail[] = [];
-let isMailDown = false;
-const mailer = {
-  send: (mail: Mail): Promise<void> => {
-    if (isMailDown) return Promise.reject(new Error('nobody there'));
-    sent.push(mail);
-    return Promise.resolve();
-  },
-  close: (): void => undefined,
-};
+const mail = new SentMail();
+const { sent, mailer } = mail;
 const send = async (minutes: number): Promise<number> =>
   await sendReceipts(desk.t.database, desk.books, { mailer, texts: null }, NOW + minutes * MINUTE);
 
 before(async () => {
   await desk.begin([supplier('')]);
-  await desk.t.database.sequelize.query(
-    "INSERT INTO access_owners (owner, business, email, password, verified, made) VALUES ('o', ?, 'owner@larkmoss.example', '', 1, 1)",
-    { replacements: [BUSINESS] },
-  );
+  await desk.ownerReadsMail();
   const home: BodyOf<'place.set'> = {
     ...{ id: idOf(53, 1), name: 'Barn', sort: 'store', within: null, code: '', position: 0 },
     ...{ mostWeight: null, mostCrates: null, isActive: true },
@@ -82,20 +74,20 @@ describe('an order that is mailed to its supplier', () => {
     assert.deepEqual(await push([mailed(ORDER)]), []);
     assert.equal(await send(1), 1);
     assert.deepEqual(await push([supplier('sales@rootwell.example'), line(ORDER, 36_000)]), []);
-    isMailDown = true;
+    mail.isDown = true;
     assert.equal(await send(2), 1);
-    isMailDown = false;
+    mail.isDown = false;
     // Twice as long as the first time.
     assert.equal(await send(3), 1);
     assert.equal(await send(4), 0);
     assert.equal(await send(5), 0);
     assert.equal(sent.length, 1);
-    const [mail] = sent;
-    assert.equal(mail!.to, 'sales@rootwell.example');
-    assert.match(mail!.subject, /^Order .*7 from /);
-    assert.match(mail!.text, /^We would like to order, by Monday 30 November:\n\n36 × /);
-    assert.match(mail!.text, /ring first/);
-    const [pdf] = mail!.attachments!;
+    const [letter] = sent;
+    assert.equal(letter!.to, 'sales@rootwell.example');
+    assert.match(letter!.subject, /^Order .*7 from /);
+    assert.match(letter!.text, /^We would like to order, by Monday 30 November:\n\n36 × /);
+    assert.match(letter!.text, /ring first/);
+    const [pdf] = letter!.attachments!;
     assert.match(pdf!.filename, /7\.pdf$/);
     assert.equal((pdf!.content as Buffer).subarray(0, 5).toString(), '%PDF-');
     // Its thread says so on every device.
@@ -112,9 +104,54 @@ describe('an order that is mailed to its supplier', () => {
     assert.equal(sent.length, 1);
   });
 
+  it('goes out once, though two ask for it who have not heard of each other', async () => {
+    assert.deepEqual(await push([mailed(ORDER), mailed(ORDER)]), []);
+    assert.equal(await send(6), 0);
+    assert.equal(sent.length, 1);
+  });
+
+  it('goes out for each who asks as the application did before it said how often', async () => {
+    const asked = mailed(ORDER);
+    const { before: _before, ...body } = asked.body;
+    assert.deepEqual(await push([{ ...asked, v: 1, body }]), []);
+    assert.equal(await send(6), 0);
+    assert.equal(sent.length, 2);
+  });
+
   it('can be sent again, and never to more than a day holds', async () => {
-    for (let n = 0; n < 12; n += 1) assert.deepEqual(await push([mailed(ORDER)]), []);
+    for (let n = 0; n < 12; n += 1) assert.deepEqual(await push([mailed(ORDER, n + 1)]), []);
     for (let minute = 7; minute < 17; minute += 1) await send(minute);
     assert.equal(sent.length, 10);
+  });
+
+  it('that nobody takes for days is a loose end, until somebody settles it', async () => {
+    // What was too much for one day goes out on the next.
+    await send(2000);
+    assert.equal(await send(4000), 0);
+    const LOST = idOf(50, 10);
+    const asked = mailed(LOST);
+    const all = [list(LOST, 'order', 10), line(LOST, 1000), approved(LOST), asked];
+    assert.deepEqual(await push(all), []);
+    mail.isDown = true;
+    let [minute, waiting] = [10_000, 1];
+    const letters = async () => await lettersGivenUp(desk.t.database, BUSINESS);
+    for (let tries = 0; waiting > 0; tries += 1, minute += 61) {
+      assert.ok(tries <= 100, 'it is given up in the end');
+      if (tries < 100) assert.deepEqual(await letters(), []);
+      waiting = await send(minute);
+    }
+    const [lost, ...more] = await letters();
+    assert.deepEqual(more, []);
+    assert.deepEqual(
+      [lost?.looseEnd, lost?.way, lost?.about],
+      [`letter:${asked.id}`, 'order', LOST],
+    );
+    const settled = {
+      looseEnd: `letter:${asked.id}`,
+      how: 'accepted',
+      reason: 'rang them',
+    } as const;
+    assert.deepEqual(await push([draft('looseEnd.settled', newId(), null, settled)]), []);
+    assert.deepEqual(await letters(), []);
   });
 });

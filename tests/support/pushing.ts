@@ -51,6 +51,14 @@ export class Pushing {
     assert.deepEqual(await this.push([...more, helper]), []);
   }
 
+  /** Mail goes out for owners who read theirs. */
+  async ownerReadsMail(): Promise<void> {
+    await this.t.database.sequelize.query(
+      "INSERT INTO access_owners (owner, business, email, password, verified, made) VALUES ('o', ?, 'owner@larkmoss.example', '', 1, 1)",
+      { replacements: [BUSINESS] },
+    );
+  }
+
   /** @returns What was found against them. */
   readonly push = async (
     drafts: readonly Draft[],

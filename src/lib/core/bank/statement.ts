@@ -2,7 +2,7 @@
 import { digestOf } from '../daybook/digest';
 import { currencyOf } from '../money/currency';
 import { typedText } from '../money/amount-text';
-import { sum } from '../money/units';
+import { counted, sum } from '../money/units';
 
 /** A line before it has a name: as the file has it. */
 export interface RawLine {
@@ -120,7 +120,7 @@ export function statementFaults(
     const came = sum(lines.map(({ amount }) => amount));
     if (opening + came !== closing)
       faults.push(
-        `Statement ${number} begins with ${typedText(opening, business)} and its ${String(lines.length)} lines come to ${typedText(came, business)}, ` +
+        `Statement ${number} begins with ${typedText(opening, business)} and has ${counted(lines.length, 'line')} of ${typedText(came, business)} in all, ` +
           `but it ends with ${typedText(closing, business)} instead of ${typedText(opening + came, business)}: a line is missing or double. Fetch it again from the bank.`,
       );
   }

@@ -11,7 +11,7 @@ import { readEntry } from '../daybook/read-entry';
 import type { LineNow, WholeList } from '../stock/list-state';
 import { DeviceWriter } from '../testing/arbitrary-daybook';
 import { EVENT, eventBody, idOf, itemId } from '../testing/made-up-business';
-import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from './season';
+import { behindUs, comingUp, needOf, packingOf, seasonOf, spreadFrom, yearsOf } from './season';
 
 const writer = new DeviceWriter(1);
 function event(n: number, dates: readonly string[], stage: Stage): Row<'events'> {
@@ -96,6 +96,54 @@ describe('pennants where dates crowd', () => {
         if (days.length > 0) assert.ok(named.length > 0);
       }),
     );
+  });
+});
+
+describe('a crowd of pennants that is touched', () => {
+  const rounded = (at: readonly number[], touched: number) =>
+    [...spreadFrom(at, touched)].map(([n, where]) => [n, Math.round(where * 1000)]);
+
+  it('makes room to both sides of that one, three at most to each, and never past an end', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 40 }),
+        fc.nat(39),
+        (unsorted, nth) => {
+          const at = unsorted.toSorted((a, b) => a - b);
+          const touched = nth % at.length;
+          const moved = [...spreadFrom(at, touched)].toSorted(([a], [b]) => a - b);
+          if (moved.length === 0) return;
+          assert.ok(moved.length > 1 && moved.length <= 7);
+          for (const [n, [place, where]] of moved.entries()) {
+            assert.ok(where >= -1e-9 && where <= 1 + 1e-9);
+            assert.ok(Math.abs(place - touched) <= 3);
+            const before = moved[n - 1];
+            if (before === undefined) continue;
+            assert.equal(place, before[0] + 1, 'they are neighbours');
+            assert.ok(Math.abs(where - before[1] - 0.075) < 1e-9);
+          }
+        },
+      ),
+    );
+  });
+
+  it('stays where it is, unless that is at an end', () => {
+    assert.deepEqual(rounded([0.4, 0.5, 0.53, 0.56, 0.8], 2), [
+      [2, 530],
+      [1, 455],
+      [3, 605],
+    ]);
+    assert.deepEqual(rounded([0.9, 0.95, 1], 2), [
+      [2, 1000],
+      [1, 925],
+      [0, 850],
+    ]);
+    assert.deepEqual(rounded([0, 0.03, 0.06], 1), [
+      [1, 75],
+      [0, 0],
+      [2, 150],
+    ]);
+    assert.deepEqual(rounded([0.1, 0.5, 0.9], 1), []);
   });
 });
 

@@ -94,6 +94,28 @@ function namedOf(all: readonly Omit<Pennant, 'isNamed'>[]): ReadonlySet<string> 
   return named;
 }
 
+/** Of a crowd, how many spread to each side of the one that is touched. */
+const SPREAD = 3;
+
+/**
+ * Where a crowd hangs while one of it is touched: that stays, and its neighbours make room for each other's names.
+ * @param at Where all hang, the earliest first, each from 0 to 1.
+ * @returns Those that spread, by their place in the order; nothing where there is no crowd.
+ */
+export function spreadFrom(at: readonly number[], touched: number): ReadonlyMap<number, number> {
+  const found = new Map([[touched, at[touched] ?? 0]]);
+  for (const step of [-1, 1])
+    for (let n = touched + step; Math.abs(n - touched) <= SPREAD; n += step) {
+      const [here, nearer] = [at[n], at[n - step]];
+      if (here === undefined || nearer === undefined || Math.abs(here - nearer) >= NAME) break;
+      found.set(n, found.get(n - step)! + step * NAME);
+    }
+  if (found.size === 1) return new Map();
+  const [least, most] = [Math.min(...found.values()), Math.max(...found.values())];
+  const back = Math.max(0, -least) - Math.max(0, most - 1);
+  return new Map([...found].map(([n, where]) => [n, where + back]));
+}
+
 /** What is packed for an event, as its load lists say. Quantities in thousandths. */
 export interface Packing {
   readonly isMade: boolean;

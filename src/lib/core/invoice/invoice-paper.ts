@@ -1,7 +1,7 @@
 /** An invoice or a credit note as it stands on paper, and in the letter that brings it: one model for both. */
 import type { DocumentPaper } from '../receipt/document-paper';
 import { figureText, moneyText } from '../money/amount-text';
-import { quantityText, thousandths } from '../money/units';
+import { quantityWords } from '../money/units';
 import { taxName } from '../pricing/tax-name';
 import { countryName } from '../customer/country';
 import { ibanText } from './iban';
@@ -125,11 +125,8 @@ const SOURCE_WORDS: Readonly<Record<Row<'invoices'>['sourceIs'], string>> = {
 };
 
 /** A price that was lowered is of no goods. */
-const manyText = ({ quantity, unit }: InvoiceLine): string => {
-  if (quantity === 0) return '';
-  const many = quantityText(thousandths(quantity)).replace('-', '−');
-  return unit === '' ? many : `${many} ${unit}`;
-};
+const manyText = ({ quantity, unit }: InvoiceLine): string =>
+  quantity === 0 ? '' : quantityWords(quantity, unit);
 
 const ratesOf = ({ tax }: InvoiceLine, taxes: Row<'invoices'>['taxes']): string =>
   taxes

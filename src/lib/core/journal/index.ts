@@ -40,6 +40,7 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'supplier.set': nothing,
   'place.set': nothing,
   'maker.set': nothing,
+  'maker.mailed': nothing,
   'photo.set': nothing,
   'table.set': nothing,
   'staff.set': nothing,

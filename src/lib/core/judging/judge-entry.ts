@@ -82,6 +82,7 @@ const judges: Judges = {
   'bank.stated': judgeStated,
   'bank.joined': judgeJoined,
   'ledger.handed': judgeOfEvent,
+  'maker.mailed': judgeOfEvent,
   'tips.shared': judgeTipsShared,
   'paid.out': judgePaidOut,
   'event.settled': judgeSettled,

@@ -28,6 +28,7 @@ type OfEvent =
   | 'event.prices'
   | 'event.people'
   | 'event.bring'
+  | 'maker.mailed'
   | 'event.ticked'
   | 'ledger.handed';
 

@@ -83,8 +83,7 @@ export function judgeListStage(
 ): Verdict | null {
   const row = books.row('lists', entry.body.list);
   if (row === undefined) return unknownList(entry.body.list);
-  const isDraft = row.stage === '' || row.stage === 'draft';
-  if (isDraft && (entry.body.to === 'off' || entry.body.to === 'draft')) return null;
+  if (isDraft(row) && (entry.body.to === 'off' || entry.body.to === 'draft')) return null;
   return people.lacks(entry, listRight(row));
 }
 
@@ -97,9 +96,11 @@ export function judgeMailed({ body }: EntryOf<'list.mailed'>, { books }: Evidenc
   if (row === undefined) return unknownList(body.list);
   if (row.use !== 'order' || row.supplier === null)
     return { code: 'list/no-order', found: row.use };
-  const isDraft = row.stage === '' || row.stage === 'draft';
-  return isDraft ? { code: 'list/draft-mailed', found: body.list } : null;
+  return isDraft(row) ? { code: 'list/draft-mailed', found: body.list } : null;
 }
+
+/** Nobody has approved it, as far as it has come. */
+const isDraft = ({ stage }: Row<'lists'>): boolean => stage === '' || stage === 'draft';
 
 const unknownList = (list: string): Doubt => ({ code: 'list/unknown', found: list });
 

@@ -86,6 +86,34 @@ export function quantityText(quantity: number): string {
   return sign + String(whole) + (rest === '' ? '' : `.${rest}`);
 }
 
+/**
+ * A quantity with its unit, for people: with a minus of its own.
+ * @param quantity Thousandths.
+ * @param unit Empty for pieces.
+ * @throws {NotAWholeUnitError}
+ * @example quantityWords(385, 'kg') // => '0.385 kg'
+ */
+export function quantityWords(quantity: number, unit: string): string {
+  const text = quantityText(thousandths(quantity)).replace('-', '−');
+  return unit === '' ? text : `${text} ${unit}`;
+}
+
+/**
+ * How many of something there are, in words.
+ * @param others Of more than one, or none.
+ * @example counted(1, 'item') // => '1 item'
+ */
+export const counted = (many: number, one: string, others = `${one}s`): string =>
+  `${String(many)} ${many === 1 ? one : others}`;
+
+/**
+ * Goods of any kind together.
+ * @param quantity Thousandths.
+ * @example thingsWords(2000) // => '2 things'
+ */
+export const thingsWords = (quantity: number): string =>
+  quantityWords(quantity, quantity === 1000 ? 'thing' : 'things');
+
 /** Decimal text to a whole number of 10^-decimals, or null when the text is anything else. */
 function scaled(text: string, decimals: number): number | null {
   const match = /^(-?)(\d{1,12})(?:\.(\d+))?$/.exec(text);

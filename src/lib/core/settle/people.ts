@@ -58,12 +58,19 @@ export interface MakerSettled extends MakersShare {
   /** What customers brought back, without tax, above nothing; it is off `sold` already. */
   readonly cameBack: number;
   readonly paid: number;
+  /** How often the server was asked to mail them their statement. */
+  readonly mailed: number;
   /** By item, what was sold and what came back of it apart; the most first. */
   readonly goods: readonly Omit<MakersGoods, 'maker'>[];
 }
 
 /** Of makers that are not known any more nothing is kept: all of it is theirs. */
-export function settleMakers({ makers, makerLines, paidOut }: SettlingRows): MakerSettled[] {
+export function settleMakers({
+  makers,
+  makerLines,
+  paidOut,
+  makerMails,
+}: SettlingRows): MakerSettled[] {
   const commission = Object.fromEntries([
     ...makerLines.map(({ maker }) => [maker, '0'] as const),
     ...makers.map((maker) => [maker.id, maker.commission] as const),
@@ -74,6 +81,7 @@ export function settleMakers({ makers, makerLines, paidOut }: SettlingRows): Mak
     tax: sum(makerLines.flatMap((line) => (line.maker === maker ? line.tax : []))),
     cameBack:
       0 - sum(makerLines.flatMap((line) => (line.maker === maker ? Math.min(line.net, 0) : []))),
+    mailed: makerMails.filter((mail) => mail.maker === maker).length,
     goods: goodsOf(makerLines.filter((line) => line.maker === maker)),
     paid: sum(
       paidOut.flatMap(({ for: what, whom, amount }) =>

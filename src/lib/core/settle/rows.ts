@@ -24,6 +24,7 @@ export interface SettlingRows {
   readonly handedIn: readonly Row<'handedIn'>[];
   readonly tipShares: readonly Row<'tipShares'>[];
   readonly paidOut: readonly Row<'paidOut'>[];
+  readonly makerMails: readonly Pick<Row<'makerMails'>, 'maker'>[];
   readonly settled: readonly Row<'settledEvents'>[];
   readonly settlements: readonly Pick<Row<'settlements'>, 'looseEnd'>[];
   readonly ways: readonly Row<'ways'>[];

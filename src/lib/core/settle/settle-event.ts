@@ -4,6 +4,7 @@ import type { Draft } from '../daybook/chain';
 import { digestOf } from '../daybook/digest';
 import { draft, type BodyOf } from '../daybook/kinds';
 import { readAmount } from '../money/amount-text';
+import type { MakerSettled } from './people';
 import { NobodyOnDutyError, shareTips, type TipShare } from './share-tips';
 import type { Settling } from './settling';
 
@@ -15,6 +16,7 @@ export type SettleEventRefusal =
   | { readonly code: 'settle/no-slip' }
   | { readonly code: 'settle/no-tips' }
   | { readonly code: 'settle/nobody-on-duty' }
+  | { readonly code: 'settle/no-address' }
   | { readonly code: 'settle/amount-wrong'; readonly typed: string }
   | { readonly code: 'settle/more-than-owed'; readonly owed: number };
 export type SettleEventOutcome =
@@ -135,6 +137,18 @@ export function payOut(command: PayOut): SettleEventOutcome {
     what: command.what.trim().slice(0, 120),
   };
   return { ok: true, drafts: [draft('paid.out', newId(), event, body)] };
+}
+
+/** Has a maker's statement mailed by the server. @param email Where to, as it is known now. */
+export function mailStatement(
+  newId: () => string,
+  event: string,
+  { maker, mailed }: Pick<MakerSettled, 'maker' | 'mailed'>,
+  email: string,
+): SettleEventOutcome {
+  if (email === '') return refuse({ code: 'settle/no-address' });
+  const body = { event, maker, before: mailed };
+  return { ok: true, drafts: [draft('maker.mailed', newId(), event, body)] };
 }
 
 export interface MoneyCame {

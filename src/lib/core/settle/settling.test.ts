@@ -10,9 +10,18 @@ import { idOf, EVENT, personId } from '../testing/made-up-business';
 import { NOON, MAKER, READER, SettlingWorld } from '../testing/settling-world';
 import { averageOf } from './editions';
 import type { EventEndCode } from './event-ends';
+import { makerLetter, makerPaper } from './maker-statement';
 import { makersGoods } from './makers-share';
 import { settleMakers } from './people';
-import { joinLine, moneyCame, owedBy, payOut, settleEvent, shareOutTips } from './settle-event';
+import {
+  joinLine,
+  mailStatement,
+  moneyCame,
+  owedBy,
+  payOut,
+  settleEvent,
+  shareOutTips,
+} from './settle-event';
 import { shareTips } from './share-tips';
 import { readReport, takeReport, type CardLine } from './take-report';
 import { verifySettled } from './verify-settled';
@@ -693,5 +702,48 @@ describe('a maker’s statement', () => {
       [maker?.sold, maker?.cameBack, maker?.tax, maker?.commission, maker?.toPay],
       [2400, 400, 600, 600, 1800],
     );
+  });
+
+  it('says on paper and in its letter what each brought, and what is left to pay', () => {
+    const { world } = evening(SALES, []);
+    const rows = world.rows();
+    const makerLines = [...line(2000, 1000), ...line(-1000, -500)];
+    const makers = [{ ...rows.makers[0]!, id: 'm', commission: '25' }];
+    const mails = [{ maker: 'm' }, { maker: 'other' }];
+    const [maker] = settleMakers({ ...rows, makers, makerLines, makerMails: mails });
+    assert.equal(maker?.mailed, 1);
+    const statement = {
+      ...{ maker, name: 'Fern', unit: () => '', event: rows.event },
+      business: { name: 'Larkmoss', currency: 'GBP', locale: 'en-GB' },
+    };
+    const paper = makerPaper(statement);
+    assert.deepEqual(paper.rows, [
+      ['Mug, 0.3 l', '2', '2.00', '8.00'],
+      ['Mug, 0.3 l', '−1', '−1.00', '−4.00'],
+      ['Sold, without tax', '', '', '8.00'],
+      ['Brought back', '', '', '−4.00'],
+      ['Commission', '', '', '−1.00'],
+      ['To pay', '', '', '3.00'],
+    ]);
+    assert.equal(paper.foot, 'Thank you for your goods.');
+    const { subject, text } = makerLetter(statement);
+    assert.match(subject, /^Your goods at Quay, Sunday 22 November$/);
+    assert.match(text, /\r\n2 × Mug, 0\.3 l: £8\.00 \(tax £2\.00\)\r\n/);
+    assert.match(text, /\r\nTo pay: £3\.00\r\n\r\nLarkmoss$/);
+  });
+
+  it('is mailed to an address, and says how often it was asked for', () => {
+    const newId = (): string => 'id';
+    const maker = { maker: 'm', mailed: 2 };
+    assert.deepEqual(mailStatement(newId, EVENT, maker, ''), {
+      ok: false,
+      refusal: { code: 'settle/no-address' },
+    });
+    const outcome = mailStatement(newId, EVENT, maker, 'fern@pots.example');
+    assert.deepEqual(outcome.ok && outcome.drafts[0]?.body, {
+      event: EVENT,
+      maker: 'm',
+      before: 2,
+    });
   });
 });

@@ -1,9 +1,10 @@
 /** A list of goods on paper, and an order as the letter that brings it: the same on a device and on the server. */
 import { SUPPLIERS } from '../books/names';
 import type { Row } from '../books/tables';
-import { itemName } from '../goods/item-name';
+import { dayWords } from '../event/day-words';
+import { nameAmong } from '../goods/item-name';
 import { costText } from '../money/cost-text';
-import { quantityText, thousandths } from '../money/units';
+import { counted, quantityWords } from '../money/units';
 import type { DocumentPaper } from '../receipt/document-paper';
 import { listNumber, packedOf, type LineNow } from './list-state';
 import { placeName, type NamedPlaces } from './place-name';
@@ -26,27 +27,14 @@ export const LIST_NAMES: Readonly<Record<Row<'lists'>['use'], string>> = {
   back: 'Back to a supplier',
 };
 
-const nameOf = ({ items }: ListDocument, item: string): string => {
-  const known = items.get(item);
-  return known === undefined ? 'something that is not known here' : itemName(known);
-};
-
-/** @example 'Sunday 22 November' @param day ISO date. */
-const dayText = (day: string, locale: string): string =>
-  new Intl.DateTimeFormat(locale, {
-    ...{ weekday: 'long', day: 'numeric', month: 'long' },
-    timeZone: 'UTC',
-  }).format(Date.parse(`${day}T00:00:00Z`));
-
 /** What a supplier calls an item, where they have a code for it. */
 const theirCode = ({ supplies, list }: ListDocument, item: string): string =>
   supplies.get(item)?.suppliers.find(({ supplier }) => supplier === list.supplier)?.code ?? '';
 
-/** With its unit. @param quantity Thousandths. */
+/** @param quantity Thousandths. */
 const muchOf = ({ items }: ListDocument, item: string, quantity: number): string =>
-  [quantityText(thousandths(quantity)), items.get(item)?.unit ?? ''].join(' ').trim();
-const figure = (quantity: number): string =>
-  quantity === 0 ? '' : quantityText(thousandths(quantity));
+  quantityWords(quantity, items.get(item)?.unit ?? '');
+const figure = (quantity: number): string => (quantity === 0 ? '' : quantityWords(quantity, ''));
 
 export function listPaper(of: ListDocument): DocumentPaper {
   const { list, lines, business, named } = of;
@@ -59,7 +47,7 @@ export function listPaper(of: ListDocument): DocumentPaper {
     facts: [
       ['From', placeName(list.from, named, list.supplier)],
       ['To', placeName(list.to, named, list.supplier)],
-      ...(list.day === null ? [] : ([['Wanted by', dayText(list.day, business.locale)]] as const)),
+      ...(list.day === null ? [] : ([['Wanted by', dayWords(list.day, business.locale)]] as const)),
       ...(list.note === '' ? [] : ([['Note', list.note]] as const)),
     ],
     columns: [
@@ -70,20 +58,20 @@ export function listPaper(of: ListDocument): DocumentPaper {
       ...(isSuppliers ? [{ head: 'price', isFigure: true }] : []),
     ],
     rows: wanted.map((line) => [
-      nameOf(of, line.item),
+      nameAmong(of.items, line.item),
       isSuppliers ? theirCode(of, line.item) : (of.items.get(line.item)?.code ?? ''),
       muchOf(of, line.item, line.wanted),
       figure(list.from === SUPPLIERS ? line.received : packedOf(line)),
       ...(isSuppliers ? [costText(line.price, business.currency)] : []),
     ]),
-    foot: `${String(wanted.length)} items`,
+    foot: counted(wanted.length, 'item'),
   };
 }
 
 /** An order as a letter to whoever delivers it. */
 export function orderLetter(of: ListDocument): { readonly subject: string; readonly text: string } {
   const { list, lines, business } = of;
-  const by = list.day === null ? '' : `, by ${dayText(list.day, business.locale)}`;
+  const by = list.day === null ? '' : `, by ${dayWords(list.day, business.locale)}`;
   return {
     subject: `Order ${listNumber(list)} from ${business.name}`,
     text: [
@@ -93,7 +81,7 @@ export function orderLetter(of: ListDocument): { readonly subject: string; reado
         .filter(({ wanted }) => wanted > 0)
         .map(({ item, wanted }) => {
           const code = theirCode(of, item);
-          const what = `${muchOf(of, item, wanted)} × ${nameOf(of, item)}`;
+          const what = `${muchOf(of, item, wanted)} × ${nameAmong(of.items, item)}`;
           return code === '' ? what : `${what} (${code})`;
         }),
       ...(list.note === '' ? [] : ['', list.note]),

@@ -389,14 +389,14 @@ describe('an order', () => {
     const yard = new Yard();
     const id = order(yard);
     const mail = (to: string): ListOutcome =>
-      mailList(yard.newId, yard.list(id), yard.lines(id), to);
+      mailList(yard.newId, yard.list(id), yard.lines(id), { to, before: 0 });
     assert.equal(refused(mail('sales@rootwell.example')), 'list/not-approved');
     yard.approve(id);
     assert.equal(refused(mail('')), 'list/no-address');
     assert.equal(refused(mail('rootwell')), 'list/no-address');
     const outcome = mail('sales@rootwell.example');
     assert.deepEqual(outcome.ok && outcome.drafts.map(({ kind, body }) => [kind, body]), [
-      ['list.mailed', { list: id }],
+      ['list.mailed', { list: id, before: 0 }],
     ]);
     yard.done(outcome);
     assert.equal(yard.books.rows('listActs').filter(({ does }) => does === 'mailed').length, 1);
@@ -404,7 +404,11 @@ describe('an order', () => {
     assert.equal(refused(mail('sales@rootwell.example')), 'list/ended');
     const other = yard.make({ use: 'transfer', to: STORE }, { [A]: 1000 });
     assert.equal(
-      refused(mailList(yard.newId, yard.list(other), yard.lines(other), 'sales@rootwell.example')),
+      refused(
+        mailList(yard.newId, yard.list(other), yard.lines(other), {
+          ...{ to: 'sales@rootwell.example', before: 0 },
+        }),
+      ),
       'list/no-supplier',
     );
   });

@@ -164,19 +164,23 @@ export function approveList(
   return stage(newId, list, 'approved', '');
 }
 
-/** Has an approved order mailed to its supplier. @param to The supplier's address, as it is known now. */
+/**
+ * Has an approved order mailed to its supplier.
+ * @param to The supplier's address, as it is known now.
+ * @param before How often that had been asked for, as the screen said when it was asked for again.
+ */
 export function mailList(
   newId: () => string,
   list: List,
   lines: readonly LineNow[],
-  to: string,
+  { to, before }: { readonly to: string; readonly before: number },
 ): ListOutcome {
   if (list.use !== 'order' || list.supplier === null) return refuse({ code: 'list/no-supplier' });
   const state = stateOf(list, lines);
   if (state === 'draft') return refuse({ code: 'list/not-approved' });
   if (!isOpen(state)) return refuse({ code: 'list/ended' });
   if (!isMail(to)) return refuse({ code: 'list/no-address' });
-  const body = { list: list.id };
+  const body = { list: list.id, before };
   return { ok: true, id: list.id, drafts: [draft('list.mailed', newId(), list.event, body)] };
 }
 

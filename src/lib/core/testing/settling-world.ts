@@ -220,6 +220,7 @@ export class SettlingWorld {
       handedIn: at(books.rows('handedIn')),
       tipShares: at(books.rows('tipShares')),
       paidOut: standing(at(books.rows('paidOut')), undone),
+      makerMails: at(books.rows('makerMails')),
       settled: at(books.rows('settledEvents')),
       settlements: books.rows('settlements'),
       ways: books.rows('ways'),

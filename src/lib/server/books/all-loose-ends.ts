@@ -1,11 +1,13 @@
-/** The loose ends of every event that has been and is not settled. */
+/** The loose ends of every event that has been and is not settled, and letters that nobody took. */
 import { Op } from 'sequelize';
 import { lastDay } from '../../core/event/todays-event';
 import { stageOf } from '../../core/event/stage';
+import type { LostLetter } from '../../core/loose-end/lost-letter';
 import type { EventLooseEnds, Hand } from '../../core/settle/event-loose-ends';
 import { settlingOf } from '../../core/settle/settling';
 import type { Database } from '../database/database';
 import type { BookReader } from './read-books';
+import { lettersGivenUp } from '../receipts/given-up';
 import { settlingRows } from './settling-rows';
 
 /** How far back events are looked at, and how many at a time; the latest first. */
@@ -23,6 +25,7 @@ export async function allLooseEnds(
   readonly events: readonly EventLooseEnds[];
   readonly more: number;
   readonly hands: readonly Hand[];
+  readonly letters: readonly LostLetter[];
 }> {
   const [today, since] = [now, now - DAYS_BACK * DAY].map((at) =>
     new Date(at).toISOString().slice(0, 10),
@@ -49,5 +52,6 @@ export async function allLooseEnds(
     });
   }
   const hands = await books.rows(business, 'looseEndHands', { to: { [Op.ne]: null } });
-  return { events, more: Math.max(0, open.length - MOST_EVENTS), hands };
+  const letters = await lettersGivenUp(database, business);
+  return { events, more: Math.max(0, open.length - MOST_EVENTS), hands, letters };
 }

@@ -105,6 +105,7 @@ export async function settlingRows(
       handedIn: await all('handedIn'),
       tipShares: await all('tipShares'),
       paidOut: standing(await all('paidOut'), undone),
+      makerMails: await all('makerMails'),
       settled: await all('settledEvents'),
       settlements: await settlementsOf(reading),
       ways: await books.rows(business, 'ways', {}, transaction),

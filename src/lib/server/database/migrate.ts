@@ -42,6 +42,7 @@ import { invoices } from './migrations/0039-invoices';
 import { joinedCustomers } from './migrations/0040-joined-customers';
 import { vouchersForOnePurpose } from './migrations/0041-vouchers-for-one-purpose';
 import { standingCharges } from './migrations/0042-standing-charges';
+import { whatIsMailed } from './migrations/0043-what-is-mailed';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -89,6 +90,7 @@ const migrations: readonly Migration[] = [
   joinedCustomers,
   vouchersForOnePurpose,
   standingCharges,
+  whatIsMailed,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

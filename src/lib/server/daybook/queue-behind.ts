@@ -26,19 +26,24 @@ export async function queueBehind(
   const numbers: string[] = [];
   const charges: string[] = [];
   const again: string[] = [];
+  /** @param once Of several that ask for the same, the first to arrive stands for all. */
+  const toSend = (id: string, business: string, way: string, once: string | null = null): void => {
+    receipts.push(mysql.format("(?, ?, 'due', 0, 0, ?, ?, ?)", [business, id, way, arrival, once]));
+  };
   for (const { known } of counts) {
     if (known === null) continue;
     const { id, business } = known;
-    if (known.kind === 'receipt.asked')
-      receipts.push(
-        mysql.format("(?, ?, 'due', 0, 0, ?, ?)", [business, id, known.body.way, arrival]),
-      );
-    if (known.kind === 'invoice.asked')
-      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'invoice', ?)", [business, id, arrival]));
-    if (known.kind === 'reminder.asked')
-      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'reminder', ?)", [business, id, arrival]));
-    if (known.kind === 'list.mailed')
-      receipts.push(mysql.format("(?, ?, 'due', 0, 0, 'order', ?)", [business, id, arrival]));
+    if (known.kind === 'receipt.asked') toSend(id, business, known.body.way);
+    if (known.kind === 'invoice.asked') toSend(id, business, 'invoice');
+    if (known.kind === 'reminder.asked') toSend(id, business, 'reminder');
+    if (known.kind === 'list.mailed') {
+      const { list, before } = known.body;
+      toSend(id, business, 'order', before === null ? null : `${list} ${String(before)}`);
+    }
+    if (known.kind === 'maker.mailed') {
+      const { event, maker, before } = known.body;
+      toSend(id, business, 'maker', `${event} ${maker} ${String(before)}`);
+    }
     if (known.kind === 'charge.set')
       charges.push(mysql.format('(?, ?, ?)', [business, known.body.id, arrival]));
     if (known.kind === 'charge.again')
@@ -53,7 +58,7 @@ export async function queueBehind(
   }
   if (receipts.length > 0)
     await sequelize.query(
-      'INSERT IGNORE INTO receipts_sent (business, id, state, tries, triedAt, way, arrived) VALUES ' +
+      'INSERT IGNORE INTO receipts_sent (business, id, state, tries, triedAt, way, arrived, once) VALUES ' +
         receipts.join(','),
       { transaction },
     );

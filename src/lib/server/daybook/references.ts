@@ -275,6 +275,7 @@ function note(entry: KnownEntry, found: References): void {
       if (entry.body.money !== null) found.money.add(entry.body.money);
       return;
     case 'ledger.handed':
+    case 'maker.mailed':
       setUp['event.set'].add(entry.body.event);
       return;
     case 'event.settled':

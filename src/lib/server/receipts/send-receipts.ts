@@ -1,6 +1,6 @@
 /**
- * Sends the receipts, invoices and orders that were asked for, each once. One is claimed before it is handed over, so that of
- * several processes one sends it; one that died with it in its hand is tried again after a while, under
+ * Sends the receipts, invoices, orders and statements that were asked for, each once. One is claimed before it is handed
+ * over, so that of several processes one sends it; one that died with it in its hand is tried again after a while, under
  * the same message id, by which a mailbox and a gateway tell that they have it already.
  */
 import { createHash } from 'node:crypto';
@@ -19,6 +19,7 @@ import { select } from '../database/select';
 import type { Mailer } from '../mail/mailer';
 import type { TextSender } from '../texts/text-sender';
 import { invoiceFor } from '../invoices/invoice-letter';
+import { makerStatementFor } from './maker-letter';
 import { orderFor } from './order-letter';
 import { reminderFor } from '../invoices/reminder-letter';
 import { log } from '../services';
@@ -31,7 +32,7 @@ const OF_EACH = 5;
 const TRIED_AGAIN_AFTER = 60_000;
 const LONGEST_PAUSE = 3_600_000;
 /** About four days. */
-const MOST_TRIES = 100;
+export const MOST_TRIES = 100;
 /** What is sent in a day at most: in the name of one business, and to one address by whoever. */
 export const MOST_A_DAY = { business: 500, address: 10 } as const;
 const DAY = 86_400_000;
@@ -45,7 +46,7 @@ export interface Carriers {
 interface Due {
   readonly business: string;
   readonly id: string;
-  readonly way: ReceiptWay | 'invoice' | 'reminder' | 'order';
+  readonly way: ReceiptWay | 'invoice' | 'reminder' | 'order' | 'maker';
   /** Of a receipt; null for an invoice, and the other way round. */
   readonly sale: string | null;
   readonly isGift: number | null;
@@ -54,6 +55,9 @@ interface Due {
   readonly reminder: string | null;
   /** The list of goods that is an order to a supplier. */
   readonly list: string | null;
+  /** Whose goods an event's statement is about. */
+  readonly maker: string | null;
+  readonly event: string | null;
   readonly entry: string;
 }
 
@@ -69,13 +73,13 @@ export async function sendReceipts(
   now: number,
 ): Promise<number> {
   const ways = [
-    ...(carriers.mailer === null ? [] : ['email', 'invoice', 'reminder', 'order']),
+    ...(carriers.mailer === null ? [] : ['email', 'invoice', 'reminder', 'order', 'maker']),
     ...(carriers.texts === null ? [] : ['text']),
   ];
   if (ways.length === 0) return 0;
   const due = await select<Due>(
     database,
-    `SELECT d.business, d.id, d.way, a.sale, a.isGift, i.invoice, r.invoice AS reminder, l.list, e.entry FROM (
+    `SELECT d.business, d.id, d.way, a.sale, a.isGift, i.invoice, r.invoice AS reminder, l.list, m.maker, m.event, e.entry FROM (
        SELECT s.business, s.id, s.way, s.arrived,
          ROW_NUMBER() OVER (PARTITION BY s.business ORDER BY s.arrived, s.id) AS nth
        FROM receipts_sent s WHERE ${CAN_BE_SENT} AND s.dueAt <= ?) d
@@ -83,8 +87,9 @@ export async function sendReceipts(
      LEFT JOIN books_invoice_asks i ON i.business = d.business AND i.id = d.id
      LEFT JOIN books_reminders r ON r.business = d.business AND r.id = d.id
      LEFT JOIN books_list_acts l ON l.business = d.business AND l.id = d.id AND l.does = 'mailed'
+     LEFT JOIN books_maker_mails m ON m.business = d.business AND m.id = d.id
      JOIN daybook_entries e ON e.business = d.business AND e.id = d.id
-     WHERE d.nth <= ? AND (a.id IS NOT NULL OR i.id IS NOT NULL OR r.id IS NOT NULL OR l.id IS NOT NULL) ORDER BY d.arrived, d.id LIMIT ?`,
+     WHERE d.nth <= ? AND (a.id IS NOT NULL OR i.id IS NOT NULL OR r.id IS NOT NULL OR l.id IS NOT NULL OR m.id IS NOT NULL) ORDER BY d.arrived, d.id LIMIT ?`,
     [ways, MOST_TRIES, now, OF_EACH, AT_ONCE],
   );
   for (const each of due) {
@@ -150,8 +155,8 @@ async function sendOne(
     readonly private?: { readonly data: { readonly to?: string } };
   };
   const said = apart?.data.to;
-  // Erased since: there is nobody to send it to. A supplier's address stands in the books.
-  if (said === undefined && due.list === null) return 'sent';
+  // Erased since: there is nobody to send it to. A supplier's or a maker's address stands in the books.
+  if (said === undefined && due.list === null && due.maker === null) return 'sent';
   const letter = await letterFor(due, database, books, now).catch((error: unknown) => {
     // One that cannot be set holds up no other.
     log.error({ name: error instanceof Error ? error.name : 'unknown' }, 'a letter cannot be set');
@@ -209,6 +214,10 @@ async function letterFor(
   now: number,
 ): Promise<(Letter & { readonly to?: string }) | 'not needed' | null> {
   if (due.list !== null) return await orderFor(books, due.business, due.list);
+  if (due.maker !== null && due.event !== null) {
+    const { event, maker } = due;
+    return await makerStatementFor(database, books, due.business, { event, maker }, now);
+  }
   if (due.reminder !== null) return await reminderFor(books, due.business, due.id, now);
   if (due.invoice !== null) return await invoiceFor(books, due.business, due.invoice);
   const made = await receiptFor(due, books);

@@ -74,20 +74,28 @@ export const invoiceWords = (document: InvoiceDocument): Letter => {
   };
 };
 
+type Told = Pick<Letter, 'subject'> & { readonly text: string };
+
 /** An order to a supplier. */
-export const orderWords = (
-  { subject, text }: { readonly subject: string; readonly text: string },
-  business: string,
-): Letter => ({
-  subject,
-  text: [
-    text.replaceAll('\r\n', '\n'),
-    '',
-    'It is attached as a PDF.',
+export const orderWords = (order: Told, business: string): Letter =>
+  ofTheTrade(
+    order,
     `It was sent for ${business}, who has this address as a supplier's. Answers to this letter are not`,
     'read: please write or call them as you always do.',
-    '',
-  ].join('\n'),
+  );
+
+/** A maker's statement of an event. */
+export const makerWords = (statement: Told, business: string): Letter =>
+  ofTheTrade(
+    statement,
+    `It was sent for ${business}, who has this address as that of somebody whose goods they sell. Answers`,
+    'to this letter are not read: please write or call them as you always do.',
+  );
+
+/** With its PDF, and below it who it is from. */
+const ofTheTrade = ({ subject, text }: Told, ...from: readonly string[]): Letter => ({
+  subject,
+  text: [text.replaceAll('\r\n', '\n'), '', 'It is attached as a PDF.', ...from, ''].join('\n'),
 });
 
 /** The receipt of a sale. */

@@ -55,8 +55,9 @@
       >
     </span>
     <span class="flex-none text-right">
-      <span class={['amount text-3xl', isBeingWritten && 'opacity-60']} data-testid="crate-done"
-        >{quantityWords(done, '')}</span
+      <span
+        class={['amount text-3xl', isBeingWritten && 'text-current/60']}
+        data-testid="crate-done">{quantityWords(done, '')}</span
       >
       <span class="soft text-sm">of {quantityWords(wanted, unit)}</span>
     </span>

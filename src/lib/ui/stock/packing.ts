@@ -17,14 +17,23 @@ interface Meant {
 }
 
 export class Packing {
-  readonly #meant = new SvelteMap<string, Meant>();
+  /** One for each item: of hundreds of crates, only that which changes is looked at. */
+  readonly #meant = new Map<string, SvelteMap<'now', Meant>>();
 
   /** @param seen Resolves once what has just changed is on the screen: writing it must not hold that up. */
   constructor(readonly seen: () => Promise<void> = painted) {}
 
+  #of(item: string): SvelteMap<'now', Meant> {
+    const known = this.#meant.get(item);
+    if (known !== undefined) return known;
+    const made = new SvelteMap<'now', Meant>();
+    this.#meant.set(item, made);
+    return made;
+  }
+
   /** The line as it is with what is being written. */
   now(line: LineNow): LineNow {
-    const meant = this.#meant.get(line.item);
+    const meant = this.#of(line.item).get('now');
     if (meant === undefined) return line;
     const packed = (meant.isMore ? Math.max : Math.min)(packedOf(line), meant.packed);
     return { ...line, packed };
@@ -32,7 +41,7 @@ export class Packing {
 
   /** Whether what the line shows is not safe yet. */
   isBeingWritten(item: string): boolean {
-    return this.#meant.get(item)?.isWritten === false;
+    return this.#of(item).get('now')?.isWritten === false;
   }
 
   /**
@@ -42,13 +51,14 @@ export class Packing {
   async during(line: LineNow, quantity: number, write: () => Promise<boolean>): Promise<void> {
     const packed = Math.max(line.sent, packedOf(this.now(line)) + quantity);
     const mine: Meant = { packed, isMore: quantity > 0, isWritten: false };
-    this.#meant.set(line.item, mine);
+    const of = this.#of(line.item);
+    of.set('now', mine);
     let shown = mine;
     // One that came later says more; it ends with that.
     const next = (now: Meant | null): void => {
-      if (this.#meant.get(line.item) !== shown) return;
-      if (now === null) this.#meant.delete(line.item);
-      else this.#meant.set(line.item, (shown = now));
+      if (of.get('now') !== shown) return;
+      if (now === null) of.delete('now');
+      else of.set('now', (shown = now));
     };
     let isWritten = false;
     try {

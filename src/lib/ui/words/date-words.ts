@@ -1,25 +1,8 @@
 /** Days and times as people say them. */
 
-/** Made once for each way of writing: making one takes longer than a hundred uses of it. */
-const formats = new Map<string, Intl.DateTimeFormat>();
-function formatOf(locale: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = `${locale} ${JSON.stringify(options)}`;
-  let format = formats.get(key);
-  if (format === undefined) {
-    format = new Intl.DateTimeFormat(locale, options);
-    formats.set(key, format);
-  }
-  return format;
-}
+import { formatOf } from '../../core/event/day-words';
 
-/** @example dayWords('2026-11-22', 'en-GB') // => 'Sunday 22 November' */
-export const dayWords = (day: string, locale: string): string =>
-  formatOf(locale, {
-    weekday: 'long',
-    day: 'numeric',
-    month: 'long',
-    timeZone: 'UTC',
-  }).format(Date.parse(`${day}T00:00:00Z`));
+export { dayWords } from '../../core/event/day-words';
 
 /** With the year, for lists of past days. */
 export const shortDayWords = (day: string, locale: string): string =>

@@ -10,7 +10,7 @@ import { shortDayWords } from './date-words';
 import type { Kind } from '../../core/daybook/kinds';
 import type { HeldHead } from '../../core/held/held-account';
 import type { VoucherStands } from '../../core/held/voucher-list';
-import type { MoneyWords } from './money-words';
+import { counted, type MoneyWords } from './money-words';
 
 /** What a way to pay is called until somebody says otherwise. */
 export const HELD_NAMES: Readonly<Record<string, string>> = {
@@ -127,7 +127,7 @@ export function limitWords(
   terms: number,
   money: MoneyWords,
 ): string {
-  const days = terms === 0 ? 'at once' : `within ${String(terms)} days`;
+  const days = terms === 0 ? 'at once' : `within ${counted(terms, 'day')}`;
   if (limit === null) return `any amount, to pay ${days}`;
   if (limit === 0) return owes > 0 ? 'nothing was agreed' : 'may owe nothing';
   return owes > limit

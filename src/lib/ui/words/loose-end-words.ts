@@ -1,5 +1,6 @@
 /** Sentences about what does not tie up yet. */
 import type { KeptEntry, SettleRefusal } from '../../core/loose-end/kept-entry';
+import type { LostLetter } from '../../core/loose-end/lost-letter';
 import type { Settlement } from '../../core/daybook/kinds/loose-end-settled';
 
 /** What became of an entry, as the head of its card. */
@@ -51,6 +52,7 @@ const kindWords: Readonly<Record<string, string>> = {
   'category.set': 'A category set',
   'way.set': 'A way to pay set up',
   'maker.set': 'A maker set up',
+  'maker.mailed': 'A statement mailed to a maker',
   'photo.set': 'A picture of goods',
   'staff.pay': 'What a person is paid',
   'pin.set': 'A PIN set',
@@ -131,5 +133,39 @@ export function settleRefusalWords({ code }: SettleRefusal): string {
       return 'Somebody has settled this already.';
     case 'looseEnd/not-so':
       return 'This cannot be settled that way.';
+  }
+}
+
+/** A letter or message that nobody took: what it was, and where it is asked for again. */
+export function lostLetterWords({ way, about }: LostLetter): {
+  readonly title: string;
+  readonly story: string;
+  readonly href: string;
+  readonly link: string;
+} {
+  const story =
+    'For four days nobody took it: the address is wrong, or there was none. Look at it and ask again, or tell them otherwise.';
+  switch (way) {
+    case 'email':
+    case 'text': {
+      const title =
+        way === 'text' ? 'A receipt was not sent to a telephone' : 'A receipt was not mailed';
+      return { title, story, href: `/sales/${about}`, link: 'Open the sale' };
+    }
+    case 'invoice':
+    case 'reminder': {
+      const title = way === 'invoice' ? 'An invoice was not mailed' : 'A reminder was not mailed';
+      return { title, story, href: `/invoices/${about}`, link: 'Open the invoice' };
+    }
+    case 'order':
+      return {
+        ...{ title: 'An order was not mailed to its supplier', story },
+        ...{ href: `/stock/lists/${about}`, link: 'Open the order' },
+      };
+    case 'maker':
+      return {
+        ...{ title: 'A statement was not mailed to a maker', story },
+        ...{ href: `/events/${about}/settle`, link: 'Open the event' },
+      };
   }
 }

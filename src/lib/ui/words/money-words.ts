@@ -1,8 +1,10 @@
 /** Amounts of one business, as its people write them. */
 import { denominationText, figureText, moneyText, typedText } from '../../core/money/amount-text';
 import { currencyOf } from '../../core/money/currency';
-import { quantityText, thousandths } from '../../core/money/units';
+import { counted, quantityWords, thingsWords } from '../../core/money/units';
 import type { Row } from '../../core/books/tables';
+
+export { counted, quantityWords, thingsWords };
 
 export interface MoneyWords {
   readonly currency: string;
@@ -47,12 +49,6 @@ export function moneyWords({
         : `${text(Math.abs(difference))} ${difference < 0 ? 'short' : 'over'}`,
     short: (amount) => compact.format(amount / 10 ** currencyOf(currency).decimals),
   };
-}
-
-/** A quantity with its unit: 3, or 0.385 kg. */
-export function quantityWords(quantity: number, unit: string): string {
-  const text = quantityText(thousandths(quantity)).replace('-', '−');
-  return unit === '' ? text : `${text} ${unit}`;
 }
 
 /** What is left of an item, in words; null is what nobody counts. */

@@ -7,7 +7,7 @@ import type { CardLooseEnd } from '../../core/payment/card-state';
 import type { Carried, CarryRefusal } from '../../core/payment/carry';
 import type { KeyedRefusal } from '../../core/payment/keyed-card';
 import type { ShareRefusal } from '../../core/payment/shares';
-import type { MoneyWords } from './money-words';
+import { counted, type MoneyWords } from './money-words';
 
 type Part = Omit<PaidPart, 'id'>;
 
@@ -57,7 +57,7 @@ export function carryWords(refusal: CarryRefusal | null, money: MoneyWords): str
     case 'carry/over':
       return `With it this device would carry more than ${money.text(refusal.most)}; somebody with the right to it can go over.`;
     case 'carry/too-old':
-      return `What is carried is older than ${String(refusal.hours)} hours; somebody with the right to it can go over.`;
+      return `What is carried is older than ${counted(refusal.hours, 'hour')}; somebody with the right to it can go over.`;
   }
 }
 

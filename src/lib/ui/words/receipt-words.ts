@@ -16,6 +16,10 @@ export function paperWords(
 
 type Refusal = Extract<AskReceiptOutcome, { ok: false }>['refusal'];
 
+/** Of what the server mails. */
+export const mailedWords = (to: string): string =>
+  `It goes to ${to} with its PDF, once there is network.`;
+
 export const receiptRefusalWords = ({ code, typed }: Refusal): string =>
   code === 'receipt/address-wrong'
     ? `“${typed}” is not an e-mail address, such as wren@example.org.`

@@ -272,6 +272,8 @@ export function settleEventWords(refusal: SettleEventRefusal, money: MoneyWords)
       return 'There are no tips that are not shared out.';
     case 'settle/nobody-on-duty':
       return 'Nobody was on duty, so hours say nothing. Share them equally, or enter who was there under “Where and when”.';
+    case 'settle/no-address':
+      return 'They have no mail address; it is entered under Taxes and makers.';
     case 'settle/amount-wrong':
       return refusal.typed.trim() === ''
         ? 'Type how much, such as 120.50.'

@@ -209,7 +209,7 @@
     onFound={(count) => (ofCharges = count)}
   />
   <BankEnds onFound={(count) => (ofBank = count)} />
-  <EventEnds onFound={(count) => (ofEvents = count)} />
+  <EventEnds settlements={settlements.value} onFound={(count) => (ofEvents = count)} />
   {#if settled.length > 0}
     <section class="sheet grid gap-2" aria-labelledby="settled">
       <h2 id="settled">Settled</h2>

@@ -1,25 +1,32 @@
 <script lang="ts">
-  /** What is loose of every event that is not settled, event by event, as the server works it out. */
+  /** What is loose of every event that is not settled, event by event, and letters that nobody took: as the server has it. */
   import { z } from 'zod';
+  import type { Row } from '$lib/core/books/tables';
+  import type { LostLetter } from '$lib/core/loose-end/lost-letter';
   import type { EventLooseEnds, Hand } from '$lib/core/settle/event-loose-ends';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { lostLetterWords } from '$lib/ui/words/loose-end-words';
   import { endWords } from '$lib/ui/words/settle-words';
   import { settleNames } from '../events/[id]/settle/settling.svelte';
   import { useStall } from '../stall.svelte';
   import EndCard from './EndCard.svelte';
   import { useHands } from './hands.svelte';
+  import SeenCard from './SeenCard.svelte';
 
   interface Props {
     /** How many there are of everybody's, as soon as that is known. */
     onFound: (count: number) => void;
+    settlements: readonly Row<'settlements'>[];
   }
-  const { onFound }: Props = $props();
+  const { onFound, settlements }: Props = $props();
   const stall = useStall();
   const hands = useHands();
   const answer = z.object({
     events: z.array(z.custom<EventLooseEnds>()),
     more: z.number(),
     hands: z.array(z.custom<Hand>()),
+    // An older server has none.
+    letters: z.array(z.custom<LostLetter>()).default([]),
   });
   let asked = $state.raw<z.infer<typeof answer> | null>(null);
   let zone = $state('');
@@ -46,7 +53,8 @@
     asked = found.answer;
     if (hands !== undefined) hands.all = found.answer.hands;
     zone = found.answer.events[0]?.timeZone ?? '';
-    onFound(found.answer.events.reduce((sum, { ends }) => sum + ends.length, 0));
+    const { events, letters } = found.answer;
+    onFound(events.reduce((sum, { ends }) => sum + ends.length, letters.length));
   }
   $effect(() => {
     void stall.toSend;
@@ -71,6 +79,15 @@
       <EndCard {end} {names} />
     {/each}
   </section>
+{/each}
+{#each (asked?.letters ?? []).filter(({ looseEnd }) => hands?.isShown(looseEnd) !== false) as letter (letter.looseEnd)}
+  {@const { title, story, href, link } = lostLetterWords(letter)}
+  <SeenCard looseEnd={letter.looseEnd} label={title} {title} {settlements}>
+    <p>
+      It was asked for on {shortDayWords(letter.at.slice(0, 10), stall.business.locale)}. {story}
+      <a class="plain" {href}>{link}</a>
+    </p>
+  </SeenCard>
 {/each}
 {#if asked !== null && asked.more > 0}
   <p class="sheet">

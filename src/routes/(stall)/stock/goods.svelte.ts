@@ -6,9 +6,10 @@ import type { OrderNow } from '$lib/core/order/order-state';
 import { keptBack } from '$lib/core/stock/kept-back';
 import { linesNow, type Kept, type LineNow, type WholeList } from '$lib/core/stock/list-state';
 import { allOrders } from '$lib/device/orders';
+import { underKey } from '$lib/device/under-key';
 import { placeName, type NamedPlaces } from '$lib/core/stock/place-name';
 import { allPlaces } from '$lib/core/stock/places';
-import { itemName } from '$lib/core/goods/item-name';
+import { itemName, nameAmong } from '$lib/core/goods/item-name';
 import { live, type Live } from '$lib/device/live.svelte';
 import { useStall, type Stall } from '../stall.svelte';
 
@@ -83,10 +84,7 @@ export class Goods {
   /** What lists keep back, and orders of customers. */
   readonly kept: ReadonlyMap<string, Kept> = $derived.by(() => keptBack(this.lists, this.orders));
 
-  nameOf = (item: string): string => {
-    const known = this.items.get(item);
-    return known === undefined ? 'something that is not known here' : itemName(known);
-  };
+  nameOf = (item: string): string => nameAmong(this.items, item);
   unitOf = (item: string): string => this.items.get(item)?.unit ?? '';
 
   /** A place as people call it. */
@@ -133,7 +131,7 @@ async function linesOfList({ db }: Stall, list: string): Promise<readonly LineNo
   const { listLines, listSums } = db.books;
   const [lines, sums] = await Promise.all([
     listLines.where('list').equals(list).toArray(),
-    listSums.where('list').equals(list).toArray(),
+    underKey(listSums, list).toArray(),
   ]);
   return linesNow(lines, sums);
 }
@@ -150,10 +148,7 @@ export function stockAt(
       new Map(
         wanted === null
           ? []
-          : (await books.stock.where('place').equals(wanted).toArray()).map((row) => [
-              row.item,
-              row.quantity,
-            ]),
+          : (await underKey(books.stock, wanted).toArray()).map((row) => [row.item, row.quantity]),
       );
   }, new Map());
 }

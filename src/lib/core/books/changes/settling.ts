@@ -5,7 +5,9 @@ import { merge, put, type Change } from '../change';
 import { act } from './acts';
 import { saidBy } from './said-by';
 
-const said = (entry: EntryOf<'money.came' | 'tips.shared' | 'paid.out' | 'event.settled'>) => ({
+const said = (
+  entry: EntryOf<'money.came' | 'tips.shared' | 'paid.out' | 'maker.mailed' | 'event.settled'>,
+) => ({
   id: entry.id,
   ...saidBy(entry),
   device: entry.device,
@@ -42,6 +44,11 @@ export const paidOut = (entry: EntryOf<'paid.out'>): Change[] => [
   put('paidOut', { ...said(entry), ...entry.body }),
   act(entry, { what: 'paid.out', about: entry.body.what, amount: entry.body.amount }),
 ];
+
+export const makerMailed = (entry: EntryOf<'maker.mailed'>): Change[] => {
+  const { event, maker } = entry.body;
+  return [put('makerMails', { ...said(entry), event, maker })];
+};
 
 export const eventSettled = (entry: EntryOf<'event.settled'>): Change[] => {
   const { event, ...body } = entry.body;

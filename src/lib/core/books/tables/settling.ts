@@ -66,6 +66,12 @@ export const settlingTables = {
     },
     { indexes: ['event'], keep: 'server' },
   ),
+  /** Statements that the server was asked to mail. */
+  makerMails: facts(
+    ['id'],
+    { id: id(), ...saidBy, maker: text(40) },
+    { indexes: ['event'], keep: 'server' },
+  ),
   settledEvents: facts(
     ['id'],
     {

@@ -43,7 +43,7 @@ import { paymentAsked } from './payment-asked';
 import { paymentResult } from './payment-result';
 import { paymentReversed } from './payment-reversed';
 import { paymentTaken } from './payment-taken';
-import { makerSet } from './maker-set';
+import { makerMailed, makerSet } from './maker-set';
 import { photoSet } from './photo-set';
 import { pinSet } from './pin-set';
 import { heldMoved, voucherLapsed, voucherSet } from './held';
@@ -84,6 +84,7 @@ export const kinds = {
   'supplier.set': supplierSet,
   'place.set': placeSet,
   'maker.set': makerSet,
+  'maker.mailed': makerMailed,
   'photo.set': photoSet,
   'table.set': tableSet,
   'way.set': waySet,

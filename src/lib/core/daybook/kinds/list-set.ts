@@ -77,5 +77,13 @@ export const listPacked = kind(
   }),
 );
 
-/** An order is mailed to its supplier by the server, with its PDF, to the address that the supplier has by then. */
-export const listMailed = kind(1, z.strictObject({ list: recordId }));
+/**
+ * An order is mailed to its supplier by the server, with its PDF, to the address that the supplier has by then. `before` is
+ * how often it had been asked for as far as whoever asks could see: of two who ask at once one is answered. Version 1 did
+ * not say (null): each who asks is answered.
+ */
+export const listMailed = kind(
+  2,
+  z.strictObject({ list: recordId, before: z.int().min(0).max(10_000).nullable() }),
+  { 1: (body) => ({ list: (body as { list: string }).list, before: null }) },
+);

@@ -17,3 +17,12 @@ export const makerSet = kind(
   }),
   { 1: (body) => ({ ...body, email: '' }) },
 );
+
+/**
+ * A maker's statement of an event is mailed by the server, with its PDF, to the address that the maker has by then. `before`
+ * is how often it had been asked for as far as whoever asks could see: of two who ask at once one is answered.
+ */
+export const makerMailed = kind(
+  1,
+  z.strictObject({ event: recordId, maker: recordId, before: z.int().min(0).max(10_000) }),
+);

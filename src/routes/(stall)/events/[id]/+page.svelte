@@ -18,7 +18,7 @@
   import HourChart from '$lib/ui/event/HourChart.svelte';
   import List from '$lib/ui/list/List.svelte';
   import { dayWords } from '$lib/ui/words/date-words';
-  import { leftWords, quantityWords } from '$lib/ui/words/money-words';
+  import { counted, leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
   import EventBring from './EventBring.svelte';
   import EventGoods from './EventGoods.svelte';
@@ -193,10 +193,13 @@
               >Device and server agree on every figure.</span
             >
           {:else if stall.toSend > 0}<span
-              >{stall.toSend} entries are still to be sent; then the server has them too.</span
+              >{counted(stall.toSend, 'entry', 'entries')} still to be sent; then the server has {stall.toSend ===
+              1
+                ? 'it'
+                : 'them'} too.</span
             >
           {:else}<span class="text-error"
-              >{differences.length} figures differ; the other devices may still be sending.</span
+              >{counted(differences.length, 'figure')} not the same; the other devices may still be sending.</span
             >{/if}
         </p>
       </section>

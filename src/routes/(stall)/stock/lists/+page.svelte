@@ -1,7 +1,7 @@
 <script lang="ts">
   import { isOpen, listNumber, stateOf, type WholeList } from '$lib/core/stock/list-state';
   import { dayWords } from '$lib/ui/words/date-words';
-  import { quantityWords } from '$lib/ui/words/money-words';
+  import { counted, quantityWords } from '$lib/ui/words/money-words';
   import { stateWords, useWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../stall.svelte';
   import { Goods } from '../goods.svelte';
@@ -26,7 +26,7 @@
     const things = `${quantityWords(done, '')} of ${quantityWords(wanted, '')}`;
     const day =
       list.day === null ? '' : ` · wanted by ${dayWords(list.day, stall.business.locale)}`;
-    return `${String(lines.length)} items, ${things}${day}`;
+    return `${counted(lines.length, 'item')}, ${things}${day}`;
   };
 </script>
 

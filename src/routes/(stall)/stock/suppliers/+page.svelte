@@ -11,6 +11,7 @@
   import TakeFileIn from '../../forms/TakeFileIn.svelte';
   import { useStall } from '../../stall.svelte';
   import { Goods } from '../goods.svelte';
+  import { counted } from '$lib/ui/words/money-words';
 
   const stall = useStall();
   const goods = new Goods(stall);
@@ -59,8 +60,8 @@
               >{[
                 supplier.email,
                 supplier.phone,
-                supplier.days === 0 ? '' : `${String(supplier.days)} days to deliver`,
-                `${String(sells(supplier.id))} items`,
+                supplier.days === 0 ? '' : `${counted(supplier.days, 'day')} to deliver`,
+                counted(sells(supplier.id), 'item'),
               ]
                 .filter((part) => part !== '')
                 .join(' · ')}</span

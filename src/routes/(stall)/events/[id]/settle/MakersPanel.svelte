@@ -1,17 +1,19 @@
 <script lang="ts">
-  /** Makers' statements: what their goods brought, what is kept, what they are owed; as PDF and CSV; paid out. */
+  /** Makers' statements: what their goods brought, what is kept, what they are owed; as PDF and CSV; mailed; paid out. */
+  import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import type { MakerSettled } from '$lib/core/settle/people';
-  import { payOut, type PayOut } from '$lib/core/settle/settle-event';
+  import { makerLetter, makerPaper, type MakerStatement } from '$lib/core/settle/maker-statement';
+  import { mailStatement, payOut, type PayOut } from '$lib/core/settle/settle-event';
   import { documentPdf } from '$lib/paper/document-pdf';
   import { newId } from '$lib/device/new-id';
-  import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
   import { canShare, shareFile } from '$lib/ui/files/share-file';
+  import { mailedWords } from '$lib/ui/words/receipt-words';
   import { settleEventWords, type SettleNames } from '$lib/ui/words/settle-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
-  import { makerLetter, makerPaper, saveMakersFile, type OfMaker } from './maker-paper';
+  import { saveMakersFile } from './makers-file';
   import { useSettling } from './settling.svelte';
 
   interface Props {
@@ -26,7 +28,16 @@
   const isBack = $derived(makers.some(({ cameBack }) => cameBack !== 0));
   let wrong = $state('');
 
-  const of = (maker: MakerSettled): OfMaker => ({ maker, names, event, business: stall.business });
+  const of = (maker: MakerSettled): MakerStatement => ({
+    ...{ maker, event, business: stall.business },
+    ...{ name: names.maker(maker.maker), unit: names.unit },
+  });
+  async function mail(maker: MakerSettled, lentBy?: string): Promise<void> {
+    const to = names.makerEmail(maker.maker);
+    const asking = () => mailStatement(newId, event.id, maker, to);
+    wrong = await asked.write(asking, settleEventWords, lentBy);
+    if (wrong === '') toast(mailedWords(to));
+  }
   const pdfName = ({ maker }: MakerSettled): string =>
     `Statement ${names.maker(maker)} ${event.short}.pdf`;
   const pdf = (maker: MakerSettled): Promise<Uint8Array> =>
@@ -76,11 +87,12 @@
           >Statement of {names.maker(each.maker)}</button
         >
         {#if names.makerEmail(each.maker) !== ''}
-          <a
-            class="btn btn-quiet"
-            href={mailAddress(names.makerEmail(each.maker), makerLetter(of(each)))}
-            onclick={() => save(each)}>Mail it to {names.makerEmail(each.maker)}</a
-          >
+          <RightButton
+            right="event.settle"
+            label="Mail it to {names.makerEmail(each.maker)}{each.mailed > 0 ? ' again' : ''}"
+            look="btn-quiet"
+            onGo={(lentBy) => mail(each, lentBy)}
+          />
         {/if}
         {#if canShare()}
           <button type="button" class="btn btn-quiet" onclick={() => share(each)}

@@ -3,6 +3,7 @@
   import type { EventResult } from '$lib/core/settle/result';
   import type { SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
+  import { counted } from '$lib/ui/words/money-words';
 
   interface Props {
     result: EventResult;
@@ -49,7 +50,10 @@
   <ul class="soft grid gap-1 text-sm">
     {#if result.perHour !== null}
       <li>
-        {money.text(result.perHour)} for each of {Math.round(result.minutes / 6) / 10} hours of trading.
+        {money.text(result.perHour)} for each of {counted(
+          Math.round(result.minutes / 6) / 10,
+          'hour',
+        )} of trading.
       </li>
     {/if}
     {#if result.sellThrough !== null}

@@ -20,6 +20,7 @@
   import { readCsv } from '$lib/device/csv';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { underKey } from '$lib/device/under-key';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { countRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
@@ -56,7 +57,7 @@
   async function factsOf({ id: of, place }: Row<'counts'>): Promise<CountFacts> {
     const [own, stock, accepted, moves] = await Promise.all([
       books.countNotes.where('count').equals(of).toArray(),
-      books.stock.where('place').equals(place).toArray(),
+      underKey(books.stock, place).toArray(),
       books.countsAccepted.where('place').equals(place).toArray(),
       books.moves.where('place').equals(place).toArray(),
     ]);

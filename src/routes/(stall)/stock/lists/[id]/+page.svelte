@@ -1,6 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { SUPPLIERS } from '$lib/core/books/tables';
+  import { SUPPLIERS, type Row } from '$lib/core/books/tables';
   import {
     isInTwoSteps,
     isOpen,
@@ -11,7 +11,7 @@
     type WholeList,
   } from '$lib/core/stock/list-state';
   import { live } from '$lib/device/live.svelte';
-  import { keepSame } from '$lib/ui/list/keep-same';
+  import { keepRow, keepSame } from '$lib/ui/list/keep-same';
   import { dayWords } from '$lib/ui/words/date-words';
   import { stateWords, useWords } from '$lib/ui/words/stock-words';
   import { useStall } from '../../../stall.svelte';
@@ -37,7 +37,8 @@
     },
     null as WholeList | null,
   );
-  const list = $derived(found.value?.list);
+  let was: Row<'lists'> | undefined;
+  const list = $derived.by(() => (was = keepRow(was, found.value?.list)));
   let before: readonly LineNow[] = [];
   /** By name. */
   const lines = $derived.by(() => {

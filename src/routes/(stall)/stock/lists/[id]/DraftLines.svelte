@@ -18,6 +18,7 @@
   import { readListLines, type Planned } from '$lib/core/formats/goods-table';
   import { readCsv } from '$lib/device/csv';
   import { newId } from '$lib/device/new-id';
+  import { underKey } from '$lib/device/under-key';
   import TakeFileIn from '../../../forms/TakeFileIn.svelte';
   import { quantityWords } from '$lib/ui/words/money-words';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
@@ -122,13 +123,13 @@
   }
   async function upToPar(): Promise<void> {
     const place = list.use === 'load' ? EACH_EVENT : list.to;
-    const rows = await books.stock.where('place').equals(list.to).toArray();
+    const rows = await underKey(books.stock, list.to).toArray();
     const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
     const wanted = fromPar(place, goods.supplies, goods.stocked, (item) => there.get(item) ?? 0);
     await fill(wanted, 'Nothing is below its par level.');
   }
   async function whatIsLow(isOnlyGiven: boolean): Promise<void> {
-    const rows = await books.stock.where('place').equals(list.to).toArray();
+    const rows = await underKey(books.stock, list.to).toArray();
     const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
     const wanted = fromLevels({
       place: list.to,
@@ -151,7 +152,7 @@
   }
   /** What load lists want from where this comes to, and is not there: less what is on its way there already. */
   async function whatIsShort(): Promise<void> {
-    const rows = await books.stock.where('place').equals(list.to).toArray();
+    const rows = await underKey(books.stock, list.to).toArray();
     const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
     const wanted = shortOnLists(
       list.to,

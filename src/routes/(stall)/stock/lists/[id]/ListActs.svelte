@@ -12,7 +12,9 @@
     redraftList,
     type ListOutcome,
   } from '$lib/core/stock/set-list';
+  import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { mailedWords } from '$lib/ui/words/receipt-words';
   import { listRefusalWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
@@ -62,7 +64,6 @@
     if (says === '') isEnding = false;
   }
   const supplier = $derived(goods.suppliers.find(({ id }) => id === list.supplier));
-  const whole = $derived({ list, lines, goods, business: stall.business });
   const document = $derived<ListDocument>({
     ...{ list, lines, business: stall.business, items: goods.items, supplies: goods.supplies },
     named: goods.named,
@@ -81,11 +82,21 @@
     await pdf('sheet');
     location.href = mailAddress(supplier?.email ?? '', orderLetter(document));
   }
+  /** How often the server has been asked to mail it. */
+  const before = live(() => {
+    const { id } = list;
+    return () =>
+      stall.db.books.listActs
+        .where('list')
+        .equals(id)
+        .filter(({ does }) => does === 'mailed')
+        .count();
+  }, 0);
   const mailed = (lentBy?: string): Promise<void> =>
     decide(
-      (row, now) => mailList(newId, row, now, supplier?.email ?? ''),
+      (row, now) => mailList(newId, row, now, { to: supplier?.email ?? '', before: before.value }),
       lentBy,
-      `It goes to ${supplier?.email ?? ''} with its PDF, once there is network.`,
+      mailedWords(supplier?.email ?? ''),
     );
 </script>
 
@@ -103,12 +114,12 @@
   <div class="flex flex-wrap gap-2">
     <button type="button" class="btn btn-quiet" onclick={() => pdf('sheet')}>PDF</button>
     <button type="button" class="btn btn-quiet" onclick={() => pdf('roll')}>On a roll</button>
-    <button type="button" class="btn btn-quiet" onclick={() => saveListFile(whole)}>CSV</button>
+    <button type="button" class="btn btn-quiet" onclick={() => saveListFile(document)}>CSV</button>
     {#if list.use === 'order' && supplier !== undefined && stands !== 'draft'}
       {#if supplier.email !== '' && isOpen(stands)}
         <RightButton
           right="order.approve"
-          label="Mail it to {supplier.name}"
+          label="Mail it to {supplier.name}{before.value > 0 ? ' again' : ''}"
           look="btn-quiet"
           onGo={mailed}
         />

@@ -16,10 +16,11 @@
   import { movePacked, nowPacked, oneMore, pack, restGone, restOf } from '$lib/core/stock/do-list';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
+  import { underKey } from '$lib/device/under-key';
   import { Growing } from '$lib/ui/list/growing.svelte';
   import Crate from '$lib/ui/stock/Crate.svelte';
   import { Packing } from '$lib/ui/stock/packing';
-  import { quantityWords } from '$lib/ui/words/money-words';
+  import { quantityWords, thingsWords } from '$lib/ui/words/money-words';
   import { listRefusalWords, moveWords, reasonWords } from '$lib/ui/words/stock-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
@@ -68,7 +69,7 @@
       if (wanted.size === 0) return new Map<string, string>();
       const own = goods.places.filter(({ isActive }) => isActive).map(({ id }) => id);
       const rows = (
-        await Promise.all(own.map((place) => books.stock.where('place').equals(place).toArray()))
+        await Promise.all(own.map((place) => underKey(books.stock, place).toArray()))
       ).flat();
       const found = new Map<string, string>();
       for (const { place, item, quantity } of rows)
@@ -99,8 +100,15 @@
   );
   const vanFull = $derived(van === undefined ? 0 : fullOf(load, van));
 
+  /** A tap on a crate. Another may have been refused meanwhile: one that goes well leaves what is said of that. */
+  async function tapped(item: string, quantity: number): Promise<void> {
+    const wrong = await put(item, quantity);
+    if (wrong !== '') says = wrong;
+  }
+  /** @returns What is wrong, or nothing. */
   async function put(item: string, quantity: number): Promise<string> {
     const goodsIn = [{ item, quantity }];
+    let wrong = '';
     says = '';
     await packing.during(lineOf(item), quantity, async () => {
       // What is put in adds up whatever there is; no more is taken out than is in by then.
@@ -112,11 +120,11 @@
               (found) => pack(newId, found.list, found.lines, goodsIn),
             );
       if (!outcome.ok && outcome.refusal.code !== 'slip/gone')
-        says = listRefusalWords(outcome.refusal, goods.nameOf);
+        wrong = listRefusalWords(outcome.refusal, goods.nameOf);
       if (outcome.ok && 'vibrate' in navigator) navigator.vibrate(25);
       return outcome.ok;
     });
-    return says;
+    return wrong;
   }
   const one = (item: string): number =>
     oneMore(lineOf(item), goods.items.get(item) ?? { decimals: 0 });
@@ -146,7 +154,7 @@
         says = listRefusalWords(outcome.refusal, goods.nameOf);
       return;
     }
-    toast(`${quantityWords(packed, '')} things have left ${goods.placeName(list.from)}.`);
+    toast(`${thingsWords(packed)} on the way from ${goods.placeName(list.from)}.`);
   }
   const isDone = $derived(stateOf(list, lines) === 'done');
 
@@ -158,7 +166,7 @@
     const why = became;
     const only = chosen;
     const outcome = await stall.daybook.decide(
-      () => books.stock.where('place').equals(list.from).toArray(),
+      () => underKey(books.stock, list.from).toArray(),
       (rows) => {
         const there = new Map(rows.map(({ item, quantity }) => [item, quantity]));
         const gone = rest.filter(({ item }) => only === '' || only === item);
@@ -231,8 +239,8 @@
       says={crateSays(now)}
       isShort={missing(now) > 0}
       isBeingWritten={packing.isBeingWritten(line.item)}
-      onAdd={() => void put(line.item, one(line.item))}
-      onTake={() => void put(line.item, -1000)}
+      onAdd={() => tapped(line.item, one(line.item))}
+      onTake={() => tapped(line.item, -1000)}
     />
   {/each}
   {#if growing.many < shown.length}
@@ -260,9 +268,7 @@
   {#if packed > 0}
     <RightButton
       right="stock.move"
-      label="{moveWords[list.use]} {quantityWords(packed, '')} {packed === 1000
-        ? 'thing'
-        : 'things'}"
+      label="{moveWords[list.use]} {thingsWords(packed)}"
       {isBusy}
       onGo={move}
     />
@@ -274,11 +280,10 @@
   <section class="sheet grid gap-3" aria-labelledby="rest">
     <h2 id="rest">What does not come back</h2>
     <p>
-      {quantityWords(
-        rest.reduce((sum, { quantity }) => sum + quantity, 0),
-        '',
-      )} things are still at {goods.placeName(list.from)} by the books. Count them back, or say what became
-      of them; what is left without a reason stays open for settling.
+      {thingsWords(rest.reduce((sum, { quantity }) => sum + quantity, 0))} still at {goods.placeName(
+        list.from,
+      )} by the books. Count back what is there, or say what became of it; what is left without a reason
+      stays open for settling.
     </p>
     <div class="flex flex-wrap items-end gap-3">
       <label class="grid min-w-0 gap-1 font-[560]">

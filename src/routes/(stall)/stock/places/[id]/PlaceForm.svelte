@@ -5,6 +5,7 @@
   import { quantityText, thousandths } from '$lib/core/money/units';
   import { setPlace } from '$lib/core/stock/places';
   import { newId } from '$lib/device/new-id';
+  import { underKey } from '$lib/device/under-key';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
   import Saying from '$lib/ui/forms/Saying.svelte';
@@ -40,8 +41,7 @@
     },
     command: async (typed) => {
       const rows = await books.places.toArray();
-      const there =
-        start === undefined ? [] : await books.stock.where('place').equals(start.id).toArray();
+      const there = start === undefined ? [] : await underKey(books.stock, start.id).toArray();
       const hasGoods = there.some(({ quantity }) => quantity !== 0);
       return () => setPlace({ newId, id: start?.id ?? null, typed, places: rows, hasGoods });
     },
