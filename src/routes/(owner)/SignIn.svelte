@@ -18,7 +18,10 @@
     isBusy = true;
     wrong = '';
     const body = { email, password };
-    const asked = await askServer({ path: '/api/account/sign-in', body }, doneSchema);
+    const asked = await askServer(
+      { path: '/api/account/sign-in', body, isHarmless: true },
+      doneSchema,
+    );
     isBusy = false;
     password = '';
     if (asked.came === 'answer') onSignedIn();

@@ -1,6 +1,7 @@
 /** What a letter's link lets somebody do: asked of the server with the token that is in it. */
 import type { z } from 'zod';
 import { askServer } from '$lib/device/sync/ask-server';
+import { wrongOf } from './asked-words';
 
 /** Behind the #, so that it is in no log on its way. */
 export const tokenOfLink = (): string => location.hash.slice(1);
@@ -13,11 +14,6 @@ export async function askByLink<S extends z.ZodType>(
 ): Promise<{ readonly answer: z.infer<S> } | { readonly wrong: string }> {
   const asked = await askServer({ path, body }, schema);
   if (asked.came === 'answer') return { answer: asked.answer };
-  if (asked.came === 'nothing') return { wrong: 'The server does not answer.' };
-  return {
-    wrong:
-      asked.refusal.code === 'body/wrong'
-        ? 'This is not the whole link; open it from the letter.'
-        : asked.refusal.message,
-  };
+  const isCut = asked.came === 'refusal' && asked.refusal.code === 'body/wrong';
+  return { wrong: isCut ? 'This is not the whole link; open it from the letter.' : wrongOf(asked) };
 }

@@ -8,6 +8,7 @@ import {
 } from '@simplewebauthn/browser';
 import { challengeSchema, doneSchema } from '$lib/core/access/account-messages';
 import { askServer, type Asked } from '$lib/device/sync/ask-server';
+import { NO_ANSWER } from './asked-words';
 
 export type PasskeyCame =
   { readonly ok: true } | { readonly ok: false; readonly code: string; readonly message: string };
@@ -15,7 +16,7 @@ export type PasskeyCame =
 export async function signInWithPasskey(): Promise<PasskeyCame> {
   if (!browserSupportsWebAuthn()) return UNABLE;
   const asked = await askServer(
-    { path: '/api/account/passkey/challenge', body: {} },
+    { path: '/api/account/passkey/challenge', body: {}, isHarmless: true },
     challengeSchema,
   );
   if (asked.came !== 'answer') return failed(asked);
@@ -31,7 +32,7 @@ export async function signInWithPasskey(): Promise<PasskeyCame> {
 export async function addPasskey(name: string): Promise<PasskeyCame> {
   if (!browserSupportsWebAuthn()) return UNABLE;
   const asked = await askServer(
-    { path: '/api/account/passkeys/challenge', body: {} },
+    { path: '/api/account/passkeys/challenge', body: {}, isHarmless: true },
     challengeSchema,
   );
   if (asked.came !== 'answer') return failed(asked);
@@ -66,4 +67,4 @@ const cameOf = (asked: Asked<unknown>): PasskeyCame =>
 const failed = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): PasskeyCame =>
   asked.came === 'refusal'
     ? { ok: false, ...asked.refusal }
-    : { ok: false, code: 'network/none', message: 'The server does not answer.' };
+    : { ok: false, code: 'network/none', message: NO_ANSWER };

@@ -2,6 +2,7 @@
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { wrongOf } from '../asked-words';
   import { signInWithPasskey } from '../passkey';
 
   interface Props {
@@ -14,10 +15,13 @@
 
   async function prove(): Promise<void> {
     const body = { password };
-    const asked = await askServer({ path: '/api/account/proof', body }, doneSchema);
+    const asked = await askServer(
+      { path: '/api/account/proof', body, isHarmless: true },
+      doneSchema,
+    );
     password = '';
     if (asked.came === 'answer') onProved();
-    else wrong = asked.came === 'refusal' ? asked.refusal.message : 'The server does not answer.';
+    else wrong = wrongOf(asked);
   }
 
   /** A passkey proves as much as the password does; it makes the session anew. */

@@ -1,37 +1,36 @@
 <script lang="ts">
   /** The address that other calendars follow the events by; it can be withdrawn. */
-  import {
-    calendarGivenSchema,
-    calendarSchema,
-    doneSchema,
-  } from '$lib/core/access/account-messages';
+  import { calendarGivenSchema, doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { wrongOf } from '../asked-words';
   import AskProof from './AskProof.svelte';
 
-  let made = $state<string | null>(null);
+  interface Props {
+    /** Since when there is one. */
+    made: string | null;
+    onChanged: () => void;
+  }
+  const { made, onChanged }: Props = $props();
   let address = $state('');
   let wrong = $state('');
   /** An owner shows who it is first. */
   let isToProve = $state(false);
-  async function look(): Promise<void> {
-    const asked = await askServer({ path: '/api/account/calendar' }, calendarSchema);
-    if (asked.came === 'answer') ({ made } = asked.answer);
-  }
-  $effect(() => void look());
-
   async function give(): Promise<void> {
     const asked = await askServer({ path: '/api/account/calendar', body: {} }, calendarGivenSchema);
-    const isAsked = asked.came === 'refusal' && asked.refusal.code === 'proof/needed';
-    isToProve = isAsked;
-    wrong = asked.came === 'refusal' && !isAsked ? asked.refusal.message : '';
-    if (asked.came === 'answer') ({ address } = asked.answer);
-    await look();
+    isToProve = asked.came === 'refusal' && asked.refusal.code === 'proof/needed';
+    wrong = isToProve ? '' : wrongOf(asked);
+    if (asked.came !== 'answer') return;
+    ({ address } = asked.answer);
+    onChanged();
   }
   async function withdraw(): Promise<void> {
-    await askServer({ path: '/api/account/calendar', method: 'DELETE' }, doneSchema);
+    const path = '/api/account/calendar';
+    const asked = await askServer({ path, method: 'DELETE', isHarmless: true }, doneSchema);
+    wrong = wrongOf(asked);
+    if (asked.came !== 'answer') return;
     address = '';
-    await look();
+    onChanged();
   }
 </script>
 

@@ -1,17 +1,17 @@
 <script lang="ts">
-  import {
-    codeSchema,
-    devicesSchema,
-    doneSchema,
-    type SeenDevice,
-  } from '$lib/core/access/account-messages';
+  import { codeSchema, doneSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/codes/qr-path';
+  import { NO_ANSWER, wrongOf } from '../asked-words';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
+  import { counted } from '$lib/ui/words/money-words';
 
-  const NO_ANSWER = 'The server does not answer.';
-  let devices = $state.raw<readonly SeenDevice[]>([]);
+  interface Props {
+    devices: readonly SeenDevice[];
+    onChanged: () => void;
+  }
+  const { devices, onChanged }: Props = $props();
   let link = $state('');
   let says = $state('');
   /** The device about which the question is open. */
@@ -21,20 +21,16 @@
   const NEW = 'new';
   const qr = $derived(link === '' ? null : qrPath(link));
 
-  async function look(): Promise<void> {
-    const answer = await askServer({ path: '/api/devices' }, devicesSchema);
-    if (answer.came === 'answer') devices = answer.answer.devices;
-    else if (answer.came === 'nothing') says = NO_ANSWER;
-  }
-  $effect(() => void look());
-
   async function makeLink(): Promise<void> {
     says = '';
     toProve = '';
-    const answer = await askServer({ path: '/api/devices/code', body: {} }, codeSchema);
+    const answer = await askServer(
+      { path: '/api/devices/code', body: {}, isHarmless: true },
+      codeSchema,
+    );
     if (answer.came === 'answer') link = `${location.origin}/enrol#${answer.answer.code}`;
     else if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = NEW;
-    else says = answer.came === 'refusal' ? answer.refusal.message : NO_ANSWER;
+    else says = wrongOf(answer);
   }
 
   async function shutOut(device: string): Promise<void> {
@@ -46,7 +42,7 @@
     if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = device;
     else if (answer.came === 'refusal') says = answer.refusal.message;
     else if (answer.came === 'nothing') says = `${NO_ANSWER} The device is not shut out.`;
-    else await look();
+    else onChanged();
   }
 </script>
 
@@ -59,7 +55,9 @@
           <span>
             <b>D{each.number} {each.name}</b>
             <span class="soft block text-sm"
-              >{each.seq} entries{each.shutOutAt === null ? '' : ' · shut out'}</span
+              >{counted(each.seq, 'entry', 'entries')}{each.shutOutAt === null
+                ? ''
+                : ' · shut out'}</span
             >
           </span>
           {#if each.shutOutAt === null && asked !== each.device}
@@ -90,7 +88,7 @@
         {#if toProve === each.device}
           <AskProof onProved={() => shutOut(each.device)} onBack={() => (toProve = '')} />
         {/if}
-        {#if each.unsent > 0}<Unsent device={each} onDone={look} />{/if}
+        {#if each.unsent > 0}<Unsent device={each} onDone={onChanged} />{/if}
       </li>
     {/each}
   </ul>

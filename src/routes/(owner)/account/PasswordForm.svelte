@@ -3,6 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
+  import { wrongOf } from '../asked-words';
 
   interface Props {
     email: string;
@@ -27,7 +28,7 @@
       onChanged();
       says = 'The new password holds. Everywhere else you have been signed out.';
     } else {
-      says = asked.came === 'refusal' ? asked.refusal.message : 'The server does not answer.';
+      says = wrongOf(asked);
     }
   }
 </script>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema, type Account } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { NO_ANSWER } from '../asked-words';
   import { agentWords } from '$lib/ui/words/agent-words';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
 
@@ -12,8 +13,13 @@
   const { language } = navigator;
   const { timeZone } = Intl.DateTimeFormat().resolvedOptions();
 
+  let says = $state('');
+
   async function end(id: string): Promise<void> {
-    await askServer({ path: `/api/account/sessions/${id}`, method: 'DELETE' }, doneSchema);
+    const path = `/api/account/sessions/${id}`;
+    const { came } = await askServer({ path, method: 'DELETE', isHarmless: true }, doneSchema);
+    // One that is not there any more has ended.
+    says = came === 'nothing' ? NO_ANSWER : '';
     onEnded();
   }
 </script>
@@ -45,4 +51,5 @@
       </li>
     {/each}
   </ul>
+  {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
 </section>

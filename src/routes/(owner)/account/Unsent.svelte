@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema, unsentSchema, type SeenDevice } from '$lib/core/access/account-messages';
-  import { askServer, type Asked } from '$lib/device/sync/ask-server';
+  import { askServer } from '$lib/device/sync/ask-server';
+  import { wrongOf } from '../asked-words';
   import AskProof from './AskProof.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import type { z } from 'zod';
@@ -18,8 +19,8 @@
   const path = $derived(`/api/devices/${device.device}/unsent`);
 
   async function look(): Promise<void> {
-    const answer = await askServer({ path }, unsentSchema);
-    says = answer.came === 'answer' ? '' : saysOf(answer);
+    const answer = await askServer({ path, isHarmless: true }, unsentSchema);
+    says = wrongOf(answer);
     if (answer.came === 'answer') entries = answer.answer.entries;
   }
 
@@ -29,10 +30,8 @@
     const answer = await askServer({ path, body: { upTo, take } }, doneSchema);
     if (answer.came === 'answer') onDone();
     else if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = take;
-    else says = saysOf(answer);
+    else says = wrongOf(answer);
   }
-  const saysOf = (answer: Exclude<Asked<unknown>, { came: 'answer' }>): string =>
-    answer.came === 'refusal' ? answer.refusal.message : 'The server does not answer.';
 </script>
 
 <div class="bg-base-200 grid gap-2 rounded-lg p-3">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { wrongOf } from '../asked-words';
 
   interface Props {
     email: string;
@@ -10,8 +11,7 @@
 
   async function send(): Promise<void> {
     const asked = await askServer({ path: '/api/account/verify/letter', body: {} }, doneSchema);
-    if (asked.came === 'answer') says = `A letter is on its way to ${email}.`;
-    else says = asked.came === 'refusal' ? asked.refusal.message : 'The server does not answer.';
+    says = asked.came === 'answer' ? `A letter is on its way to ${email}.` : wrongOf(asked);
   }
 </script>
 
