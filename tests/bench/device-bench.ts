@@ -237,7 +237,8 @@ export async function timeShown(
   // As text: what compiles this file would name inner functions with a helper the page lacks.
   await page.addInitScript(`(() => {
     const look = () => {
-      if (document.querySelector('${selector}') === null) return void requestAnimationFrame(look);
+      const isShown = document.querySelector('main:not([aria-busy=true]) ${selector}') !== null;
+      if (!isShown) return void requestAnimationFrame(look);
       requestAnimationFrame(() => setTimeout(() => { window.usableAt = performance.now(); }));
     };
     look();

@@ -20,8 +20,10 @@ async function timed(act: () => void): Promise<number> {
   // Not in step with the frames: a finger is not either.
   await new Promise((resolve) => setTimeout(resolve, 110 + 20 * Math.random()));
   const from = performance.now();
+  // Asked for first: what the page does once its own frame is painted, such as writing, is not a part of that frame.
+  const shown = painted();
   act();
-  await painted();
+  await shown;
   return performance.now() - from;
 }
 
@@ -97,9 +99,13 @@ async function timeScans(): Promise<TapTimes> {
     await painted();
     await new Promise((resolve) => setTimeout(resolve, 110 + 20 * Math.random()));
     const [before, from] = [done.textContent, performance.now()];
+    let shown = painted();
     field.form!.requestSubmit();
-    do await painted();
-    while (done.textContent === before);
+    await shown;
+    while (done.textContent === before) {
+      shown = painted();
+      await shown;
+    }
     times.taps.push(performance.now() - from);
     // Whatever follows of it must not stand in the way of the next.
     await new Promise((resolve) => setTimeout(resolve, 1500));

@@ -161,3 +161,42 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await expect(helper.getByRole('heading', { name: 'No longer here' })).toBeVisible();
   await Promise.all([phone.close(), desk.close()]);
 });
+
+test('a page that is read piece by piece is shown whole: nothing slides from under a finger', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
+  await enrol(page, till, 'Maren');
+  await page.goto(`${till.origin}/customers`);
+  await page.addInitScript(() => {
+    // Others may use the machine: the pieces are waited for long.
+    const later = window.setTimeout.bind(window);
+    window.setTimeout = ((call: () => void, millis = 0) =>
+      later(call, millis >= 2000 ? millis * 40 : millis)) as typeof window.setTimeout;
+  });
+  await page
+    .getByTestId('customers')
+    .getByRole('link', { name: /Corin Wray/ })
+    .click();
+  await page.waitForURL(/customers\/[0-9a-f-]{36}$/);
+  await page.reload();
+  const places = (): Promise<string[]> =>
+    page.evaluate(async () => {
+      const looks = async (): Promise<void> => {
+        while (document.querySelector('main[aria-busy=false] h1') === null)
+          await new Promise((resolve) => requestAnimationFrame(resolve));
+      };
+      await looks();
+      return [...document.querySelectorAll('main h1, main section, main form')].map(
+        (part) =>
+          `${(part.textContent ?? '').trim().slice(0, 20)} at ${String(Math.round(part.getBoundingClientRect().top))}`,
+      );
+    });
+  const first = await places();
+  await expect(page.getByTestId('open-items').getByText('overdue').first()).toBeVisible();
+  await expect(standing(page)).toHaveText('All sent');
+  expect(await places()).toEqual(first);
+  expect(first.length).toBeGreaterThan(5);
+  await context.close();
+});

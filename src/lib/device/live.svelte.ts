@@ -1,5 +1,6 @@
 /** Rows that follow the database, as Svelte state. */
 import { follow } from './follow';
+import { readings } from './readings';
 
 export interface Live<T> {
   /** The rows as they are; `initial` until they were first read. */
@@ -16,18 +17,20 @@ export interface Live<T> {
 export function live<T>(prepare: () => () => Promise<T> | T, initial: T): Live<T> {
   let value = $state.raw(initial);
   let isRead = $state(false);
+  const wasRead = readings.begin();
+  $effect(() => wasRead);
   $effect(() => {
     const query = prepare();
-    const following = follow(query).subscribe({
-      next: (rows) => {
+    const following = follow(
+      query,
+      (rows) => {
         value = rows;
         isRead = true;
+        wasRead();
       },
-      error: (error: unknown) => {
-        console.error('reading the device failed', error);
-      },
-    });
-    return () => following.unsubscribe();
+      (error) => console.error('reading the device failed, and is tried again', error),
+    );
+    return following.unsubscribe;
   });
   return {
     get value() {

@@ -1,12 +1,14 @@
 <script lang="ts">
-  import { liveQuery } from 'dexie';
-  import type { Snippet } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { tick, untrack, type Snippet } from 'svelte';
+  import { afterNavigate, goto, onNavigate } from '$app/navigation';
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
+  import { isPartLost } from '$lib/core/daybook/part-lost';
   import { receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { doCardErrands } from '$lib/device/cards/card-errands';
+  import { follow } from '$lib/device/follow';
+  import { readings } from '$lib/device/readings';
   import { numberInvoices } from '$lib/device/invoice-numbers';
   import { cardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
@@ -14,6 +16,7 @@
   import { shareSync } from '$lib/device/sync/shared-sync';
   import Awning from '$lib/ui/frame/Awning.svelte';
   import WaysAround from '$lib/ui/frame/WaysAround.svelte';
+  import { faultWords } from '$lib/ui/words/fault-words';
   import { Shell } from '$lib/device/shell.svelte';
   import { provideStall, Stall } from './stall.svelte';
   import ClockOff from './ClockOff.svelte';
@@ -28,6 +31,11 @@
     onForgotten: () => void;
     children: Snippet;
   }
+  /** Some parts come when they are first needed, such as the one that makes PDFs. */
+  function onunhandledrejection({ reason }: PromiseRejectionEvent): void {
+    if (isPartLost(reason)) toast.error(`Not yet: ${faultWords(reason)}.`);
+  }
+
   const { db, identity, onShutOut, onForgotten, children }: Props = $props();
 
   // svelte-ignore state_referenced_locally
@@ -54,7 +62,10 @@
       .catch((error: unknown) => console.error('what is kept is tried again later:', error));
     // What was written before there was a mirror, and whenever somebody was forgotten, wherever that was said;
     // and room kept back for when there is none.
-    const erasures = liveQuery(() => db.read('erasures')).subscribe(() => stall.mirror.follow());
+    const erasures = follow(
+      () => db.read('erasures'),
+      () => stall.mirror.follow(),
+    );
     stall.mirror.reserve().then(
       (isKept) => (stall.isLowOnRoom ||= !isKept),
       () => (stall.isLowOnRoom = true),
@@ -65,6 +76,40 @@
       sync.end();
     };
   });
+
+  /** Whether the page has read what it follows: what came piece by piece would slide away from under a finger. */
+  let isWhole = $state(false);
+  /** Milliseconds after which it is shown as far as it has come. */
+  const LONGEST = 2500;
+  let pages = 0;
+  function hide(): number {
+    const mine = ++pages;
+    isWhole = false;
+    setTimeout(() => show(mine), LONGEST);
+    return mine;
+  }
+  function show(which: number): void {
+    if (which === pages) isWhole = true;
+  }
+  async function showWhole(): Promise<void> {
+    const mine = hide();
+    await readings.allRead(tick);
+    show(mine);
+  }
+  $effect(() => {
+    if (stall.isReady && !stall.isLocked) untrack(() => void showWhole());
+  });
+  // Before the next page is there, and once it is; what is typed into one only changes what it is asked.
+  onNavigate(({ from, to }) => {
+    if (from?.url.pathname !== to?.url.pathname) hide();
+  });
+  afterNavigate(() => {
+    if (!isWhole) void showWhole();
+  });
+  // The counter stands still by itself, and is typed into before the goods are read.
+  const isHidden = $derived(
+    !isWhole && !stall.isLocked && !page.url.pathname.startsWith('/counter'),
+  );
 
   /** The screen that was locked is there again; the list of people has done its work. */
   function goOn(): void {
@@ -105,7 +150,7 @@
   }
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} {onunhandledrejection} />
 
 {#if stall.isReady}
   <div class="flex h-dvh flex-col">
@@ -131,7 +176,13 @@
     {/if}
     <div class="flex min-h-0 flex-1 flex-col-reverse md:flex-row">
       <div class="contents print:hidden"><WaysAround path={page.url.pathname} /></div>
-      <main class="flex min-h-0 min-w-0 flex-1 flex-col">
+      <main
+        class={[
+          'flex min-h-0 min-w-0 flex-1 flex-col',
+          isHidden && 'pointer-events-none opacity-0',
+        ]}
+        aria-busy={isHidden}
+      >
         {#if stall.isLocked}<WhoIsThere onSignedIn={goOn} />{:else}{@render children()}{/if}
         <!-- Below, whenever it comes: nothing slides away from under a finger. -->
         <div class="mx-4 mt-auto grid shrink-0 print:hidden">

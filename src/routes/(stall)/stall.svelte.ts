@@ -28,6 +28,14 @@ import { OpenSlipState } from './open-slip.svelte';
 
 const KEY = Symbol('stall');
 
+/** What was read of the drawers of one event. */
+interface DrawersOf {
+  readonly event: string | undefined;
+  readonly drawers: readonly Row<'drawers'>[];
+  readonly reads: readonly Row<'drawerReads'>[];
+}
+const NO_DRAWERS: DrawersOf = { event: undefined, drawers: [], reads: [] };
+
 export class Stall {
   readonly daybook: DeviceDaybook;
   readonly mirror = new DeviceMirror(() => (this.isLowOnRoom = true));
@@ -54,7 +62,6 @@ export class Stall {
   readonly #events;
   readonly #devices;
   readonly #drawers;
-  readonly #reads;
   readonly #choices;
   readonly #counts;
 
@@ -67,7 +74,7 @@ export class Stall {
       mirror: this.mirror,
       makeRoom: async () => {
         this.isLowOnRoom = true;
-        return await this.mirror.giveWay();
+        return await this.mirror.giveWay().catch(() => false);
       },
     });
     this.transport = new Transport(identity.token);
@@ -93,15 +100,18 @@ export class Stall {
       },
       { head: 0, sent: 0, position: 0, kept: 0 },
     );
-    this.#drawers = live(() => {
+    this.#drawers = live<DrawersOf>(() => {
       const id = this.event?.id;
-      return () => (id === undefined ? [] : books.drawers.where('event').equals(id).sortBy('at'));
-    }, []);
-    this.#reads = live(() => {
-      const id = this.event?.id;
-      return () =>
-        id === undefined ? [] : books.drawerReads.where('event').equals(id).sortBy('at');
-    }, []);
+      if (id === undefined) return () => NO_DRAWERS;
+      return async () => {
+        const ofEvent = { event: id };
+        const [drawers, reads] = await Promise.all([
+          books.drawers.where(ofEvent).sortBy('at'),
+          books.drawerReads.where(ofEvent).sortBy('at'),
+        ]);
+        return { ...ofEvent, drawers, reads };
+      };
+    }, NO_DRAWERS);
     this.slip = new OpenSlipState(
       db,
       () => this.#business.value ?? null,
@@ -116,16 +126,20 @@ export class Stall {
     });
   }
 
-  /** Whether enough has been read to show any screen. */
-  get isReady(): boolean {
-    return (
-      this.#business.isRead &&
-      this.#staff.isRead &&
-      this.#events.isRead &&
-      this.#choices.isRead &&
-      this.slip.isRead
-    );
-  }
+  #wasReady = false;
+  /** Whether enough has been read to show any screen; once it has it stays so. */
+  readonly isReady: boolean = $derived.by(
+    () =>
+      (this.#wasReady ||=
+        this.#business.isRead &&
+        this.#staff.isRead &&
+        this.#events.isRead &&
+        this.#choices.isRead &&
+        this.#devices.isRead &&
+        this.slip.isRead &&
+        this.#drawers.isRead &&
+        this.#drawers.value.event === this.event?.id),
+  );
   get business(): Row<'businesses'> {
     // Of one of which only the lock has arrived nothing else is known.
     return this.#business.value?.setStamp ? this.#business.value : NO_BUSINESS;
@@ -181,12 +195,15 @@ export class Stall {
     this.#staff.value.find(({ id }) => id === this.choices.by),
   );
 
+  readonly #todays: DrawersOf = $derived.by(() =>
+    this.#drawers.value.event === this.event?.id ? this.#drawers.value : NO_DRAWERS,
+  );
   /** Drawers of today's event, oldest first. */
   get drawers(): readonly Row<'drawers'>[] {
-    return this.#drawers.value;
+    return this.#todays.drawers;
   }
   get reads(): readonly Row<'drawerReads'>[] {
-    return this.#reads.value;
+    return this.#todays.reads;
   }
   readonly openDrawers: readonly Row<'drawers'>[] = $derived.by(() =>
     this.drawers.filter(({ id }) => !this.reads.some((read) => read.drawer === id)),

@@ -32,7 +32,7 @@
 </script>
 
 {#if bars.length === 0}
-  <p class="soft">Nothing has been sold yet. Takings show here hour by hour.</p>
+  <p class="soft min-h-44">Nothing has been sold yet. Takings show here hour by hour.</p>
 {:else}
   <BarChart
     bars={bars.map(({ hour, takings }) => ({ label: String(hour), amount: takings }))}
