@@ -15,7 +15,7 @@ export default defineConfig({
   // What passes only at the second try is a fault, in the product or in the test.
   retries: 0,
   expect: { timeout: 90_000 },
-  reporter: [['list']],
+  reporter: [['list'], ['../support/what-stood-there.ts']],
   use: {
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },

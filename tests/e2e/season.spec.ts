@@ -67,6 +67,36 @@ test('the same again is the next edition; both hang on the string', async () => 
   await expect(page.getByTestId('behind').getByRole('row')).not.toHaveCount(1);
 });
 
+test('where dates crowd, pennants spread when one is touched, and it opens at the second touch', async () => {
+  await page.goto('/season');
+  const crowded = page.locator('.season-pennant.crowded').first();
+  const name = crowded.locator('.season-said');
+  await expect(name).toBeHidden();
+  const tap = async (): Promise<void> => {
+    await crowded.dispatchEvent('pointerdown', { pointerType: 'touch' });
+    await crowded.dispatchEvent('click');
+  };
+  await tap();
+  await expect(name).toBeVisible();
+  const spread = page.locator('.season-pennant.spread');
+  expect(await spread.count()).toBeGreaterThan(1);
+  const boxes = await spread.evaluateAll((all) =>
+    all.map((each) => each.querySelector('.season-flag')!.getBoundingClientRect().left),
+  );
+  for (const [n, left] of boxes.entries())
+    if (n > 0) expect(left - boxes[n - 1]!).toBeGreaterThan(46);
+  expect(new URL(page.url()).pathname).toBe('/season');
+  await tap();
+  await expect(page).toHaveURL(/\/events\//);
+  // A touch that becomes a scroll spreads them as well, and takes nothing from the keyboard.
+  await page.goto('/season');
+  await crowded.dispatchEvent('pointerdown', { pointerType: 'touch' });
+  await crowded.dispatchEvent('pointercancel', { pointerType: 'touch' });
+  await expect(name).toBeVisible();
+  await crowded.press('Enter');
+  await expect(page).toHaveURL(/\/events\//);
+});
+
 test('another device hears of it', async ({ browser }) => {
   await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');

@@ -119,7 +119,7 @@ test('what comes back is counted back; the rest has a reason', async () => {
   await put(desk, '10 lavender');
   await put(desk, '6 rosemary');
   await expect(desk.getByRole('region', { name: 'What does not come back' })).toContainText(
-    '2 things are still',
+    '2 things still at',
   );
   await desk.getByRole('button', { name: 'Unload 16 things' }).click();
   await expect(listState(desk)).toHaveText('done in part');

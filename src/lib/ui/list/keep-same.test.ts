@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
-import { keepSame } from './keep-same';
+import { keepRow, keepSame } from './keep-same';
 
 interface Row {
   readonly id: string;
@@ -29,5 +29,15 @@ describe('rows that are read again', () => {
     assert.deepEqual(now, [{ id: 'b', note: 'x' }, { id: 'c' }]);
     // Undefined is not the same as missing.
     assert.notEqual(same([{ id: 'a' }], [{ id: 'a', note: undefined as never }])[0], before[0]);
+  });
+});
+
+describe('one row that is read again', () => {
+  it('is the same object as long as nothing of it changed', () => {
+    const row: Row = { id: 'a', much: 1 };
+    assert.equal(keepRow(row, { id: 'a', much: 1 }), row);
+    assert.deepEqual(keepRow(row, { id: 'a', much: 2 }), { id: 'a', much: 2 });
+    assert.equal(keepRow(row, undefined), undefined);
+    assert.equal(keepRow(undefined, row), row);
   });
 });

@@ -16,6 +16,10 @@ export function keepSame<T extends object>(
   });
 }
 
+/** As `keepSame`, of one row: whatever follows from it is not worked out anew when nothing of it has changed. */
+export const keepRow = <T extends object>(before: T | undefined, now: T | undefined) =>
+  before !== undefined && now !== undefined && isSame(before, now) ? before : now;
+
 function isSame<T extends object>(one: T, other: T): boolean {
   const [fields, others] = [Object.entries(one), Object.keys(other)];
   return (

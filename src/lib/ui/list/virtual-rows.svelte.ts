@@ -5,7 +5,6 @@ import {
   observeElementRect,
   Virtualizer,
   type VirtualItem,
-  type VirtualizerOptions,
 } from '@tanstack/virtual-core';
 import { untrack } from 'svelte';
 
@@ -21,7 +20,6 @@ export interface Window {
 export class VirtualRows {
   #scroller = $state<HTMLElement>();
   #virtualizer: Virtualizer<HTMLElement, HTMLElement> | null = null;
-  #options: VirtualizerOptions<HTMLElement, HTMLElement> | null = null;
   #window = $state.raw<Window>({ above: 0, rows: [], below: 0 });
 
   /**
@@ -32,7 +30,7 @@ export class VirtualRows {
     $effect(() => {
       const scroller = this.#scroller;
       if (scroller === undefined) return;
-      this.#options = {
+      const virtualizer = new Virtualizer<HTMLElement, HTMLElement>({
         count: untrack(count),
         getScrollElement: () => scroller,
         estimateSize: () => height,
@@ -41,8 +39,7 @@ export class VirtualRows {
         observeElementOffset,
         scrollToFn: elementScroll,
         onChange: (now) => this.#take(now),
-      };
-      const virtualizer = new Virtualizer(this.#options);
+      });
       this.#virtualizer = virtualizer;
       const unmount = virtualizer._didMount();
       virtualizer._willUpdate();
@@ -52,10 +49,9 @@ export class VirtualRows {
     // Other rows are no other list: where it stands, and how high rows are, is known.
     $effect(() => {
       const many = count();
-      const [virtualizer, options] = [this.#virtualizer, this.#options];
-      if (virtualizer === null || options === null || options.count === many) return;
-      this.#options = { ...options, count: many };
-      virtualizer.setOptions(this.#options);
+      const virtualizer = this.#virtualizer;
+      if (virtualizer === null || virtualizer.options.count === many) return;
+      virtualizer.setOptions({ ...virtualizer.options, count: many });
       virtualizer._willUpdate();
       this.#take(virtualizer);
     });

@@ -1,18 +1,14 @@
 <script lang="ts">
   import { stageOf } from '$lib/core/event/stage';
   import { firstDay } from '$lib/core/event/todays-event';
-  import { live } from '$lib/device/live.svelte';
+  import { eventTotals } from '$lib/device/event-totals.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { useStall } from '../stall.svelte';
+  import { counted } from '$lib/ui/words/money-words';
 
   const stall = useStall();
-  const { db } = stall;
   const money = $derived(stall.money);
-  const totals = live(
-    () => async () =>
-      new Map((await db.books.eventTotals.toArray()).map((row) => [row.event, row])),
-    new Map(),
-  );
+  const totals = eventTotals(stall.db);
   const most = $derived(
     Math.max(1, ...stall.events.map(({ id }) => totals.value.get(id)?.takings ?? 0)),
   );
@@ -51,7 +47,7 @@
                 style:width="{(100 * (total?.takings ?? 0)) / most}%"
               ></span></span
             >
-            <span class="soft text-right text-sm">{total?.sales ?? 0} sales</span>
+            <span class="soft text-right text-sm">{counted(total?.sales ?? 0, 'sale')}</span>
           </a>
         </li>
       {:else}

@@ -7,6 +7,7 @@
   import { byDate, firstDay, lastDay } from '$lib/core/event/todays-event';
   import { behindUs, comingUp, needOf, packingOf, seasonOf, yearsOf } from '$lib/core/event/season';
   import type { Row } from '$lib/core/books/tables';
+  import { eventTotals } from '$lib/device/event-totals.svelte';
   import { live } from '$lib/device/live.svelte';
   import Pennants from '$lib/ui/event/Pennants.svelte';
   import { dayWords, monthNames } from '$lib/ui/words/date-words';
@@ -18,11 +19,7 @@
   const stall = useStall();
   const { db } = stall;
   const money = $derived(stall.money);
-  const totals = live(
-    () => async () =>
-      new Map((await db.books.eventTotals.toArray()).map((row) => [row.event, row])),
-    new Map<string, Row<'eventTotals'>>(),
-  );
+  const totals = eventTotals(db);
   const today = $derived(stall.today);
   const years = $derived(yearsOf(stall.events, today));
   const thisYear = $derived(Number(today.slice(0, 4)));
