@@ -92,6 +92,7 @@ test('a load list is packed by two devices, one of them offline, and loaded', as
   await expect(crate(desk, 'Lavender')).toContainText('packed');
 
   await desk.getByRole('button', { name: 'Load 18 things' }).dblclick();
+  await expect(desk.getByText(/^18 things on the way from [A-Z]/)).toBeVisible();
   await expect(listState(desk)).toHaveText('done');
   await expect(desk.getByTestId('thread')).toContainText('Loaded 18');
   await expect(desk.getByTestId('thread').getByText('Loaded', { exact: true })).toHaveCount(1);

@@ -17,8 +17,12 @@ export interface Live<T> {
 export function live<T>(prepare: () => () => Promise<T> | T, initial: T): Live<T> {
   let value = $state.raw(initial);
   let isRead = $state(false);
-  const wasRead = readings.begin();
-  $effect(() => wasRead);
+  let wasRead = (): void => undefined;
+  // In an effect, so that one that is gone again before it began is not waited for.
+  $effect(() => {
+    wasRead = readings.begin();
+    return wasRead;
+  });
   $effect(() => {
     const query = prepare();
     const following = follow(
