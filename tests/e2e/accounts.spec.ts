@@ -102,6 +102,23 @@ test('an owner signs in, adds a device by its link, ends a session, and signs ou
   await page.getByRole('button', { name: 'Add a device' }).click();
   await expect(page.getByRole('img', { name: 'The link as a QR code' })).toBeVisible();
   const link = (await page.getByTestId('enrol-link').textContent()) ?? '';
+  // What is shown once stays, though the server is not heard of right after it.
+  await page.route('**/api/account', (route) => route.abort('connectionreset'));
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  await expect(page.getByRole('alert')).toContainText('The server does not answer');
+  const address = page.getByLabel(/^The address/);
+  await expect(address).toHaveValue(/\/api\/calendar\/[\w-]+\.ics$/);
+  await page.unroute('**/api/account');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByTestId('enrol-link')).toHaveText(link);
+  const calendar = await context.request.get(await address.inputValue());
+  expect([calendar.status(), (await calendar.text()).slice(0, 15)]).toEqual([
+    200,
+    'BEGIN:VCALENDAR',
+  ]);
+  await page.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(page.getByRole('button', { name: 'Make an address' })).toBeVisible();
   const device = await newBrowser(browser);
   const added = await device.newPage();
   await added.goto(link);

@@ -53,10 +53,13 @@
   }
 </script>
 
-{#if wrong !== ''}
-  <h1>The account</h1>
+{#snippet noAnswer()}
   <p class="sheet text-error" role="alert">{wrong}</p>
   <button type="button" class="btn btn-quiet justify-self-start" onclick={look}>Try again</button>
+{/snippet}
+{#if wrong !== '' && !known}
+  <h1>The account</h1>
+  {@render noAnswer()}
 {:else if known === null}
   <h1>Sign in as an owner</h1>
   <SignIn onSignedIn={look} />
@@ -67,6 +70,8 @@
     <button type="button" class="btn btn-quiet" onclick={signOut}>Sign out</button>
   </div>
   <p class="soft">Signed in as {account.email}</p>
+  <!-- A link or an address that is shown once stays. -->
+  {#if wrong !== ''}{@render noAnswer()}{/if}
   {#if !account.isVerified}<Unverified email={account.email} />{/if}
   <Devices {devices} onChanged={look} />
   <CalendarAddress made={calendar} onChanged={look} />
