@@ -10,6 +10,7 @@ import { keptEntries } from '../../src/lib/server/daybook/kept';
 import { moveCountersOn } from '../../src/lib/server/daybook/move-counters-on';
 import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
+import { unreadOrUnfit } from '../../src/lib/server/database/migrations/0044-unread-or-unfit';
 import { select } from '../../src/lib/server/database/select';
 import { startAll } from '../support/start-all';
 import { testDatabase, type TestDatabase } from '../support/test-database';
@@ -260,11 +261,27 @@ describe('the books in MariaDB', () => {
   it('apply what had to be kept once a version knows it', async () => {
     const [a] = loads(1);
     await append(t.database, ref, [a!]);
-    await t.database.sequelize.query("UPDATE daybook_entries SET state = 'kept', fault = 'x'");
+    await t.database.sequelize.query("UPDATE daybook_entries SET state = 'unread', fault = 'x'");
     await t.database.sequelize.query('DELETE FROM books_stock');
     await rebuild(t.database, BUSINESS);
     const { kept } = await keptEntries(t.database, BUSINESS);
     assert.deepEqual([await leftAtEvent(), kept], [1000, []]);
+  });
+
+  it('tell what cannot be read from what does not fit, also where an older version kept both as one', async () => {
+    const entries = loads(3);
+    await append(t.database, ref, entries);
+    const unfit = JSON.stringify({ id: entries[1]!.id, state: 'kept', code: 'body/unfit' });
+    const { sequelize } = t.database;
+    await sequelize.query("UPDATE daybook_entries SET state = 'kept', fault = '' WHERE seq < 3");
+    await sequelize.query('UPDATE daybook_entries SET fault = ? WHERE seq = 2', {
+      replacements: [unfit],
+    });
+    for (const statement of unreadOrUnfit.statements) await sequelize.query(statement);
+    assert.deepEqual(
+      await select(t.database, 'SELECT state FROM daybook_entries ORDER BY position', []),
+      [{ state: 'unread' }, { state: 'unfit' }, { state: 'applied' }],
+    );
   });
 
   it('are those of one business alone', async () => {

@@ -151,7 +151,7 @@ describe('a kind or version from the future', () => {
     const { kept } = await append(t.database, refOf(2), [entry], now + 100_000);
     assert.deepEqual(
       kept.map(({ state, code }) => [state, code]),
-      [['kept', 'kind/newer']],
+      [['unread', 'kind/newer']],
     );
     const { entries } = await pull(t.database, refOf(3), 0);
     assert.ok(!entries.some((text) => text.includes(entry.id)));

@@ -13,6 +13,7 @@ import {
 } from '../../src/lib/core/testing/made-up-business';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
+import { judgeAllKept } from '../../src/lib/server/daybook/judge-kept';
 import { keptEntries } from '../../src/lib/server/daybook/kept';
 import { pull } from '../../src/lib/server/daybook/pull';
 import { rebuild } from '../../src/lib/server/daybook/rebuild';
@@ -113,15 +114,20 @@ describe('an odd entry', () => {
     const rebuilt = await rebuild(t.database, BUSINESS);
     assert.equal(rebuilt.kept, 1);
     assert.deepEqual([await goodsAt(EVENT, itemId(3)), await goodsAt(EVENT, itemId(5))], [2000, 0]);
-    await sequelize.query('ALTER TABLE books_movements DROP CONSTRAINT odd');
     const { kept } = await keptEntries(t.database, BUSINESS);
     assert.deepEqual(
-      kept.map(({ entry }) => entry.id),
-      [bad.id],
+      kept.map(({ entry, state }) => [entry.id, state]),
+      [[bad.id, 'unfit']],
     );
+    // A start tries it again, and leaves it where it is as long as it fits no better.
+    assert.equal(await judgeAllKept(t.database, now), 0);
     // What is handed out to nobody is named, so that no number is missing.
     const seen = await pull(t.database, { business: BUSINESS, device: deviceId(99) }, 0);
     assert.deepEqual(seen.passed, [{ device: deviceId(n), seq: 2 }]);
+    await sequelize.query('ALTER TABLE books_movements DROP CONSTRAINT odd');
+    assert.equal(await judgeAllKept(t.database, now), 1);
+    assert.deepEqual(await goodsAt(EVENT, itemId(5)), 1000);
+    assert.deepEqual((await keptEntries(t.database, BUSINESS)).kept, []);
   });
 });
 

@@ -8,6 +8,7 @@ import type { Clock, Stamp } from '../core/daybook/clock';
 import type { ChosenEvent } from '../core/event/todays-event';
 import type { SumsMade } from '../core/journal/new-sums';
 import type { Entry } from '../core/daybook/entry';
+import type { ToBeSeen } from '../core/daybook/sync-messages';
 import type { FoundBusiness } from '../core/founding/found-business';
 import type { Tries } from '../core/people/pin-tries';
 import type { OpenSlip } from '../core/slip/open-slip';
@@ -147,8 +148,8 @@ export interface ReceivedBlock {
 export interface KeptRow {
   readonly id: string;
   readonly where: 'here' | 'server';
-  /** What became of it on the server. */
-  readonly state?: 'kept' | 'barred' | 'doubted';
+  /** What became of it, on the server where that has it. */
+  readonly state?: ToBeSeen;
   /** Barred, and undone in the rows here. */
   readonly isPutRight?: boolean;
   readonly code: string;

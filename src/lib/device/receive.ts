@@ -165,15 +165,16 @@ function reading(entry: Entry): {
 } {
   // It was judged by the server.
   const became = becomes(entry, { evidence: null });
-  if (became.state === 'unread') return { entry, changes: [], kept: keptRow(entry, became.fault) };
-  if (became.state !== 'unfit') return { entry, changes: changesIn(became), kept: null };
+  const { state } = became;
+  if (state === 'unread') return { entry, changes: [], kept: keptRow(entry, state, became.fault) };
+  if (state !== 'unfit') return { entry, changes: changesIn(became), kept: null };
   const { why } = became;
   const fault = { code: 'body/wrong', kind: entry.kind, where: '(the whole)', why } as const;
-  return { entry, changes: [], kept: keptRow(entry, fault) };
+  return { entry, changes: [], kept: keptRow(entry, state, fault) };
 }
 
-function keptRow(entry: Entry, fault: BodyFault): KeptRow {
+function keptRow(entry: Entry, state: 'unread' | 'unfit', fault: BodyFault): KeptRow {
   const why = fault.code === 'body/wrong' ? `${fault.where}: ${fault.why}` : fault.kind;
   const { id, stamp } = entry;
-  return { id, where: 'here', code: fault.code, message: why, stamp, entry };
+  return { id, where: 'here', state, code: fault.code, message: why, stamp, entry };
 }

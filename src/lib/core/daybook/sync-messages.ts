@@ -34,11 +34,14 @@ export const pushRefusalSchema = z.object({
 });
 export type PushRefusal = z.infer<typeof pushRefusalSchema>;
 
-/** An entry that was kept but could not be applied. */
+/** What becomes of an entry at which a later version, or somebody, has to look; `core/judging/becomes.ts` says which is which. */
+export const TO_BE_SEEN = ['unread', 'unfit', 'barred', 'doubted'] as const;
+export type ToBeSeen = (typeof TO_BE_SEEN)[number];
+
+/** An entry of which not all is well: the server has it, and says what it is to it. */
 export const keptSchema = z.object({
   id: uuid,
-  /** What became of it; missing in what was noted before there was a word for it. */
-  state: z.enum(['kept', 'barred', 'doubted']).default('kept'),
+  state: z.enum(TO_BE_SEEN),
   code: z.string(),
   message: z.string(),
 });
@@ -53,7 +56,7 @@ export const keptAnswerSchema = z.object({
   kept: z.array(
     z.object({
       entry: storedEntrySchema,
-      state: z.enum(['kept', 'barred', 'doubted']),
+      state: z.enum(TO_BE_SEEN),
       code: z.string(),
       message: z.string(),
     }),

@@ -44,7 +44,8 @@ describe('settling an entry that was not allowed', () => {
   it('a price that was barred can be done over or left out, a sale that counts only accepted', () => {
     assert.deepEqual(waysToSettle(kept(barredPrice, 'barred')), ['done over', 'left out']);
     assert.deepEqual(waysToSettle(kept(sale, 'doubted')), ['accepted']);
-    assert.deepEqual(waysToSettle(kept(barredPrice, 'kept')), ['accepted']);
+    for (const state of ['unread', 'unfit'] as const)
+      assert.deepEqual(waysToSettle(kept(barredPrice, state)), ['accepted']);
   });
 
   it('doing over says the same again, and the record names the entry', () => {

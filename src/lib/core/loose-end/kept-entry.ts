@@ -5,12 +5,12 @@ import type { Entry } from '../daybook/entry';
 import { draft, isKind, privateDraft, type Kind } from '../daybook/kinds';
 import type { Settlement } from '../daybook/kinds/loose-end-settled';
 import { readEntry } from '../daybook/read-entry';
+import type { ToBeSeen } from '../daybook/sync-messages';
 
 /** An entry that somebody must look at; `state` says what became of it. */
 export interface KeptEntry {
   readonly entry: Entry;
-  /** Counts, though its writer lacked the right; left out for want of it; or not understood yet. */
-  readonly state: 'doubted' | 'barred' | 'kept';
+  readonly state: ToBeSeen;
   readonly code: string;
   /** Why, as a sentence. */
   readonly message: string;

@@ -3,7 +3,6 @@ import { Op } from 'sequelize';
 import { NO_EVENT } from '../../core/books/names';
 import type { Row, TableName } from '../../core/books/tables';
 import { jsonOrNull } from '../../core/formats/json-or-null';
-import { keptSchema } from '../../core/daybook/sync-messages';
 import { firstDay, lastDay } from '../../core/event/todays-event';
 import { standingVoids } from '../../core/loose-end/voided-twice';
 import { takingsOfPart } from '../../core/payment/part-sums';
@@ -11,6 +10,7 @@ import { standing } from '../../core/settle/standing';
 import type { SettlingDevice, SettlingRows } from '../../core/settle/rows';
 import { sqlTable } from '../database/book-tables';
 import { isOpen, ordersNow } from '../../core/order/order-state';
+import { TO_BE_SEEN_LIST, whySchema } from '../daybook/kept';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { awayFrom, movedSales, soldHere, type MovedSales } from './moved-sales';
@@ -291,12 +291,13 @@ async function keptOf({
     // By their states: what is kept is little beside all that was written.
     "SELECT id, kind, state, fault, JSON_VALUE(entry, '$.by') AS `by` FROM daybook_entries " +
       'FORCE INDEX (by_state) ' +
-      "WHERE business = ? AND event = ? AND state IN ('kept', 'barred', 'doubted') ORDER BY position",
+      'WHERE business = ? AND event = ? AND state IN (' +
+      `${TO_BE_SEEN_LIST}) ORDER BY position`,
     [business, event],
     transaction,
   );
   return rows.map(({ fault, state, ...row }) => {
-    const why = keptSchema.safeParse(jsonOrNull(fault));
+    const why = whySchema.safeParse(jsonOrNull(fault));
     const isCounted = state === 'doubted';
     return { ...row, isCounted, message: why.success ? why.data.message : fault };
   });

@@ -43,6 +43,7 @@ import { joinedCustomers } from './migrations/0040-joined-customers';
 import { vouchersForOnePurpose } from './migrations/0041-vouchers-for-one-purpose';
 import { standingCharges } from './migrations/0042-standing-charges';
 import { whatIsMailed } from './migrations/0043-what-is-mailed';
+import { unreadOrUnfit } from './migrations/0044-unread-or-unfit';
 import { find } from './migrations/0034-find';
 import { corrections } from './migrations/0032-corrections';
 import { exchanges } from './migrations/0031-exchanges';
@@ -91,6 +92,7 @@ const migrations: readonly Migration[] = [
   vouchersForOnePurpose,
   standingCharges,
   whatIsMailed,
+  unreadOrUnfit,
 ];
 const LOCK = 'stall-till-migrations';
 const LOCK_WAIT_SECONDS = 60;

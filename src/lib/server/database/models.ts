@@ -7,6 +7,7 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
+import type { ToBeSeen } from '../../core/daybook/sync-messages';
 
 /** Where a business's daybook stands. Locked first by everything that appends. */
 export class Counter extends Model<InferAttributes<Counter>, InferCreationAttributes<Counter>> {
@@ -29,7 +30,7 @@ export class StoredEntry extends Model<
   declare event: string | null;
   declare stamp: string;
   declare hash: string;
-  declare state: 'applied' | 'doubted' | 'barred' | 'kept';
+  declare state: 'applied' | ToBeSeen;
   /** Why it was kept, as JSON; empty for what was applied. */
   declare fault: string;
   /** The entry as JSON. */

@@ -1,6 +1,6 @@
 /**
- * Entries that no version could read when they came are tried again by each that starts. What can be read
- * now is judged like any other entry, and goes out to the other devices after what they have already.
+ * Entries that could not be read when they came, or not worked out, are tried again by each version that starts. What
+ * fits now is judged like any other entry, and goes out to the other devices after what they have already.
  */
 import type { Transaction } from 'sequelize';
 import { entrySchema } from '../../core/daybook/entry';
@@ -46,7 +46,7 @@ export async function judgeKept(
   for (;;) {
     const rows = await select<KeptRow>(
       database,
-      "SELECT position, device, entry, held FROM daybook_entries WHERE business = ? AND state = 'kept' " +
+      "SELECT position, device, entry, held FROM daybook_entries WHERE business = ? AND state IN ('unread', 'unfit') " +
         'AND position > ? ORDER BY position LIMIT ?',
       [business, after, AT_ONCE],
     );
@@ -59,7 +59,7 @@ export async function judgeKept(
   }
 }
 
-/** In a transaction of its own; what the database refuses stays as it is: kept, and shown. */
+/** In a transaction of its own; what the database refuses stays as it is, and is shown. */
 async function judgeOneApart(
   database: Database,
   business: string,
@@ -76,7 +76,7 @@ async function judgeOneApart(
   }
 }
 
-/** @returns False if another process was faster. */
+/** @returns False if another process was faster, or it fits no better than before. */
 async function judgeOne(
   database: Database,
   business: string,
@@ -87,7 +87,7 @@ async function judgeOne(
   const counter = await lockCounter(database, business, transaction);
   const still = await select(
     database,
-    "SELECT position FROM daybook_entries WHERE business = ? AND position = ? AND state = 'kept'",
+    "SELECT position FROM daybook_entries WHERE business = ? AND position = ? AND state IN ('unread', 'unfit')",
     [business, position],
     transaction,
   );
@@ -98,6 +98,7 @@ async function judgeOne(
   const gathering: Gathering = { database, books: new BookReader(database), business, transaction };
   const evidence = await gatherEvidence(gathering, device, [read.entry], now);
   const judged = await judgedOne(gathering, entry, read, evidence);
+  if (judged.state === 'unfit') return false;
   await applyChanges(database.sequelize, business, judged.changes, transaction);
   const next = counter.position + 1;
   const fault = judged.kept === null ? '' : JSON.stringify(judged.kept).slice(0, 1000);

@@ -10,15 +10,9 @@ import type { DeviceRef } from './device-ref';
 import { deepen, gatherEvidence, type Gathering } from './gather-evidence';
 import { faultMessage, verdictMessage } from '../words/entry-words';
 
-/**
- * What became of an entry: in the books; in them, though something about it is questioned; kept out of
- * them and sent to nobody, since it was not allowed; or kept until a version can read it.
- */
-type State = 'applied' | 'doubted' | 'barred' | 'kept';
-
 export interface Appended {
   readonly entry: Entry;
-  readonly state: State;
+  readonly state: Becoming['state'];
   /** The entry as it was read; null for one that could not be. */
   readonly known: KnownEntry | null;
   readonly changes: readonly Change[];
@@ -88,14 +82,14 @@ function asStored(entry: Entry, became: Becoming): Omit<Appended, 'entry' | 'cha
     case 'unread': {
       const { code } = became.fault;
       const message = faultMessage(became.fault);
-      return { state: 'kept', known: null, kept: { id, state: 'kept', code, message } };
+      return { state: 'unread', known: null, kept: { id, state: 'unread', code, message } };
     }
     case 'unfit': {
       const message = `It cannot be applied: ${became.why}; it is kept as it was received.`;
       return {
-        state: 'kept',
+        state: 'unfit',
         known: null,
-        kept: { id, state: 'kept', code: 'body/unfit', message },
+        kept: { id, state: 'unfit', code: 'body/unfit', message },
       };
     }
   }

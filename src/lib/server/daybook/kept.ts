@@ -1,10 +1,19 @@
 import { jsonOrNull } from '../../core/formats/json-or-null';
-import { keptSchema, type KeptAnswer } from '../../core/daybook/sync-messages';
+import {
+  keptSchema,
+  TO_BE_SEEN,
+  type KeptAnswer,
+  type ToBeSeen,
+} from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { storedEntry } from './stored-entry';
 
 const MOST_KEPT = 200;
+/** As the daybook has it beside an entry. */
+export const whySchema = keptSchema.pick({ code: true, message: true });
+/** For SQL. */
+export const TO_BE_SEEN_LIST = TO_BE_SEEN.map((state) => `'${state}'`).join(', ');
 
 /**
  * What could not be applied or should not have been written and has not been settled, oldest first;
@@ -25,8 +34,8 @@ export async function keptEntries(
     [business],
   );
   const kept = rows.map(({ entry, held, state, fault }) => {
-    const why = keptSchema.safeParse(jsonOrNull(fault));
-    const { code, message } = why.success ? why.data : { code: 'kept', message: fault };
+    const why = whySchema.safeParse(jsonOrNull(fault));
+    const { code, message } = why.success ? why.data : { code: state, message: fault };
     return { entry: storedEntry({ entry, held }), state, code, message };
   });
   return { kept, more: Number(all?.n ?? 0) - kept.length };
@@ -35,10 +44,10 @@ export async function keptEntries(
 interface KeptRow {
   readonly entry: string;
   readonly held: string;
-  readonly state: 'kept' | 'barred' | 'doubted';
+  readonly state: ToBeSeen;
   readonly fault: string;
 }
 
 const OPEN =
-  "business = ? AND state IN ('kept', 'barred', 'doubted') AND NOT EXISTS (SELECT 1 FROM " +
+  `business = ? AND state IN (${TO_BE_SEEN_LIST}) AND NOT EXISTS (SELECT 1 FROM ` +
   "books_settlements s WHERE s.business = e.business AND s.looseEnd = CONCAT('entry:', e.id))";

@@ -22,7 +22,7 @@ const BATCH = 500;
 
 /**
  * One transaction, under the lock that appending takes: readers see the old books or the new ones. What was
- * barred or kept stays out; kept entries that can be read now are judged afterwards, like any other.
+ * barred, unread or unfit stays out; what can be read now is judged afterwards, like any other.
  * @param onProgress Called with the number of entries done and of all.
  */
 export async function rebuild(
@@ -41,7 +41,7 @@ export async function rebuild(
   await judgeKept(database, business, Date.now());
   const [row] = await select<{ n: string }>(
     database,
-    "SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ? AND state = 'kept'",
+    "SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ? AND state IN ('unread', 'unfit')",
     [business],
   );
   return { entries, kept: Number(row?.n ?? 0) };
@@ -79,10 +79,11 @@ async function applyAll(
     if (rows.length === 0) return done;
     const readable: Readable[] = [];
     for (const row of rows) {
-      if (row.state === 'barred' || row.state === 'kept') continue;
-      const changes = changesOfStored(row);
-      if (changes === null) await keep(database, business, row.position, transaction);
-      else readable.push({ position: row.position, changes });
+      if (row.state !== 'applied' && row.state !== 'doubted') continue;
+      const { position } = row;
+      const became = becomesOfStored(row);
+      if (became.state === 'applied') readable.push({ position, changes: became.changes });
+      else await keepOut(database, business, { position, state: became.state }, transaction);
     }
     await applyBatch(database, business, readable, transaction);
     done += rows.length;
@@ -96,15 +97,20 @@ interface Readable {
   readonly changes: readonly Change[];
 }
 
-/** What a stored entry does to the books; null if this version cannot tell. It was judged when it arrived. */
-function changesOfStored({ entry, held }: StoredRow): readonly Change[] | null {
+type Stored =
+  | { readonly state: 'applied'; readonly changes: readonly Change[] }
+  | { readonly state: 'unread' | 'unfit' };
+
+/** What becomes of a stored entry by this version. Whether it may be was judged when it arrived. */
+function becomesOfStored({ entry, held }: StoredRow): Stored {
   const stored = entrySchema.safeParse(jsonOrNull(entry));
-  if (!stored.success) return null;
+  if (!stored.success) return { state: 'unread' };
   const became = becomes(held === '' ? stored.data : { ...stored.data, held }, { evidence: null });
-  return became.state === 'applied' ? became.changes : null;
+  if (became.state === 'applied') return became;
+  return { state: became.state === 'unread' ? 'unread' : 'unfit' };
 }
 
-/** All at once; if the database refuses something of it, one by one, and that one is kept. */
+/** All at once; if the database refuses something of it, one by one, and that one is left out. */
 async function applyBatch(
   database: Database,
   business: string,
@@ -115,7 +121,7 @@ async function applyBatch(
   if (await couldApply(database, business, all, transaction)) return;
   for (const { position, changes } of entries)
     if (!(await couldApply(database, business, changes, transaction)))
-      await keep(database, business, position, transaction);
+      await keepOut(database, business, { position, state: 'unfit' }, transaction);
 }
 
 /** @returns False, with nothing applied, if the database refuses the figures. */
@@ -137,17 +143,22 @@ async function couldApply(
   }
 }
 
-/** A version that reads less than the one before: it is kept until one can again. */
-async function keep(
+/** A version that reads less than the one before: it stays out of the books until one can again. */
+async function keepOut(
   { sequelize }: Database,
   business: string,
-  position: string,
+  { position, state }: { readonly position: string; readonly state: 'unread' | 'unfit' },
   transaction: Transaction,
 ): Promise<void> {
   await sequelize.query(
-    "UPDATE daybook_entries SET state = 'kept', fault = ? WHERE business = ? AND position = ?",
+    'UPDATE daybook_entries SET state = ?, fault = ? WHERE business = ? AND position = ?',
     {
-      replacements: ['found unreadable when the books were worked out again', business, position],
+      replacements: [
+        state,
+        `found ${state} when the books were worked out again`,
+        business,
+        position,
+      ],
       transaction,
     },
   );

@@ -61,7 +61,7 @@ const deeds: Readonly<Record<Right, string>> = {
 export function verdictMessage(
   entry: KnownEntry,
   verdict: Verdict,
-  state: 'applied' | 'doubted' | 'barred' | 'kept',
+  state: 'doubted' | 'barred',
 ): string {
   const what =
     verdict.code === 'right/missing'

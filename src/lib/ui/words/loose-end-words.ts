@@ -7,7 +7,8 @@ import type { Settlement } from '../../core/daybook/kinds/loose-end-settled';
 export const stateWords: Readonly<Record<KeptEntry['state'], string>> = {
   doubted: 'It counts, and somebody must look at it',
   barred: 'It was left out, since it was not allowed',
-  kept: 'It is kept, but could not be understood',
+  unread: 'It is kept, but could not be understood',
+  unfit: 'It is kept, but what it does could not be worked out',
 };
 
 /** What the button says. */
