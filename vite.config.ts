@@ -22,27 +22,40 @@ const receiptlineForBrowsers: Plugin = {
   },
 };
 
+/** What at least so many pages use comes in one file. */
+const SHARED_BY = 12;
+/** Bytes; smaller ones of what some pages share are put together with what nearly the same pages use. */
+const SMALL = 64 * 1024;
 /**
- * What at least so many pages use comes in one file: a browser asks for a dozen things to begin with, and not for eighty. Without
+ * A browser asks for a dozen files to begin with, and not for eighty, and keeps a hundred and not three hundred. Without
  * this a bundler makes a file for each set of pages that share something.
  */
-const SHARED_BY = 12;
 const fewerFiles: Plugin = {
   name: 'fewer-files',
-  config: (_config, { isSsrBuild }) =>
-    isSsrBuild === true
-      ? {}
-      : {
-          build: {
-            rolldownOptions: {
-              output: {
-                codeSplitting: { groups: [{ name: 'shared', minShareCount: SHARED_BY }] },
+  config: () => ({
+    environments: {
+      client: {
+        build: {
+          rolldownOptions: {
+            output: {
+              codeSplitting: {
+                groups: [
+                  { name: 'shared', minShareCount: SHARED_BY, priority: 2 },
+                  {
+                    ...{ name: 'some', minShareCount: 2, priority: 1 },
+                    ...{ entriesAware: true, entriesAwareMergeThreshold: SMALL },
+                  },
+                ],
               },
             },
           },
         },
+      },
+    },
+  }),
 };
 
 export default defineConfig({
+  build: { reportCompressedSize: false },
   plugins: [receiptlineForBrowsers, fewerFiles, tailwindcss(), sveltekit()],
 });
