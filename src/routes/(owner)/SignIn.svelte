@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { ACCOUNT_NEEDS_NETWORK } from '$lib/ui/words/account-words';
   import { signInWithPasskey } from './passkey';
   import Field from '$lib/ui/forms/Field.svelte';
 
@@ -25,12 +26,7 @@
     isBusy = false;
     password = '';
     if (asked.came === 'answer') onSignedIn();
-    else {
-      wrong =
-        asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'The server does not answer. The account needs the network; selling does not.';
-    }
+    else wrong = asked.came === 'refusal' ? asked.refusal.message : ACCOUNT_NEEDS_NETWORK;
   }
 
   async function passkey(): Promise<void> {

@@ -8,13 +8,13 @@ import {
 } from '@simplewebauthn/browser';
 import { challengeSchema, doneSchema } from '$lib/core/access/account-messages';
 import { askServer, type Asked } from '$lib/device/sync/ask-server';
-import { NO_ANSWER } from './asked-words';
+import { passkeyWords, wrongOf } from '$lib/ui/words/account-words';
 
 export type PasskeyCame =
   { readonly ok: true } | { readonly ok: false; readonly code: string; readonly message: string };
 
 export async function signInWithPasskey(): Promise<PasskeyCame> {
-  if (!browserSupportsWebAuthn()) return UNABLE;
+  if (!browserSupportsWebAuthn()) return not('passkey/unable');
   const asked = await askServer(
     { path: '/api/account/passkey/challenge', body: {}, isHarmless: true },
     challengeSchema,
@@ -30,7 +30,7 @@ export async function signInWithPasskey(): Promise<PasskeyCame> {
 }
 
 export async function addPasskey(name: string): Promise<PasskeyCame> {
-  if (!browserSupportsWebAuthn()) return UNABLE;
+  if (!browserSupportsWebAuthn()) return not('passkey/unable');
   const asked = await askServer(
     { path: '/api/account/passkeys/challenge', body: {}, isHarmless: true },
     challengeSchema,
@@ -46,25 +46,22 @@ export async function addPasskey(name: string): Promise<PasskeyCame> {
   }
 }
 
-const UNABLE: PasskeyCame = {
+const not = (code: keyof typeof passkeyWords): PasskeyCame => ({
   ok: false,
-  code: 'passkey/unable',
-  message: 'This browser cannot use passkeys here; the password works everywhere.',
-};
+  code,
+  message: passkeyWords[code],
+});
 
-/** The browser says little of why, lest a page learn which keys somebody has. */
-function notMade(error: unknown): PasskeyCame {
-  const isKnown = error instanceof Error && error.name === 'InvalidStateError';
-  const message = isKnown
-    ? 'This device has a passkey for the account already.'
-    : 'No passkey was used: it was called off, took too long, or there is none here.';
-  return { ok: false, code: isKnown ? 'passkey/known' : 'passkey/none', message };
-}
+const notMade = (error: unknown): PasskeyCame =>
+  not(
+    error instanceof Error && error.name === 'InvalidStateError' ? 'passkey/known' : 'passkey/none',
+  );
 
 const cameOf = (asked: Asked<unknown>): PasskeyCame =>
   asked.came === 'answer' ? { ok: true } : failed(asked);
 
-const failed = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): PasskeyCame =>
-  asked.came === 'refusal'
-    ? { ok: false, ...asked.refusal }
-    : { ok: false, code: 'network/none', message: NO_ANSWER };
+const failed = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): PasskeyCame => ({
+  ok: false,
+  code: asked.came === 'refusal' ? asked.refusal.code : 'network/none',
+  message: wrongOf(asked),
+});

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { tick, untrack, type Snippet } from 'svelte';
-  import { afterNavigate, goto, onNavigate } from '$app/navigation';
+  import type { Snippet } from 'svelte';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
   import type { DeviceDatabase, Identity } from '$lib/device/database';
@@ -8,7 +8,6 @@
   import { receiptCodeIn } from '$lib/core/receipt/receipt-code';
   import { doCardErrands } from '$lib/device/cards/card-errands';
   import { follow } from '$lib/device/follow';
-  import { readings } from '$lib/device/readings';
   import { numberInvoices } from '$lib/device/invoice-numbers';
   import { cardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
@@ -18,6 +17,7 @@
   import WaysAround from '$lib/ui/frame/WaysAround.svelte';
   import { faultWords } from '$lib/ui/words/fault-words';
   import { Shell } from '$lib/device/shell.svelte';
+  import { showWholePages } from './show-whole-pages.svelte';
   import { provideStall, Stall } from './stall.svelte';
   import ClockOff from './ClockOff.svelte';
   import { watchForForgetting } from './watch-for-forgetting.svelte';
@@ -77,38 +77,10 @@
     };
   });
 
-  /** Whether the page has read what it follows: what came piece by piece would slide away from under a finger. */
-  let isWhole = $state(false);
-  /** Milliseconds after which it is shown as far as it has come. */
-  const LONGEST = 2500;
-  let pages = 0;
-  function hide(): number {
-    const mine = ++pages;
-    isWhole = false;
-    setTimeout(() => show(mine), LONGEST);
-    return mine;
-  }
-  function show(which: number): void {
-    if (which === pages) isWhole = true;
-  }
-  async function showWhole(): Promise<void> {
-    const mine = hide();
-    await readings.allRead(tick);
-    show(mine);
-  }
-  $effect(() => {
-    if (stall.isReady && !stall.isLocked) untrack(() => void showWhole());
-  });
-  // Before the next page is there, and once it is; what is typed into one only changes what it is asked.
-  onNavigate(({ from, to }) => {
-    if (from?.url.pathname !== to?.url.pathname) hide();
-  });
-  afterNavigate(() => {
-    if (!isWhole) void showWhole();
-  });
+  const wholePage = showWholePages(stall);
   // The counter stands still by itself, and is typed into before the goods are read.
   const isHidden = $derived(
-    !isWhole && !stall.isLocked && !page.url.pathname.startsWith('/counter'),
+    !wholePage.isShown && !stall.isLocked && !page.url.pathname.startsWith('/counter'),
   );
 
   /** The screen that was locked is there again; the list of people has done its work. */

@@ -7,6 +7,7 @@
     type Account,
     type SeenDevice,
   } from '$lib/core/access/account-messages';
+  import { ACCOUNT_NEEDS_NETWORK } from '$lib/ui/words/account-words';
   import { askServer } from '$lib/device/sync/ask-server';
   import SignIn from '../SignIn.svelte';
   import CalendarAddress from './CalendarAddress.svelte';
@@ -43,7 +44,7 @@
         devices: devices.answer.devices,
         calendar: calendar.answer.made,
       };
-    else wrong = 'The server does not answer. The account needs the network; selling does not.';
+    else wrong = ACCOUNT_NEEDS_NETWORK;
   }
   $effect(() => void look());
 

@@ -2,7 +2,7 @@
   import { codeSchema, doneSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/codes/qr-path';
-  import { NO_ANSWER, wrongOf } from '../asked-words';
+  import { SHUT_OUT_UNKNOWN, wrongOf } from '$lib/ui/words/account-words';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
   import { counted } from '$lib/ui/words/money-words';
@@ -41,7 +41,7 @@
     const answer = await askServer({ path, body: {} }, doneSchema);
     if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = device;
     else if (answer.came === 'refusal') says = answer.refusal.message;
-    else if (answer.came === 'nothing') says = `${NO_ANSWER} The device is not shut out.`;
+    else if (answer.came === 'nothing') says = SHUT_OUT_UNKNOWN;
     else onChanged();
   }
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { doneSchema, type Account } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import { NO_ANSWER } from '../asked-words';
+  import { NO_ANSWER } from '$lib/ui/words/account-words';
   import { agentWords } from '$lib/ui/words/agent-words';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
 
