@@ -41,33 +41,38 @@ function program(command, args, env = {}) {
 /** `npm test` draws the same every time: what passed once passes again. */
 const SEED = '20261122';
 
-/** What one test file may take, in milliseconds: one that hangs is to fail by its name. */
-const PATIENCE = 20 * 60_000;
-
 let passed = 0;
 let failed = 0;
 
 /**
- * Runs test files with Node's runner. Naming no file would run nothing and succeed, so that is refused.
+ * Runs test files, many in one process: most of what a process of its own would take for each is to load the same
+ * again. Naming no file would run nothing and succeed, so that is refused.
  * @param {readonly string[]} folders
- * @param {readonly string[]} flags
+ * @param {number} processes How many of them at a time.
  * @param {Record<string, string>} env what random tests draw from; see tests/support/random.ts
  */
-async function nodeTests(folders, flags = [], env = { SEED: process.env['SEED'] ?? SEED }) {
+async function nodeTests(folders, processes, env = { SEED: process.env['SEED'] ?? SEED }) {
   const files = filesEndingIn(folders, '.test.ts');
   if (files.length === 0) throw new Stop(`no test file was found in ${folders.join(', ')}`);
-  let out;
-  try {
-    const args = ['--import', 'tsx', '--import', './tests/support/seeded.ts', '--test'];
-    const ways = ['--test-reporter=tap', `--test-timeout=${PATIENCE}`];
-    out = await program('node', [...args, ...ways, ...flags, ...files], env);
-  } catch (error) {
-    count(String(error instanceof Error ? error.message : error));
-    throw new Stop(onlyFailures(String(error instanceof Error ? error.message : error)));
+  const loading = ['--import', 'tsx', '--import', './tests/support/seeded.ts'];
+  const shares = Array.from({ length: processes }, (_, at) =>
+    files.filter((_file, nth) => nth % processes === at),
+  );
+  const ends = await Promise.allSettled(
+    shares.map((share) =>
+      program('node', [...loading, '--test-reporter=tap', TOGETHER, ...share], env),
+    ),
+  );
+  const wrong = [];
+  for (const end of ends) {
+    const out = end.status === 'fulfilled' ? String(end.value) : String(end.reason.message);
+    const ran = count(out);
+    if (end.status === 'rejected') wrong.push(onlyFailures(out));
+    else if (ran === 0) wrong.push('the test files were found but no test ran');
   }
-  const ran = count(out);
-  if (ran === 0) throw new Stop('the test files were found but no test ran');
+  if (wrong.length > 0) throw new Stop(wrong.join('\n'));
 }
+const TOGETHER = 'tests/support/together.ts';
 
 /** @param {string} out */
 function count(out) {
@@ -105,21 +110,21 @@ async function endToEnd() {
 /** @type {readonly Stage[]} On one core, one after another. */
 const slow = [
   { name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) },
-  { name: 'build', run: () => ensureBuild() },
-];
-/** @type {readonly Stage[]} Beside those, on the other. */
-const beside = [
   { name: 'rules', run: () => program('npm', ['run', '-s', 'lint:rules']) },
+];
+/** @type {readonly Stage[]} Beside those, on the other. Types and build both write `.svelte-kit`. */
+const beside = [
+  { name: 'build', run: () => ensureBuild() },
   { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
-  { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], ['--test-concurrency=2']) },
+  { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], 1) },
 ];
 /** @type {readonly Stage[]} With the machine to themselves, one after another. */
 const runners = [
   {
     name: 'server',
-    run: () => nodeTests(['tests/server', 'tests/contract'], ['--test-concurrency=2']),
+    run: () => nodeTests(['tests/server', 'tests/contract'], 2),
   },
-  { name: 'http', run: () => nodeTests(['tests/http', 'tests/scripts'], ['--test-concurrency=1']) },
+  { name: 'http', run: () => nodeTests(['tests/http', 'tests/scripts'], 1) },
   { name: 'e2e', run: endToEnd },
 ];
 
@@ -130,7 +135,7 @@ const long = {
     const drawn = process.env['SEED'] ?? String(Date.now() % 2_000_000_000);
     say(`  SEED=${drawn}`);
     const env = { SEED: drawn, TIMES: process.env['TIMES'] ?? '10' };
-    await nodeTests(['src/lib/core', 'tests/faults'], ['--test-concurrency=2'], env);
+    await nodeTests(['src/lib/core', 'tests/faults'], 2, env);
   },
 };
 

@@ -1,7 +1,7 @@
 /** The bank at a desk: statements taken in, lines that find what they are, joined by hand, undone. */
 import { writeFile } from 'node:fs/promises';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol } from '../support/at-the-stall';
+import { enrol, go } from '../support/at-the-stall';
 import { bagIn, bankFile, type FileLine } from '../support/bank-file';
 import { RunningTill } from '../support/running-till';
 
@@ -28,14 +28,14 @@ const common = (): readonly FileLine[] => [
 ];
 
 test('only whoever signs in as the owner sees the bank', async () => {
-  await page.goto('/bank');
+  await go(page, '/bank');
   await expect(page.getByText(/The bank is for whoever signs in/)).toBeVisible();
   await page.getByRole('link', { name: 'Sign in' }).click();
   await page.getByLabel('E-mail address').fill('maren@larkmoss.example');
   await page.getByLabel('Password', { exact: true }).fill('moss-lark-kettle-nine');
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('heading', { name: 'Events in other calendars' })).toBeVisible();
-  await page.goto('/books');
+  await go(page, '/books');
   await page.getByRole('link', { name: 'The bank' }).click();
   await expect(done()).toContainText('Practice acquirer');
   bag = bagIn(
@@ -164,10 +164,10 @@ test('a CSV has its columns chosen once; what cannot be read of it is named line
 });
 
 test('a transfer whose words name an invoice leads to it', async () => {
-  await page.goto('/invoices');
+  await go(page, '/invoices');
   const invoice = page.getByTestId('invoices').getByRole('link', { name: /-0002$/ });
   const number = (await invoice.innerText()).trim();
-  await page.goto('/bank');
+  await go(page, '/bank');
   const text = `Terrace, ${number.replace('-', ' ').toLowerCase()}`;
   await choose(bankFile([{ day: today, amount: 12_550, other: 'Mill House', text }]));
   await page.getByRole('button', { name: 'Take in 1 line' }).click();

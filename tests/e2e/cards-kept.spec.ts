@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
-import { goOffline, goOnline, lastSale, PINS, tag, total, type } from '../support/at-the-stall';
+import { go, goOffline, goOnline, lastSale, PINS, tag, total, type } from '../support/at-the-stall';
 import {
   askFor,
   card,
@@ -13,16 +13,17 @@ import {
   toPayment,
   wayRow,
 } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
+import type { RunningTill } from '../support/running-till';
 
+const stall = oneStall('apart');
 let till: RunningTill;
 let desk: CardDesk;
 test.beforeAll(async ({ browser }) => {
-  till = await RunningTill.start();
-  desk = new CardDesk(till);
+  till = stall.till();
+  desk = new CardDesk(stall.devices());
   await desk.opened(browser);
 });
-test.afterAll(({ browser }) => till.end(browser));
 
 const says = (page: Page) => page.getByTestId('card-says');
 /** The customer of the demo who is known by name, put on the slip. */
@@ -38,7 +39,7 @@ async function forHazel(page: Page): Promise<void> {
 test('above the limit a card is signed for; unsigned it is undone, and what the reader shows is checked', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   // The demo's limit is 100.00.
   await askFor(page, '100.00');
   await card(page).getByRole('button', { name: 'Shows 1.00 more' }).click();
@@ -71,8 +72,8 @@ test('above the limit a card is signed for; unsigned it is undone, and what the 
   expect(theirs.map((each) => (each?.amount ?? 0) - (each?.refunded ?? 0))).toEqual([0, 10_001]);
 
   // What was drawn is with the sale, on another device as well.
-  const [other, others] = await desk.seller(browser, 'Oriel');
-  await other.goto('/find');
+  const other = await desk.seller(browser, 'Oriel');
+  await go(other, '/find');
   await other.getByRole('link', { name: /£100.01/ }).click();
   await expect(other.getByTestId('receipt')).toContainText('signed for');
   await expect(other.getByTestId('payer').locator('path')).toHaveAttribute('d', /^M\d+ \d+L/);
@@ -81,18 +82,16 @@ test('above the limit a card is signed for; unsigned it is undone, and what the 
   const pdf = readFileSync(await (await saving).path());
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   expect(pdf.length).toBeGreaterThan(5000);
-  await others.close();
-  await context.close();
 });
 
 test('the reader asks for the tip, where the owner has it so', async ({ browser }) => {
-  const [owner, office] = await desk.seller(browser, 'Maren');
-  await owner.goto('/business');
+  const owner = await desk.seller(browser, 'Maren');
+  await go(owner, '/business');
   await owner.getByLabel('Tips that are offered').fill('10 15');
   await owner.getByLabel('The card reader asks for the tip').check();
   await owner.getByRole('button', { name: 'Save' }).click();
   await owner.waitForURL(/set-up/);
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   await toPayment(page, '20.00');
   // The office's word for it may still be on its way.
   await expect(page.getByRole('group', { name: 'Tip' })).toBeVisible();
@@ -106,7 +105,7 @@ test('the reader asks for the tip, where the owner has it so', async ({ browser 
   await hold(page);
   await expect(lastSale(page)).toContainText('£20.00');
   await expect.poll(async () => (await desk.cardRows(2300))[0]?.state).toBe('captured');
-  await owner.goto('/business');
+  await go(owner, '/business');
   await owner.getByLabel('Tips that are offered').fill('');
   await owner.getByRole('button', { name: 'Save' }).click();
   await owner.waitForURL(/set-up/);
@@ -117,15 +116,13 @@ test('the reader asks for the tip, where the owner has it so', async ({ browser 
       return (await select<{ name: string }>(till.database, sql, [])).map(({ name }) => name);
     })
     .not.toContain('Larkmoss Plants');
-  await office.close();
-  await context.close();
 });
 
 test('a card on file: only with consent, replaced, charged, taken off, and no number anywhere', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
-  await page.goto('/customers');
+  const page = await desk.seller(browser, 'Ines');
+  await go(page, '/customers');
   await page.getByRole('link', { name: /Hazel Birk/ }).click();
   const put = async (number: string): Promise<void> => {
     await page.getByLabel('Card number').fill(number);
@@ -150,8 +147,8 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await expect(page.getByTestId('card-on-file')).toHaveText('Mastercard ending 4444, to 04/39');
 
   // Another device charges it, once it has heard of it.
-  const [other, others] = await desk.seller(browser, 'Oriel');
-  await other.goto('/counter');
+  const other = await desk.seller(browser, 'Oriel');
+  await go(other, '/counter');
   await type(other, '30.00 basket');
   await forHazel(other);
   await other.getByRole('button', { name: /^Take payment/ }).click();
@@ -172,7 +169,7 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
   await other.getByTestId('file-card').getByRole('button').click();
   await expect(card(other)).toContainText('only with network');
   await expect(card(other).getByRole('button', { name: /^Carry/ })).toHaveCount(0);
-  await others.setOffline(false);
+  await other.context().setOffline(false);
   await card(other).getByRole('button', { name: 'Ask again' }).click();
   // Her standing discount is ten percent.
   await expect(other.getByTestId('distant')).toContainText('Mastercard ending 4444');
@@ -191,17 +188,15 @@ test('a card on file: only with consent, replaced, charged, taken off, and no nu
     .toHaveLength(0);
   for (const number of ['4111111111111111', '5555555555554444'])
     expect(await desk.placesOf(number, page)).toEqual([]);
-  await others.close();
-  await context.close();
 });
 
 test('the network is pulled in every step, and in the end till, books and acquirer have the same', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   const pull = (): Promise<void> => goOffline(page);
-  const mend = (): Promise<void> => context.setOffline(false);
-  await page.goto('/counter');
+  const mend = (): Promise<void> => page.context().setOffline(false);
+  await go(page, '/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
 
   // While the reader waits for a card.
@@ -249,7 +244,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await pull();
   await page.getByRole('button', { name: /^£20.04 exact/ }).click();
   await expect(lastSale(page)).toContainText('£40.04');
-  await page.goto('/find');
+  await go(page, '/find');
   await page.getByRole('link', { name: /£40.04/ }).click();
   await page.getByLabel('Send it to').fill('07700 900123');
   await page.getByRole('button', { name: 'Send it', exact: true }).click();
@@ -273,7 +268,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await expect(lastSale(page)).toContainText('£40.05');
 
   // What is held is to be taken, with no network: it is written down, and done when there is one.
-  await page.goto('/waiting');
+  await go(page, '/waiting');
   const held = page.getByTestId('held').getByRole('listitem');
   await expect(held).toContainText('40.05');
   await pull();
@@ -294,7 +289,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   await page.getByRole('button', { name: 'Give back £30.00' }).first().click();
   await expect(page.getByTestId('left-to-pay')).toHaveText('£40.06');
   await page.getByRole('button', { name: /^£40.06 exact/ }).click();
-  await page.goto('/find');
+  await go(page, '/find');
   await page.getByRole('link', { name: /£40.01/ }).click();
   await page.getByRole('button', { name: 'Void this sale …' }).click();
   await page.getByLabel('Why').fill('wrong customer');
@@ -307,7 +302,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   // The browser dies with all of that unsent, and comes back with the network.
   await page.close();
   await mend();
-  const again = await context.newPage();
+  const again = await page.context().newPage();
   await again.goto('/counter');
   await expect(tag(again, 'Lavender')).toBeVisible();
   await expect(total(again)).toHaveCount(1);
@@ -335,5 +330,4 @@ test('the network is pulled in every step, and in the end till, books and acquir
   const cardEnds = again.getByRole('article', { name: 'A card payment' });
   await expect(cardEnds).toHaveCount(1);
   await expect(cardEnds).toContainText('not enough on the account');
-  await context.close();
 });

@@ -1,22 +1,23 @@
 /** Cards at the practice reader: approved, declined, nobody answers, no network, killed in between. */
 import { expect, test } from '@playwright/test';
-import { goOffline, lastSale, PINS, standing, total, type } from '../support/at-the-stall';
+import { go, goOffline, lastSale, PINS, standing, total, type } from '../support/at-the-stall';
 import { askFor, card, CardDesk, fillKeyed, hold, keptBy } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
+import type { RunningTill } from '../support/running-till';
 
+const stall = oneStall('apart');
 let till: RunningTill;
 let desk: CardDesk;
 test.beforeAll(async ({ browser }) => {
-  till = await RunningTill.start();
-  desk = new CardDesk(till);
+  till = stall.till();
+  desk = new CardDesk(stall.devices());
   await desk.opened(browser);
 });
-test.afterAll(({ browser }) => till.end(browser));
 
 test('a card is declined with its reason, then approved; till, server and acquirer have the same', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   await askFor(page, '12.34');
   await card(page)
     .getByLabel('Practice:')
@@ -50,13 +51,12 @@ test('a card is declined with its reason, then approved; till, server and acquir
     ['captured', 1234],
   ]);
   expect(await desk.placesOf('4000000000004471', page)).toEqual([]);
-  await context.close();
 });
 
 test('nobody answers: asked again under the same reference, it is charged once', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   // It is done at the acquirer, and the answer never arrives.
   await askFor(page, '23.45');
   await desk.fault({ dropAfter: 1 });
@@ -95,7 +95,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   });
 
   // The first of the two is voided: the acquirer gives it back, once.
-  await page.goto('/find');
+  await go(page, '/find');
   await page.getByLabel('Anything by number, name, item or amount').fill('23.45');
   await page.getByRole('link', { name: /£23.45/ }).click();
   await page.getByRole('button', { name: 'Void this sale …' }).click();
@@ -109,13 +109,12 @@ test('nobody answers: asked again under the same reference, it is charged once',
   await expect.poll(async () => (await desk.atAcquirer(mine!.id))?.state).toBe('reversed');
   // The device has told the server so, before it goes.
   await expect.poll(async () => (await desk.cardRows(2345))[0]?.state).toBe('reversed');
-  await context.close();
 });
 
 test('the browser dies while the card is asked for: what was charged is undone by itself', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   await askFor(page, '45.67');
   await expect.poll(async () => (await desk.cardRows(4567)).length).toBe(1);
   await desk.fault({ latency: 1500 });
@@ -123,7 +122,7 @@ test('the browser dies while the card is asked for: what was charged is undone b
   await expect(card(page)).toContainText('Asking whether the card is good');
   await page.close();
   await desk.fault({ latency: 0 });
-  const again = await context.newPage();
+  const again = await page.context().newPage();
   await again.goto('/counter');
   await expect(total(again)).toHaveText('£45.67');
   await expect
@@ -131,13 +130,12 @@ test('the browser dies while the card is asked for: what was charged is undone b
     .toMatch(/cancelled|reversed/);
   const theirs = await desk.atAcquirer((await desk.cardRows(4567))[0]!.id);
   expect((theirs?.amount ?? 0) - (theirs?.refunded ?? 0)).toBe(0);
-  await context.close();
 });
 
 test('the seller goes to another page over a card: it is left, and what was charged is undone', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
+  const page = await desk.seller(browser, 'Ines');
   await askFor(page, '47.11');
   await desk.fault({ dropAfter: 1 });
   await hold(page);
@@ -148,7 +146,7 @@ test('the seller goes to another page over a card: it is left, and what was char
   await expect.poll(async () => (await desk.cardRows(4711))[0]?.state).toBe('reversed');
 
   // While the answer is on its way: it comes, and is not taken as a part.
-  await page.goto('/counter');
+  await go(page, '/counter');
   await page.getByRole('button', { name: /^Take payment/ }).click();
   await page.waitForURL('**/counter/pay');
   await askFor(page, '47.11');
@@ -160,16 +158,15 @@ test('the seller goes to another page over a card: it is left, and what was char
   await expect
     .poll(async () => (await desk.cardRows(4711)).map(({ state }) => state))
     .toEqual(['reversed', 'reversed']);
-  await page.goto('/counter');
+  await go(page, '/counter');
   await expect(total(page)).toHaveText('£47.11');
-  await context.close();
 });
 
 test('with no network cards are carried up to the limit, sent once in order, and a decline is a loose end', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
-  await page.goto('/counter');
+  const page = await desk.seller(browser, 'Ines');
+  await go(page, '/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
   await goOffline(page);
   const carryOne = async (amount: string, outcome: string): Promise<void> => {
@@ -194,8 +191,8 @@ test('with no network cards are carried up to the limit, sent once in order, and
 
   // The browser goes, and comes back with the network.
   await page.close();
-  await context.setOffline(false);
-  const again = await context.newPage();
+  await page.context().setOffline(false);
+  const again = await page.context().newPage();
   await again.goto('/counter');
   await expect.poll(async () => (await desk.cardRows(5601))[0]?.state).toBe('captured');
   await expect.poll(async () => (await desk.cardRows(5602))[0]?.state).toBe('declined');
@@ -210,14 +207,13 @@ test('with no network cards are carried up to the limit, sent once in order, and
     .filter({ hasText: 'ending 4471' });
   await expect(end).toContainText('Visa ending 4471 was taken for £56.02 with no network');
   await expect(end).toContainText('reported lost');
-  await context.close();
 });
 
 test('a card is typed in for somebody at a distance: wrong figures are told, held, taken in part later', async ({
   browser,
 }) => {
-  const [page, context] = await desk.seller(browser, 'Ines');
-  await page.goto('/counter');
+  const page = await desk.seller(browser, 'Ines');
+  await go(page, '/counter');
   await type(page, '67.80 basket');
   await expect(total(page)).toContainText('67.80');
   await page.getByRole('button', { name: /^Take payment/ }).click();
@@ -254,7 +250,7 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   const [row] = await desk.cardRows(6780);
   expect(await desk.atAcquirer(row!.id)).toMatchObject({ state: 'authorised', amount: 6780 });
 
-  await page.goto('/waiting');
+  await go(page, '/waiting');
   const held = page.getByTestId('held').getByRole('listitem');
   await held.getByLabel('Take', { exact: true }).fill('70');
   await held.getByRole('button', { name: 'Take it' }).click();
@@ -267,13 +263,12 @@ test('a card is typed in for somebody at a distance: wrong figures are told, hel
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page.getByTestId('held')).toHaveCount(0);
   expect(await desk.atAcquirer(row!.id)).toMatchObject({ state: 'captured', amount: 6000 });
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect(page.getByText('only £60.00 was taken of it')).toBeVisible();
 
   // The number is nowhere at all: no table, no log, nothing that the browser keeps.
   expect(await keptBy(page)).toContain('order 81');
   expect(await desk.placesOf('4111111111111111', page)).toEqual([]);
-  await context.close();
 });
 
 test('typed in with no network: only with an approval code given by voice, and it is sent later', async ({
@@ -286,8 +281,8 @@ test('typed in with no network: only with an approval code given by voice, and i
   const code = (await voice.locator('output').textContent()) ?? '';
   expect(code).toMatch(/^V\d{5}$/);
   await voice.close();
-  const [page, context] = await desk.seller(browser, 'Ines');
-  await page.goto('/counter');
+  const page = await desk.seller(browser, 'Ines');
+  await go(page, '/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
   await goOffline(page);
   await type(page, '33.10 basket');
@@ -304,11 +299,10 @@ test('typed in with no network: only with an approval code given by voice, and i
   await expect(page.getByTestId('distant')).toContainText(code);
   await page.getByRole('button', { name: /^Next payment/ }).click();
   await expect(lastSale(page)).toContainText('£33.10');
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect.poll(async () => (await desk.cardRows(3310))[0]?.state).toBe('captured');
   expect(await desk.atAcquirer((await desk.cardRows(3310))[0]!.id)).toMatchObject({
     state: 'captured',
     amount: 3310,
   });
-  await context.close();
 });

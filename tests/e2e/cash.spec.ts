@@ -1,6 +1,6 @@
 /** Cash in between, at the stall: paid out with its bill, to the safe, a blind second count, a bag for the bank. */
 import { expect, test, type Page } from '@playwright/test';
-import { countPieces, enrol, openDrawer, PINS, sellOne, signIn } from '../support/at-the-stall';
+import { countPieces, enrol, go, openDrawer, PINS, sellOne, signIn } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -24,7 +24,7 @@ test('cash in and out ties up with the count, a bag and the next float', async (
   await sellOne(page, 'Lavender');
 
   await test.step('a bill is paid from the drawer, with its picture', async () => {
-    await page.goto('/drawer');
+    await go(page, '/drawer');
     await expect(page.getByTestId('should-be')).toHaveText('84.50');
     await page.getByRole('button', { name: 'Note it' }).click();
     await expect(page.getByText('Type how much, such as 12.50.')).toBeVisible();
@@ -60,9 +60,9 @@ test('cash in and out ties up with the count, a bag and the next float', async (
   });
 
   await test.step('a helper notes what is paid in, and needs the right for what goes out', async () => {
-    await page.goto('/who');
+    await go(page, '/who');
     await signIn(page, 'Oriel');
-    await page.goto('/drawer');
+    await go(page, '/drawer');
     await expect(page.getByTestId('should-be')).toHaveCount(0);
     await does(page, 'Paid in').click();
     await page.getByLabel('Amount').fill('5');
@@ -77,12 +77,12 @@ test('cash in and out ties up with the count, a bag and the next float', async (
     await page.getByLabel('PIN of Maren').fill(PINS['Maren']!);
     await page.getByRole('button', { name: 'Allow it this once' }).click();
     await expect(page.getByTestId('cash-moves').getByText('7.00')).toBeVisible();
-    await page.goto('/who');
+    await go(page, '/who');
     await signIn(page, 'Maren');
   });
 
   await test.step('drawers are set to be counted blind, and twice when far off', async () => {
-    await page.goto('/set-up');
+    await go(page, '/set-up');
     const rules = page.getByRole('region', { name: 'Counting drawers' });
     await rules.getByText('Nobody sees what should be').click();
     await rules.getByLabel('Count once more when it is off by more than').fill('two');
@@ -95,7 +95,7 @@ test('cash in and out ties up with the count, a bag and the next float', async (
 
   await test.step('the count is blind; far off it is counted again, and cash is bagged', async () => {
     // 42.00 + 5.00 − 7.00 should be in it.
-    await page.goto('/drawer/count');
+    await go(page, '/drawer/count');
     await expect(page.getByTestId('expected')).toHaveCount(0);
     await countPieces(page, { '£20': 1, '£10': 1 });
     await page.getByRole('button', { name: 'Close the drawer' }).click();
@@ -115,9 +115,9 @@ test('cash in and out ties up with the count, a bag and the next float', async (
   });
 
   await test.step('the next float knows what stayed; the bag waits for the bank', async () => {
-    await page.goto('/drawer/open');
+    await go(page, '/drawer/open');
     await expect(page.getByText('£20.00 stayed for it')).toBeVisible();
-    await page.goto('/drawer');
+    await go(page, '/drawer');
     await expect(page.getByTestId('bags')).toContainText('B-13');
   });
 });

@@ -1,25 +1,18 @@
 /** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { enrol, goOffline, lend, mirrorOf, standing } from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { go, goOffline, lend, mirrorOf, standing } from '../support/at-the-stall';
+import { oneStall } from '../support/one-stall';
 
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall('apart');
 
 test('a customer is added with no network, handed their data, and forgotten everywhere', async ({
   browser,
 }) => {
-  const [phone, desk] = await Promise.all([browser.newContext(), browser.newContext()]);
-  const seller = await phone.newPage();
-  await enrol(seller, till, 'Oriel');
-  const owner = await desk.newPage();
-  await enrol(owner, till, 'Maren');
+  const seller = await device(browser, 'Oriel');
+  const owner = await device(browser, 'Maren');
 
-  await seller.goto(`${till.origin}/customers`);
+  await go(seller, '/customers');
   await expect(seller.getByTestId('customers')).toContainText('Hazel Birk, Sluice Allotments');
   await goOffline(seller);
   await seller.getByRole('link', { name: 'Add a customer' }).click();
@@ -37,10 +30,10 @@ test('a customer is added with no network, handed their data, and forgotten ever
   await seller.getByRole('button', { name: 'Save' }).click();
   await lend(seller, 'Maren');
   await expect(seller.getByTestId('customers')).toContainText('Linden Marsh');
-  await phone.setOffline(false);
+  await seller.context().setOffline(false);
   await expect(standing(seller)).toHaveText('All sent');
 
-  await owner.goto(`${till.origin}/customers`);
+  await go(owner, '/customers');
   // A file of customers: what it will do is said first, and a line that is wrong is left out.
   await owner.getByText('As a file').click();
   const cards = ['BEGIN:VCARD', 'VERSION:4.0', 'FN:Alma Reed', 'TEL:01632 960555', 'END:VCARD'];
@@ -78,11 +71,10 @@ test('a customer is added with no network, handed their data, and forgotten ever
   await expect(owner.getByTestId('customers')).not.toContainText('Linden');
   await expect(standing(owner)).toHaveText('All sent');
 
-  await seller.goto(`${till.origin}/customers`);
+  await go(seller, '/customers');
   await expect(seller.getByTestId('customers')).not.toContainText('Linden');
   for (const page of [seller, owner])
     await expect.poll(async () => (await everythingOn(page)).includes('linden@marsh')).toBe(false);
-  await Promise.all([phone.close(), desk.close()]);
 });
 
 /** All of the device's database, and of the file beside it, as text. */
@@ -109,15 +101,12 @@ const everythingOn = async (page: Page): Promise<string> =>
 test('an owner names a device and gives it a drawer; a right taken away meanwhile is a loose end', async ({
   browser,
 }) => {
-  const [phone, desk] = await Promise.all([browser.newContext(), browser.newContext()]);
-  const owner = await desk.newPage();
-  await enrol(owner, till, 'Maren');
-  const helper = await phone.newPage();
-  await enrol(helper, till, 'Tobin');
+  const owner = await device(browser, 'Maren');
+  const helper = await device(browser, 'Tobin');
   await expect(standing(helper)).toHaveText('All sent');
 
   const may = async (isAllowed: boolean): Promise<void> => {
-    await owner.goto(`${till.origin}/people`);
+    await go(owner, '/people');
     await owner.getByRole('link', { name: /^Tobin/ }).click();
     await owner.getByLabel('change goods, prices and people').setChecked(isAllowed);
     await owner.getByRole('button', { name: 'Save' }).click();
@@ -125,7 +114,7 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
     await expect(standing(owner)).toHaveText('All sent');
   };
   await may(true);
-  await owner.goto(`${till.origin}/devices`);
+  await go(owner, '/devices');
   await owner
     .getByRole('link', { name: /^D\d+ Desk browser$/ })
     .last()
@@ -134,18 +123,18 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await owner.getByRole('button', { name: 'Save' }).click();
   await expect(owner.getByTestId('devices')).toContainText('Tobin’s handheld');
 
-  await helper.goto(`${till.origin}/set-up`);
+  await go(helper, '/set-up');
   await expect(helper.getByRole('link', { name: 'Tobin’s handheld' })).toBeVisible();
-  await helper.goto(`${till.origin}/people/new`);
+  await go(helper, '/people/new');
   await goOffline(helper);
   await may(false);
   await helper.getByLabel('Name', { exact: true }).fill('Bryony');
   await helper.getByRole('button', { name: 'Save' }).click();
   await expect(helper.getByRole('link', { name: /^Bryony/ })).toBeVisible();
-  await phone.setOffline(false);
+  await helper.context().setOffline(false);
   await expect(standing(helper)).toHaveText('All sent');
 
-  await owner.goto(`${till.origin}/loose-ends`);
+  await go(owner, '/loose-ends');
   const card = owner.getByRole('article', { name: 'A person set up' });
   await expect(card).toContainText('Bryony');
   await expect(card).toContainText('Tobin');
@@ -157,18 +146,16 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await expect(card).toHaveCount(0);
   await expect(owner.getByTestId('settled')).toContainText('left out: Bryony starts next month');
   // The device that had set her up shows again what holds.
-  await helper.goto(`${till.origin}/people`);
+  await go(helper, '/people');
   await expect(helper.getByRole('heading', { name: 'No longer here' })).toBeVisible();
-  await Promise.all([phone.close(), desk.close()]);
 });
 
 test('a page that is read piece by piece is shown whole: nothing slides from under a finger', async ({
   browser,
 }) => {
-  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
-  await page.goto(`${till.origin}/customers`);
+  const page = await device(browser, 'Maren');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await go(page, '/customers');
   await page.addInitScript(() => {
     // Others may use the machine: the pieces are waited for long.
     const later = window.setTimeout.bind(window);
@@ -198,5 +185,4 @@ test('a page that is read piece by piece is shown whole: nothing slides from und
   await expect(standing(page)).toHaveText('All sent');
   expect(await places()).toEqual(first);
   expect(first.length).toBeGreaterThan(5);
-  await context.close();
 });

@@ -63,11 +63,11 @@ test('whoever is overdue is reminded in the vendor’s words, once', async ({ br
   await toInvoices(page);
   const due = page.getByTestId('remind');
   await expect(due).toContainText(/First reminder of R\d{4}-0001 to Wilma Thorne/);
-  const letters = device.mailbox().letters.length;
+  const letters = device.till().mailbox.letters.length;
   await due.getByRole('button', { name: 'Send it' }).click();
   await expect(due).toHaveCount(0);
-  await expect.poll(() => device.mailbox().letters.length).toBe(letters + 1);
-  expect(device.mailbox().letters[0]?.text).toContain('Dear Wilma Thorne, £54.00 of R');
+  await expect.poll(() => device.till().mailbox.letters.length).toBe(letters + 1);
+  expect(device.till().mailbox.letters[0]?.text).toContain('Dear Wilma Thorne, £54.00 of R');
   await list(page)
     .getByRole('link', { name: /-0001$/ })
     .click();
@@ -118,12 +118,12 @@ test('one is written by hand, has the next number, is mailed with its files, and
   expect(xml).toContain('<cbc:RegistrationName>Sluice Allotments</cbc:RegistrationName>');
   expect(xml).toContain('<cbc:BuyerReference>Plot 9 / 2030</cbc:BuyerReference>');
 
-  const letters = device.mailbox().letters.length;
+  const letters = device.till().mailbox.letters.length;
   await page.getByRole('button', { name: 'Mail it', exact: true }).click();
   await expect(page.getByText('It is mailed as soon as there is network.')).toBeVisible();
-  await expect.poll(() => device.mailbox().letters.length).toBe(letters + 1);
-  expect(device.mailbox().letters[0]?.text).toContain('To pay: £72.00');
-  expect(device.mailbox().letters[0]?.subject).toMatch(/^Invoice R\d{4}-0007 from Larkmoss/);
+  await expect.poll(() => device.till().mailbox.letters.length).toBe(letters + 1);
+  expect(device.till().mailbox.letters[0]?.text).toContain('To pay: £72.00');
+  expect(device.till().mailbox.letters[0]?.subject).toMatch(/^Invoice R\d{4}-0007 from Larkmoss/);
 
   const credit = page.getByRole('form', { name: 'Credit note' });
   await credit.getByLabel('How many of Hedge for the plots').fill('21');

@@ -17,6 +17,9 @@ import {
 } from '../support/at-the-stall';
 import { RunningTill } from '../support/running-till';
 
+// As most people have it: with all that moves.
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 let till: RunningTill;
 test.beforeAll(async () => {
   till = await RunningTill.start();

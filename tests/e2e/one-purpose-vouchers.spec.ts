@@ -1,6 +1,6 @@
 /** Vouchers for goods of one tax: set up, sold with their tax, spent without it, back on them when goods come back. */
 import { expect, test, type Page } from '@playwright/test';
-import { lend, openDrawer, payExactly, standing, tag, type } from '../support/at-the-stall';
+import { go, lend, openDrawer, payExactly, standing, tag, type } from '../support/at-the-stall';
 import { more } from '../support/at-the-slip';
 import { back, openSale, returned } from '../support/at-the-sale';
 import { wayRow } from '../support/card-desk';
@@ -27,7 +27,7 @@ test('a voucher for goods of one tax is taxed when it is sold and not when it is
   browser,
 }) => {
   const page = await device(browser, 'Tobin');
-  await page.goto('/ways');
+  await go(page, '/ways');
   await page
     .getByTestId('ways')
     .getByRole('link', { name: /^Voucher/ })
@@ -94,7 +94,7 @@ test('a voucher for goods of one tax is taxed when it is sold and not when it is
   await expect(page.getByTestId('voucher')).toContainText('£2.00 of what is left is tax');
   // In the evening the tax is due, and in no takings.
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/season');
+  await go(page, '/season');
   await page.getByTestId('next').getByRole('link', { name: 'Pellow Green market' }).click();
   await page.getByRole('link', { name: 'Settle …' }).click();
   await expect(page.getByTestId('prepaid-tax')).toContainText(

@@ -1,27 +1,18 @@
 /** Money without a sale goes onto a card that is there: with no network, with the answer lost, and where the bank will not. */
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
-import { enrol, goOffline, goOnline, standing } from '../support/at-the-stall';
+import { go, goOffline, goOnline, standing } from '../support/at-the-stall';
 import { card, CardDesk, hold } from '../support/card-desk';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall();
 
 const alert = (page: Page) => page.getByRole('alert');
 const give = (page: Page, amount: string) =>
   page.getByRole('button', { name: `Give back £${amount}` });
 
 async function atStall(browser: Browser) {
-  const desk = new CardDesk(till);
-  const context = await desk.device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
-  return { page, context, desk };
+  return { page: await device(browser, 'Maren'), desk: new CardDesk(device.devices()) };
 }
 
 async function fillIn(page: Page, amount: string, why: string): Promise<void> {
@@ -36,7 +27,7 @@ async function fillIn(page: Page, amount: string, why: string): Promise<void> {
 /** What the server's books have of money that went onto cards for so much. Minor units. */
 const given = (amount: number) =>
   select<{ id: string; business: string; state: string; amount: string }>(
-    till.database,
+    device.till().database,
     'SELECT id, business, state, amount FROM books_card_refunds WHERE id = payment AND amount = ?',
     [amount],
   );
@@ -44,7 +35,7 @@ const given = (amount: number) =>
 test('it is read with no network, nothing is given by what goes wrong before, and it goes once', async ({
   browser,
 }) => {
-  const { page, context, desk } = await atStall(browser);
+  const { page, desk } = await atStall(browser);
   await expect(standing(page)).toHaveText('All sent');
   await fillIn(page, '5', '');
   await goOffline(page);
@@ -83,18 +74,17 @@ test('it is read with no network, nothing is given by what goes wrong before, an
   await expect(standing(page)).toHaveText('All sent');
   await expect.poll(() => given(500)).toMatchObject([{ state: 'refunded', amount: '500' }]);
   const [{ id, business } = { id: '', business: '' }] = await given(500);
-  const { url, apiKey } = till.acquirer;
+  const { url, apiKey } = device.till().acquirer;
   const theirs = await fetch(`${url}/payments?reference=${business}:${id}`, {
     headers: { authorization: `Bearer ${apiKey}` },
   });
   expect(await theirs.json()).toMatchObject({ state: 'credited', refunded: 500, asked: 500 });
-  await context.close();
 });
 
 test('what the bank will not take is said, and has its name in the evening', async ({
   browser,
 }) => {
-  const { page, context } = await atStall(browser);
+  const { page } = await atStall(browser);
   await fillIn(page, '7.50', 'a cracked pot');
   await give(page, '7.50').click();
   await card(page).getByLabel('Practice:').selectOption('decline:reported lost');
@@ -105,7 +95,7 @@ test('what the bank will not take is said, and has its name in the evening', asy
   await expect.poll(() => given(750)).toMatchObject([{ state: 'refused' }]);
 
   // In the evening it has its name; what went onto the other card is in the report as it is here.
-  await page.goto('/');
+  await go(page, '/');
   await page.getByRole('link', { name: 'The event’s page' }).click();
   await page.getByRole('link', { name: 'Settle …' }).click();
   const end = (code: string) => page.locator(`[data-testid="end"][data-code="${code}"]`);
@@ -114,5 +104,4 @@ test('what the bank will not take is said, and has its name in the evening', asy
   await page.getByRole('button', { name: 'Fetch the report' }).click();
   await expect(page.getByRole('button', { name: 'Fetch the report again' })).toBeVisible();
   await expect(end('card/odd')).toHaveCount(0);
-  await context.close();
 });

@@ -1,8 +1,8 @@
 /** Taking payment: ways to pay, parts that are safe, sharing out, tips, giving back. */
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
-  enrol,
+  go,
   goOffline,
   lastSale,
   openDrawer,
@@ -10,23 +10,20 @@ import {
   standing,
   total,
   type,
+  useDrawer,
 } from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
+import type { RunningTill } from '../support/running-till';
 
+const device = oneStall('apart');
 let till: RunningTill;
 let desk: Page;
-let context: BrowserContext;
 test.beforeAll(async ({ browser }) => {
-  till = await RunningTill.start();
-  context = await device(browser);
-  desk = await context.newPage();
-  await enrol(desk, till, 'Maren');
+  till = device.till();
+  desk = await device(browser, 'Maren', 'file');
   await openDrawer(desk);
 });
-test.afterAll(({ browser }) => till.end(browser));
 
-const device = (browser: Browser): Promise<BrowserContext> =>
-  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
 const left = (page: Page) => page.getByTestId('left-to-pay');
 const stubs = (page: Page) => page.getByTestId('stubs').locator('visible=true');
 const wayRow = (page: Page, name: string) =>
@@ -37,7 +34,7 @@ async function openWay(page: Page, name: string): Promise<void> {
 }
 /** Puts something of this price on the slip and goes to the payment. */
 async function owe(page: Page, amount: string): Promise<void> {
-  await page.goto('/counter');
+  await go(page, '/counter');
   await type(page, `${amount} basket`);
   await expect(total(page)).toContainText(amount);
   await page.getByRole('button', { name: /^Take payment/ }).click();
@@ -79,13 +76,13 @@ const saleNow = async (page: Page): Promise<string> => {
 };
 
 test('an owner sets up a way to pay with a surcharge; the event opens it and its order', async () => {
-  await desk.goto('/ways');
+  await go(desk, '/ways');
   await desk.getByRole('link', { name: 'Add a way to pay' }).click();
   await desk.getByLabel('Name', { exact: true }).fill('Cheque');
   await desk.getByLabel('Surcharge, percent').fill('1.8');
   // Left and come back to: what was typed is still there.
-  await desk.goto('/counter');
-  await desk.goto('/ways/new');
+  await go(desk, '/counter');
+  await go(desk, '/ways/new');
   await expect(desk.getByLabel('Surcharge, percent')).toHaveValue('1.8');
   await desk.getByLabel('Fixed fee').fill('ten');
   // Enter in a field sends the form.
@@ -102,7 +99,7 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await desk.getByRole('button', { name: 'Move Terminal up' }).click();
   await expect(desk.getByTestId('ways').getByRole('listitem').nth(-2)).toContainText('Terminal');
 
-  await desk.goto('/');
+  await go(desk, '/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   const here = desk.getByRole('region', { name: 'Ways to pay here' });
   await here.getByRole('checkbox', { name: 'Bank transfer' }).uncheck();
@@ -120,13 +117,13 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
   await expect(left(desk)).toHaveText('£26.40');
   await desk.keyboard.press('Escape');
   await expect(desk.getByRole('button', { name: /^Exact cash/ })).toBeDisabled();
-  await desk.goto('/');
+  await go(desk, '/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   await here.getByRole('checkbox', { name: 'Cash, not here' }).click();
   await here.getByRole('button', { name: 'Save' }).click();
   await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
   await expect(here.getByRole('checkbox', { name: 'Cash, not here' })).toHaveCount(0);
-  await desk.goto('/counter/pay');
+  await go(desk, '/counter/pay');
   await expect(wayRow(desk, 'Terminal')).toContainText('26.88');
   await expect(wayRow(desk, 'Bank transfer')).toHaveCount(0);
   await desk.keyboard.press('F9');
@@ -136,12 +133,9 @@ test('an owner sets up a way to pay with a surcharge; the event opens it and its
 test('three parts with no network: each is safe, the browser is killed between, one goes back', async ({
   browser,
 }) => {
-  const own = await device(browser);
-  let page = await own.newPage();
-  await enrol(page, till, 'Maren');
-  await page.getByRole('button', { name: 'Use Drawer 1' }).click();
-  await expect(page.getByRole('heading', { name: 'Ready to sell' })).toBeVisible();
-  await page.goto('/counter');
+  let page = await device(browser, 'Maren');
+  await useDrawer(page);
+  await go(page, '/counter');
   await expect(page.getByTestId('goods')).toBeVisible();
   await goOffline(page);
   await type(page, '26.40 basket');
@@ -169,7 +163,7 @@ test('three parts with no network: each is safe, the browser is killed between, 
 
   // The page is gone from one moment to the next; what was taken is there.
   await page.close();
-  page = await own.newPage();
+  page = await page.context().newPage();
   await page.goto('/counter');
   await expect(page.getByTestId('part-paid')).toContainText('£20.00 of £26.40 has been taken');
   await expect(page.getByRole('button', { name: /^Set aside/ })).toBeDisabled();
@@ -190,7 +184,7 @@ test('three parts with no network: each is safe, the browser is killed between, 
   await expect(page.getByTestId('change')).toHaveText('£8.60');
   await page.getByRole('button', { name: /Next customer/ }).click();
   const number = await saleNow(page);
-  await own.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
   const parts = await paymentsOf(number);
   expect(parts.map(({ wayName, clears, charge }) => [wayName, clears, charge])).toEqual([
@@ -213,7 +207,6 @@ test('three parts with no network: each is safe, the browser is killed between, 
     500,
     'given back before the slip was rung up',
   ]);
-  await own.close();
 });
 
 test('a slip is shared out between three, by line and by amount; each pays their own way', async () => {
@@ -252,11 +245,11 @@ test('a slip is shared out between three, by line and by amount; each pays their
 test('two prices and tips: the card price is charged, the customer gives a tip, a helper may not waive', async ({
   browser,
 }) => {
-  const own = await device(browser);
+  const own = await browser.newContext({ baseURL: till.origin });
   const page = await own.newPage();
   await page.goto(till.enrolAddress('pinwheel'));
   await signIn(page, 'Pia');
-  await page.goto('/drawer/open');
+  await go(page, '/drawer/open');
   await page.getByLabel('$10', { exact: true }).fill('4');
   await page.getByRole('button', { name: /Open with \$40/ }).click();
   await expect(page.getByTestId('goods')).toBeVisible();
@@ -285,7 +278,7 @@ test('two prices and tips: the card price is charged, the customer gives a tip, 
     300,
     'T-88',
   ]);
-  await page.goto('/');
+  await go(page, '/');
   await page.getByRole('link', { name: 'The event’s page' }).click();
   await expect(page.getByTestId('event-takings')).toHaveText('$22.34');
   await expect(page.getByTestId('tips-by-seller')).toContainText('Pia $3.00');
@@ -317,7 +310,7 @@ test('a receipt: the last one by a key, a gift receipt without prices, by e-mail
   await desk.getByLabel('Send it to').fill('wren@green.example');
   await desk.getByRole('button', { name: 'Send it' }).click();
   await expect(desk.getByText('now or as soon as there is network')).toBeVisible();
-  await context.setOffline(false);
+  await desk.context().setOffline(false);
   const came = () => till.mailbox.letters.filter(({ to }) => to === 'wren@green.example');
   await expect.poll(() => came().length).toBe(1);
   expect(came()[0]?.subject).toBe(`Receipt ${number} from Larkmoss Plants`);
@@ -332,28 +325,28 @@ test('a receipt: the last one by a key, a gift receipt without prices, by e-mail
 });
 
 test('a printer for practice: each sale prints, cash opens the drawer; a void gives all of it back', async () => {
-  await desk.goto('/set-up');
+  await go(desk, '/set-up');
   await desk.getByLabel('Receipt printer').selectOption('practice');
   await desk.getByLabel('Print the receipt of each sale').check();
   // Within one window: the roll hangs on it.
-  const go = (name: string): Promise<void> =>
+  const follow = (name: string): Promise<void> =>
     desk.getByRole('link', { name, exact: true }).first().click();
-  await go('Counter');
+  await follow('Counter');
   await type(desk, '8.00 basket');
   await desk.keyboard.press('F9');
   await expect(lastSale(desk)).toContainText('£8.00');
   const number = await saleNow(desk);
-  await go('Set-up');
-  await go('Look at the roll');
+  await follow('Set-up');
+  await follow('Look at the roll');
   const roll = desk.getByTestId('roll');
   await expect(roll.getByRole('img', { name: `Receipt ${number}, as printed` })).toBeVisible();
   await expect(roll).toContainText('The drawer opens');
 
-  await desk.goto('/');
+  await go(desk, '/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   await expect(desk.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
   const before = (await desk.getByTestId('device-takings').textContent()) ?? '';
-  await desk.goto('/find');
+  await go(desk, '/find');
   await desk.getByRole('link', { name: new RegExp(`^${number} `) }).click();
   await desk.getByRole('button', { name: 'Void this sale …' }).click();
   await desk.getByRole('button', { name: 'Void it, give back £8.00 Cash' }).click();
@@ -361,7 +354,7 @@ test('a printer for practice: each sale prints, cash opens the drawer; a void gi
   await desk.getByLabel('Why').fill('rang up twice');
   await desk.getByRole('button', { name: 'Void it, give back £8.00 Cash' }).click();
   await expect(desk.getByTestId('voided')).toContainText('Maren: rang up twice');
-  await desk.goto('/');
+  await go(desk, '/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   await expect(desk.getByTestId('device-takings')).toHaveText(
     (Number(before.replace(/,/g, '')) - 8).toFixed(2),

@@ -20,6 +20,8 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     viewport: { width: 1280, height: 800 },
     actionTimeout: 90_000,
+    // What moves is painted again and again, which is half of what a sale costs here; what is to be seen moving asks for it.
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: await ensureBrowser(),
       args: chromiumArguments,

@@ -1,7 +1,7 @@
 /** Putting a sale right: exchanged, booked wrongly, given back without a sale, found by whatever there is. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import {
-  enrol,
+  go,
   goOffline,
   openDrawer,
   payExactly,
@@ -11,22 +11,15 @@ import {
   useDrawer,
 } from '../support/at-the-stall';
 import { back, openSale, returned } from '../support/at-the-sale';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
 // The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall();
 
 test('a pot is exchanged with no network: it pays on the slip, set aside and taken up, and the rest is paid', async ({
   browser,
 }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Tobin');
+  const page = await device(browser, 'Tobin');
   await openDrawer(page);
   await page.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(page, 'Lavender');
@@ -53,7 +46,7 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   await expect(page.getByTestId('to-pay')).toHaveText('£2.00');
   await page.getByRole('button', { name: /^Set aside/ }).click();
   await expect(brought).toHaveCount(0);
-  await page.goto('/waiting');
+  await go(page, '/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Rosemary');
   await page.getByRole('button', { name: 'Continue' }).click();
   await expect(brought).toContainText(number);
@@ -82,25 +75,22 @@ test('a pot is exchanged with no network: it pays on the slip, set aside and tak
   await expect(page.getByTestId('left-to-pay')).toHaveText('£2.30');
   await page.getByTestId('exchange').getByRole('button', { name: 'Give back £2.30' }).dblclick();
   await expect(page.getByText(/give back £2\.30/)).toBeVisible();
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect(page.getByRole('article', { name: /sale|return/i })).toHaveCount(0);
-  await context.close();
 });
 
 test('what was booked wrongly is put right, and the drawer, the ways and the stock follow', async ({
   browser,
 }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
+  const page = await device(browser, 'Maren');
   await useDrawer(page);
   await page.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(page, 'Lavender');
   await expect(standing(page)).toHaveText('All sent');
   const expected = async (): Promise<number> => {
-    await page.goto('/drawer/count');
+    await go(page, '/drawer/count');
     await expect(page.getByTestId('expected')).toHaveText(/\d/);
     return Number(await page.getByTestId('expected').textContent());
   };
@@ -127,19 +117,19 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
     .getByTestId('receipt')
     .getByText(new RegExp(`${number} [0-9a-f]{10}`))
     .textContent();
-  await page.goto('/stock');
+  await go(page, '/stock');
   await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
   await page.keyboard.type(code!.trim());
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('corrected')).toBeVisible();
-  await page.goto('/counter');
+  await go(page, '/counter');
   await page.getByLabel('Name, code or amount').fill(`${number} 0123456789`);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('This is no receipt of');
 
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect(page.getByRole('article', { name: /put right/ })).toHaveCount(0);
 
   // Other documents are found as well; arrows go through them, Enter opens.
@@ -167,15 +157,12 @@ test('what was booked wrongly is put right, and the drawer, the ways and the sto
   await page.getByTestId('found-documents').getByRole('link').first().click();
   await expect(page.getByRole('heading', { name: 'Goods moved' })).toBeVisible();
   await expect(page.getByTestId('document')).toContainText('Lavender');
-  await context.close();
 });
 
 test('a sale that was rung up at the wrong event is of the other one, and back again', async ({
   browser,
 }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
+  const page = await device(browser, 'Maren');
   await useDrawer(page);
   await page.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(page, 'Viola');
@@ -207,12 +194,12 @@ test('a sale that was rung up at the wrong event is of the other one, and back a
   // What paid for it is elsewhere: it is not voided here any more.
   await expect(page.getByRole('region', { name: 'Void' })).toHaveCount(0);
 
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect(page.getByRole('article', { name: /put right/ })).toHaveCount(0);
   const settle = async (): Promise<void> => {
-    await page.goto('/');
+    await go(page, '/');
     await page.getByRole('link', { name: 'The event’s page' }).click();
     await page.getByRole('link', { name: 'Settle …' }).click();
     await expect(page.getByTestId('settle-table')).toBeVisible();
@@ -229,24 +216,16 @@ test('a sale that was rung up at the wrong event is of the other one, and back a
   await expect(standing(page)).toHaveText('All sent');
   await settle();
   await expect(page.getByTestId('elsewhere')).toHaveCount(0);
-  await context.close();
 });
 
 test('a sale that this device does not know is given back for with no network, and held against it later', async ({
   browser,
 }) => {
-  const contexts = await Promise.all(
-    [1, 2].map(() => browser.newContext({ baseURL: till.origin })),
-  );
-  const [page, elsewhere] = (await Promise.all(contexts.map((each) => each.newPage()))) as [
-    Page,
-    Page,
-  ];
-  await enrol(page, till, 'Maren');
+  const page = await device(browser, 'Maren');
   await useDrawer(page);
   await page.getByRole('link', { name: 'Find', exact: true }).click();
   await goOffline(page);
-  await enrol(elsewhere, till, 'Tobin');
+  const elsewhere = await device(browser, 'Tobin');
   await useDrawer(elsewhere);
   await elsewhere.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(elsewhere, 'Geranium');
@@ -269,15 +248,15 @@ test('a sale that this device does not know is given back for with no network, a
   await expect(page.getByTestId('document')).toContainText(number);
 
   // Twice what that sale came to: it counts, and somebody has to look.
-  await contexts[0]!.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect(
     page.getByRole('article', { name: 'Money given back without a sale' }),
   ).toContainText('more than what is left of the sale');
 
   // Or it is kept for a customer: no money goes.
-  await page.goto('/refund');
+  await go(page, '/refund');
   await page.getByRole('button', { name: 'Only an amount' }).click();
   await page.getByLabel('Amount').fill('3');
   await page.getByLabel('Given back').selectOption('credit');
@@ -288,5 +267,4 @@ test('a sale that this device does not know is given back for with no network, a
   await page.getByRole('button', { name: /^Corin Wray/ }).click();
   await page.getByRole('button', { name: 'Keep £3.00 as credit' }).click();
   await expect(page.getByTestId('document')).toContainText('a torn bag');
-  await Promise.all(contexts.map((each) => each.close()));
 });

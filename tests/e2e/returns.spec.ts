@@ -1,12 +1,12 @@
 /** Putting a sale right: goods come back, with no network, in parts, and from two devices at once. */
 import { expect, test, type Page } from '@playwright/test';
 import {
-  PINS,
-  enrol,
+  go,
   goOffline,
   lastSale,
   openDrawer,
   payExactly,
+  PINS,
   sellOne,
   standing,
   tag,
@@ -15,15 +15,10 @@ import {
 } from '../support/at-the-stall';
 import { askFor, CardDesk, hold, wayRow } from '../support/card-desk';
 import { back, openSale, returned } from '../support/at-the-sale';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
 // The drawer that the first opens, the others use.
-test.describe.configure({ mode: 'serial' });
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall();
 
 async function takeBack(page: Page, goods: string, much: string, why: string): Promise<void> {
   await back(page).getByRole('button', { name: 'Take goods back …' }).click();
@@ -37,9 +32,7 @@ async function takeBack(page: Page, goods: string, much: string, why: string): P
 test('one of two pots comes back broken with no network; the drawer and the stock follow', async ({
   browser,
 }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Tobin');
+  const page = await device(browser, 'Tobin');
   await openDrawer(page);
   await tag(page, 'Lavender').click();
   await tag(page, 'Lavender').click();
@@ -65,7 +58,7 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await expect(returned(page)).toContainText('−4.50');
   // Some of it is back: it cannot be void as well, and one of each is left to come back.
   await expect(page.getByRole('button', { name: 'Void this sale …' })).toHaveCount(0);
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect(standing(page)).toHaveText('All sent');
 
   await takeBack(page, 'Viola', '1', 'the wrong colour');
@@ -77,9 +70,9 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   await page.getByRole('link', { name: 'The event’s page' }).click();
   await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
   // £80.00 of float, £13.20 taken, £8.70 given back.
-  await page.goto('/drawer/count');
+  await go(page, '/drawer/count');
   await expect(page.getByTestId('expected')).toHaveText('84.50');
-  await page.goto('/counter');
+  await go(page, '/counter');
   await expect(tag(page, 'Viola')).toContainText('40 left');
   await expect(tag(page, 'Lavender')).toContainText('46 left');
 
@@ -108,21 +101,13 @@ test('one of two pots comes back broken with no network; the drawer and the stoc
   }
   await page.getByLabel('Anything by number, name, item or amount').fill('1999-01-01');
   await expect(here).toHaveCount(0);
-  await context.close();
 });
 
 test('two devices out of touch take the same pot back: both count, and one is a loose end', async ({
   browser,
 }) => {
-  const contexts = await Promise.all(
-    [1, 2].map(() => browser.newContext({ baseURL: till.origin })),
-  );
-  const [one, two] = (await Promise.all(contexts.map((context) => context.newPage()))) as [
-    Page,
-    Page,
-  ];
-  await enrol(one, till, 'Tobin');
-  await enrol(two, till, 'Maren');
+  const one = await device(browser, 'Tobin');
+  const two = await device(browser, 'Maren');
   for (const page of [one, two]) await useDrawer(page);
   await one.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(one, 'Geranium');
@@ -133,20 +118,17 @@ test('two devices out of touch take the same pot back: both count, and one is a 
     await takeBack(page, 'Geranium', '1', 'wilted');
     await expect(returned(page)).toHaveCount(1);
   }
-  for (const context of contexts) await context.setOffline(false);
+  for (const page of [one, two]) await page.context().setOffline(false);
   for (const page of [one, two]) {
     await expect(standing(page)).toHaveText('All sent');
     await expect(returned(page)).toHaveCount(2);
   }
-  await two.goto('/loose-ends');
+  await go(two, '/loose-ends');
   await expect(two.getByText('more of a line came back than was left of it')).toBeVisible();
-  for (const context of contexts) await context.close();
 });
 
 test('a helper takes nothing back without somebody who may', async ({ browser }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Oriel');
+  const page = await device(browser, 'Oriel');
   await useDrawer(page);
   await page.getByRole('link', { name: 'Counter', exact: true }).click();
   const number = await sellOne(page, 'Sedum');
@@ -156,14 +138,13 @@ test('a helper takes nothing back without somebody who may', async ({ browser })
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin'] ?? '');
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(returned(page)).toHaveCount(1);
-  await context.close();
 });
 
 test('money goes back to the card that paid, once, though the answer is lost and the network is gone', async ({
   browser,
 }) => {
-  const desk = new CardDesk(till);
-  const [page, context] = await desk.seller(browser, 'Tobin');
+  const desk = new CardDesk(device.devices());
+  const page = await desk.seller(browser, 'Tobin');
   await page.getByRole('link', { name: 'Counter', exact: true }).click();
   await tag(page, 'Salvia').click();
   await tag(page, 'Salvia').click();
@@ -187,7 +168,7 @@ test('money goes back to the card that paid, once, though the answer is lost and
   expect(await refunded()).toBe(0);
   // It is done at the acquirer, and the answer never arrives.
   await desk.fault({ dropAfter: 1 });
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   await expect(returned(page).getByTestId('refund')).toContainText('is on its way to the card');
   await expect(standing(page)).toHaveText('All sent');
   expect(await refunded()).toBe(620);
@@ -230,15 +211,12 @@ test('money goes back to the card that paid, once, though the answer is lost and
   await expect(page.getByText('give back £4.40 beside it')).toBeVisible();
   const [other] = await desk.cardRows(800);
   await expect.poll(async () => (await desk.atAcquirer(other!.id))?.refunded).toBe(800);
-  await context.close();
 });
 
 test('a gift receipt that is scanned takes goods back and shows no prices', async ({ browser }) => {
-  const context = await browser.newContext({ baseURL: till.origin });
-  const page = await context.newPage();
-  await enrol(page, till, 'Maren');
+  const page = await device(browser, 'Maren');
   await useDrawer(page);
-  await page.goto('/counter');
+  await go(page, '/counter');
   const number = await sellOne(page, 'Lavender');
   await openSale(page, number);
   const receipt = page.getByTestId('receipt');
@@ -263,7 +241,7 @@ test('a gift receipt that is scanned takes goods back and shows no prices', asyn
   await expect(returned(page)).toContainText('4.50');
 
   // Of a long sale a few lines at a time; what was chosen stays.
-  await page.goto('/counter');
+  await go(page, '/counter');
   for (let n = 11; n < 25; n += 1) await type(page, `1.${String(n)}`);
   await openSale(page, await payExactly(page));
   await back(page).getByRole('button', { name: 'Take goods back …' }).click();
@@ -278,5 +256,4 @@ test('a gift receipt that is scanned takes goods back and shows no prices', asyn
   await expect(quantities).toHaveCount(14);
   // 1.11 to 1.24.
   await expect(back(page).getByRole('button', { name: 'Give back £16.45' })).toBeVisible();
-  await context.close();
 });

@@ -1,15 +1,15 @@
 /** All that a slip can hold, slips that wait, goods that are set up at the stall. */
 import { writeFileSync } from 'node:fs';
 import { toBuffer } from 'bwip-js/node';
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
-  lastSale,
-  enrol,
-  goOffline,
   entryLine,
-  payExactly,
+  go,
+  goOffline,
+  lastSale,
   openDrawer,
+  payExactly,
   PINS,
   standing,
   tag,
@@ -17,21 +17,16 @@ import {
   type,
   useDrawer,
 } from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
-let till: RunningTill;
+const device = oneStall('apart');
 /** The owner's desk, with the drawer open; the tests go on from one another's day. */
 let desk: Page;
 test.beforeAll(async ({ browser }) => {
-  till = await RunningTill.start();
-  desk = await (await device(browser)).newPage();
-  await enrol(desk, till, 'Maren');
+  desk = await device(browser, 'Maren', 'file');
   await openDrawer(desk);
 });
-test.afterAll(({ browser }) => till.end(browser));
 
-const device = (browser: Browser): Promise<BrowserContext> =>
-  browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
 const lines = (page: Page) => page.getByRole('list', { name: 'Lines' });
 const openLine = (page: Page, name: string | RegExp): Promise<void> =>
   lines(page).getByRole('button', { name }).first().click();
@@ -41,7 +36,8 @@ async function rowOf(number: string): Promise<Record<string, unknown>> {
   let found: Record<string, unknown> | undefined;
   await expect
     .poll(
-      async () => ([found] = await select<Record<string, unknown>>(till.database, sql, [number])),
+      async () =>
+        ([found] = await select<Record<string, unknown>>(device.till().database, sql, [number])),
     )
     .toHaveLength(1);
   return found!;
@@ -49,12 +45,9 @@ async function rowOf(number: string): Promise<Record<string, unknown>> {
 test('a helper changes a price and gives a discount; the slip is rung up once a right is lent', async ({
   browser,
 }) => {
-  const context = await device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Oriel');
-  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  const page = await device(browser, 'Oriel');
   await useDrawer(page);
-  await page.goto('/counter');
+  await go(page, '/counter');
   await goOffline(page);
   await tag(page, 'Rosemary').click();
   await openLine(page, /Rosemary/);
@@ -73,23 +66,22 @@ test('a helper changes a price and gives a discount; the slip is rung up once a 
   await page.getByLabel('PIN of Tobin').fill(PINS['Tobin']!);
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   const number = await payExactly(page);
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   expect((await rowOf(number))['total']).toBe('400');
   await expect(standing(page)).toHaveText('All sent');
   const kept = await select(
-    till.database,
+    device.till().database,
     "SELECT id FROM daybook_entries WHERE state <> 'applied'",
     [],
   );
   expect(kept).toEqual([]);
-  await desk.goto('/acts');
+  await go(desk, '/acts');
   await expect(desk.getByText(`${number}: Rosemary, snapped stem`)).toBeVisible();
   await expect(desk.getByText('Oriel, with the right lent by Tobin')).toBeVisible();
-  await context.close();
 });
 
 test('customer, group, discount on the whole, service charge and note; facts of the sale afterwards', async () => {
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await tag(desk, 'Lavender').click();
   await tag(desk, 'Viola').click();
   await expect(total(desk)).toHaveText('£8.70');
@@ -119,7 +111,7 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   await desk.getByRole('link', { name: 'Back to the counter' }).click();
   await desk.getByRole('link', { name: 'Set-up' }).click();
   await desk.getByLabel('The page that is shown to customers').selectOption('Turned round');
-  await desk.goto('/counter/show');
+  await go(desk, '/counter/show');
   await expect(desk.getByTestId('for-customer')).toHaveClass(/rotate-180/);
   await desk.getByRole('button', { name: 'Turn round' }).click();
   await expect(desk.getByTestId('for-customer')).not.toHaveClass(/rotate-180/);
@@ -135,27 +127,26 @@ test('customer, group, discount on the whole, service charge and note; facts of 
   // Who bought is an id, so that they can be forgotten: no entry of the sale has the name.
   expect(sale['customer']).toMatch(/^[0-9a-f-]{36}$/);
   const named = await select(
-    till.database,
+    device.till().database,
     "SELECT id FROM daybook_entries WHERE kind <> 'customer.set' AND entry LIKE '%Hazel%'",
     [],
   );
   expect(named).toEqual([]);
   // Another price today touches no figure of what was sold.
-  await desk.goto('/items');
+  await go(desk, '/items');
   await desk.getByLabel('Name, code, barcode or category').fill('lavender');
   await desk.getByRole('link', { name: /^Lavender/ }).click();
   await desk.getByLabel('Price', { exact: true }).fill('9.99');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('items')).toBeVisible();
-  await desk.goto(`/sales/${String(sale['id'])}`);
+  await go(desk, `/sales/${String(sale['id'])}`);
   await expect(desk.getByText('£7.70').first()).toBeVisible();
 });
 
 test('what is entered before the goods are read, and the key behind it, are done once they are', async ({
   browser,
 }) => {
-  const page = await (await device(browser)).newPage();
-  await enrol(page, till, 'Ines');
+  const page = await device(browser, 'Ines');
   await useDrawer(page);
   // As on a slow device: what waits for the first picture waits longer than all of this takes to be typed.
   await page.addInitScript(() => {
@@ -180,18 +171,17 @@ test('what is entered before the goods are read, and the key behind it, are done
   await expect(total(page)).toHaveText('£6.50');
   await entryLine(page).fill('');
   await payExactly(page);
-  await page.context().close();
 });
 
 test('a sale of an event long past is found on the server, and opened; without network it says so', async () => {
   const [old] = await select<{ id: string; number: string; total: string }>(
-    till.database,
+    device.till().database,
     `SELECT s.id, s.number, s.total FROM books_sales s JOIN books_businesses b
       ON b.business = s.business AND b.id = s.business AND b.name = 'Larkmoss Plants'
       ORDER BY s.at LIMIT 1`,
     [],
   );
-  await desk.goto('/find');
+  await go(desk, '/find');
   await desk.getByLabel('Anything by number, name, item or amount').fill(old!.number);
   const older = desk.getByTestId('found-older');
   await older
@@ -203,7 +193,7 @@ test('a sale of an event long past is found on the server, and opened; without n
 
   // So is money that was given back then without a sale.
   const [refund] = await select<{ id: string; number: string; reason: string }>(
-    till.database,
+    device.till().database,
     `SELECT r.id, r.number, r.reason FROM books_refunds r JOIN books_businesses b
       ON b.business = r.business AND b.id = r.business AND b.name = 'Larkmoss Plants'
       ORDER BY r.at LIMIT 1`,
@@ -223,7 +213,7 @@ test('a sale of an event long past is found on the server, and opened; without n
 });
 
 test('variants in any order, extras by their rules, hours, an open price, a hang tag, a label', async () => {
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await tag(desk, 'Pelargonium').click();
   await desk.getByRole('button', { name: 'white', exact: true }).click();
   await desk.getByRole('button', { name: '2 l', exact: true }).click();
@@ -255,7 +245,7 @@ test('variants in any order, extras by their rules, hours, an open price, a hang
   const number = await payExactly(desk);
   const sale = await rowOf(number);
   const rows = await select<{ name: string; maker: string | null; tag: string; extras: string }>(
-    till.database,
+    device.till().database,
     'SELECT name, maker, tag, extras FROM books_sale_lines WHERE sale = ? ORDER BY line',
     [sale['id']],
   );
@@ -286,18 +276,15 @@ test('variants in any order, extras by their rules, hours, an open price, a hang
 test('set aside in one gesture, seen elsewhere, taken up there, put back, told to the second', async ({
   browser,
 }) => {
-  const context = await device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Ines');
-  await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  const page = await device(browser, 'Ines');
   await useDrawer(page);
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await type(desk, '2 hosta');
   await desk.keyboard.press('F4');
   await expect(lines(desk)).not.toContainText('Hosta');
   await tag(desk, 'Aster').click();
 
-  await page.goto('/waiting');
+  await go(page, '/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Hosta');
   await page.getByLabel('Customer, name or goods').fill('zebra');
   await expect(page.getByTestId('waiting')).toContainText('Nothing that waits fits');
@@ -306,49 +293,46 @@ test('set aside in one gesture, seen elsewhere, taken up there, put back, told t
   await expect(total(page)).toHaveText('£19.00');
   await expect(standing(page)).toHaveText('All sent');
   // The desk takes it up as well: it is told, and may; its own slip is put aside by itself.
-  await desk.goto('/waiting');
+  await go(desk, '/waiting');
   await expect(desk.getByTestId('waiting')).toContainText('taken up by D');
   await desk.getByRole('button', { name: 'Continue' }).click();
   await expect(desk.getByRole('alert')).toContainText('both sales stand');
   await desk.getByRole('button', { name: 'Take it up all the same' }).click();
   await expect(total(desk)).toHaveText('£19.00');
   // Left without paying: the device locks, and the slip is back for everybody.
-  await desk.goto('/who');
+  await go(desk, '/who');
   await desk.getByRole('button', { name: 'Lock this device' }).click();
   await desk.getByRole('button', { name: /^Maren/ }).click();
   await desk.getByLabel('PIN of Maren').fill(PINS['Maren']!);
   await desk.getByRole('button', { name: 'Sign in' }).click();
   await expect(desk.getByLabel('PIN of Maren')).toHaveCount(0);
-  await desk.goto('/waiting');
+  await go(desk, '/waiting');
   await expect(desk.getByTestId('waiting')).toContainText('Aster');
   await expect(desk.getByTestId('waiting')).toContainText('Hosta');
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await expect(lines(desk)).not.toContainText('Hosta');
   // Rung up elsewhere, it waits no more.
   const number = await payExactly(page);
   expect((await rowOf(number))['total']).toBe('1900');
-  await desk.goto('/waiting');
+  await go(desk, '/waiting');
   await expect(desk.getByTestId('waiting')).not.toContainText('Hosta');
-  await context.close();
 });
 
 test('a tab for a bench: both devices add to it offline, and all of it is there', async ({
   browser,
 }) => {
-  const context = await device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Ines');
-  await desk.goto('/counter');
+  const page = await device(browser, 'Ines');
+  await go(desk, '/counter');
   await tag(desk, 'Viola').click();
   await more(desk);
   await desk.getByLabel('What to call it').fill('Terrarium bench');
   await desk.getByRole('button', { name: 'Open as a tab' }).click();
   await expect(desk.getByLabel('What to call it')).toBeHidden();
-  await page.goto('/waiting');
+  await go(page, '/waiting');
   await expect(page.getByTestId('waiting')).toContainText('Terrarium bench');
   await goOffline(page);
   const add = async (where: Page, what: string): Promise<void> => {
-    if (!where.url().endsWith('/waiting')) await where.goto('/waiting');
+    if (!where.url().endsWith('/waiting')) await go(where, '/waiting');
     await where
       .getByRole('listitem')
       .filter({ hasText: 'Terrarium bench' })
@@ -361,21 +345,24 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   };
   await add(page, 'sedum');
   await add(desk, 'thyme');
-  await context.setOffline(false);
+  await page.context().setOffline(false);
   for (const where of [page, desk]) {
-    await where.goto('/waiting');
-    const bench = where.getByRole('listitem').filter({ hasText: 'Terrarium bench' });
+    await go(where, '/waiting');
+    const bench = where
+      .getByTestId('waiting')
+      .getByRole('listitem')
+      .filter({ hasText: 'Terrarium bench' });
     await expect(bench).toContainText('Sedum');
     await expect(bench).toContainText('Thyme');
     await expect(bench).toContainText('Viola');
   }
   // A second tab, with nothing on it yet, takes a line that is for one of the bench alone.
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await more(desk);
   await desk.getByLabel('What to call it').fill('By the gate');
   await desk.getByRole('button', { name: 'Open as a tab' }).click();
   await expect(desk.getByLabel('What to call it')).toBeHidden();
-  await desk.goto('/waiting');
+  await go(desk, '/waiting');
   await desk
     .getByRole('listitem')
     .filter({ hasText: 'Terrarium bench' })
@@ -389,27 +376,26 @@ test('a tab for a bench: both devices add to it offline, and all of it is there'
   await expect(lines(desk)).not.toContainText('Sedum');
   await desk.keyboard.press('F4');
   await expect(lines(desk)).not.toContainText('Viola');
-  await desk.goto('/waiting');
-  const gate = desk.getByRole('listitem').filter({ hasText: 'By the gate' });
+  await go(desk, '/waiting');
+  const gate = desk.getByTestId('waiting').getByRole('listitem').filter({ hasText: 'By the gate' });
   await expect(gate).toContainText('Sedum');
-  await expect(desk.getByRole('listitem').filter({ hasText: 'Terrarium bench' })).not.toContainText(
-    'Sedum',
-  );
-  await context.close();
+  await expect(
+    desk.getByTestId('waiting').getByRole('listitem').filter({ hasText: 'Terrarium bench' }),
+  ).not.toContainText('Sedum');
 });
 
 test('an event charges another tax, and what was sold before keeps its own', async () => {
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await tag(desk, 'Rosemary').click();
   await expect(desk.getByTestId('tax')).toHaveText('1.08');
   const number = await payExactly(desk);
-  await desk.goto('/');
+  await go(desk, '/');
   await desk.getByRole('link', { name: 'The event’s page' }).click();
   const here = desk.getByRole('region', { name: 'Taxes here' });
   await here.getByRole('combobox').first().selectOption({ label: 'VAT zero, 0 %' });
   await here.getByRole('button', { name: 'Save' }).click();
   await expect(here.getByRole('button', { name: 'Save' })).toHaveCount(0);
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await tag(desk, 'Rosemary').click();
   await expect(desk.getByTestId('tax')).toHaveText('0.00');
   await payExactly(desk);
@@ -419,11 +405,9 @@ test('an event charges another tax, and what was sold before keeps its own', asy
 test('an unknown barcode is added at the stall with no network, and sold on another device', async ({
   browser,
 }) => {
-  const context = await device(browser);
-  const page = await context.newPage();
-  await enrol(page, till, 'Ines');
+  const page = await device(browser, 'Ines');
   await useDrawer(page);
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await goOffline(desk);
   // A scanner types wherever the screen is, and ends with Enter.
   await desk.locator('body').click({ position: { x: 5, y: 300 } });
@@ -451,14 +435,13 @@ test('an unknown barcode is added at the stall with no network, and sold on anot
   await entryLine(desk).press('Enter');
   await expect(total(desk)).toHaveText('£3.25');
   await desk.context().setOffline(false);
-  await page.goto('/counter');
+  await go(page, '/counter');
   await expect(async () => {
     await entryLine(page).fill('4006381333931');
     await expect(page.getByTestId('understood')).toContainText('Garden string', { timeout: 1000 });
   }).toPass();
   await entryLine(page).press('Enter');
   await expect(total(page)).toHaveText('£3.25');
-  await context.close();
 });
 
 test('a barcode is read by the camera, with no network, and out of a picture', async () => {
@@ -469,7 +452,7 @@ test('a barcode is read by the camera, with no network, and out of a picture', a
     padding: 12,
     backgroundcolor: 'FFFFFF',
   });
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await desk.getByRole('tab', { name: 'Front trestle' }).click();
   // The reader is kept with the rest of the application.
   await goOffline(desk);
@@ -525,7 +508,7 @@ test('goods from a file: what will happen is said line by line, and a table is l
       'Bad barcode,1,,5012345678901',
     ].join('\r\n'),
   );
-  await desk.goto('/items');
+  await go(desk, '/items');
   await desk.getByLabel('Take goods in from a file').setInputFiles(file);
   const says = desk.getByRole('group', { name: 'What will happen' });
   await expect(says).toContainText('2 new');
@@ -543,7 +526,7 @@ test('goods from a file: what will happen is said line by line, and a table is l
   await expect(says).toContainText('0 changed');
   await expect(says).toContainText('0 wrong');
 
-  await desk.goto('/tables/new');
+  await go(desk, '/tables/new');
   await desk.getByLabel('Name', { exact: true }).fill('New arrivals');
   for (const name of ['royal', 'quaking']) {
     await desk.getByLabel('Put goods on it').fill(name);
@@ -572,7 +555,7 @@ test('goods from a file: what will happen is said line by line, and a table is l
   await expect(laid.first()).toContainText('Fern');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByTestId('tables')).toContainText('New arrivals');
-  await desk.goto('/counter');
+  await go(desk, '/counter');
   await desk.getByRole('tab', { name: 'New arrivals' }).click();
   await expect(tag(desk, 'Quaking grass')).toBeVisible();
 });

@@ -3,6 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import {
   enrol,
+  go,
   openDrawer,
   openSettling,
   sellOne,
@@ -355,6 +356,7 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
       () => (document.documentElement.style.fontSize = '200%'),
     );
   });
+  await page.goto('/counter');
   for (const path of [
     '/',
     '/counter',
@@ -382,7 +384,7 @@ test('change due, in all three themes, and nothing is wider than a handheld at 2
     '/invoices/heading',
     '/devices',
   ]) {
-    await page.goto(path);
+    await go(page, path);
     const tooWide = () =>
       page.evaluate(() =>
         [...document.querySelectorAll('body *')]

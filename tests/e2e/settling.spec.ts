@@ -1,7 +1,7 @@
 /** At a desk at night: the demo's last market, from its loose ends to settled, and what comes after that. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { enrol, lastSale, openSettling, signIn } from '../support/at-the-stall';
+import { enrol, go, lastSale, openSettling, signIn } from '../support/at-the-stall';
 import { askFor, hold } from '../support/card-desk';
 import { RunningTill } from '../support/running-till';
 
@@ -186,7 +186,7 @@ test('an event is settled once nothing of it is loose, and what comes later show
   });
 
   await test.step('a helper sees it, and needs the right to settle', async () => {
-    await page.goto('/who');
+    await go(page, '/who');
     await signIn(page, 'Oriel');
     await openSettled(page);
     await page.getByRole('button', { name: /^Fetch the report/ }).click();
@@ -196,7 +196,7 @@ test('an event is settled once nothing of it is loose, and what comes later show
 
 /** The event that was settled just now: the latest of those behind us. */
 async function openSettled(page: Page): Promise<void> {
-  await page.goto('/books');
+  await go(page, '/books');
   await page
     .getByRole('link', { name: /Quay Street.*settled/ })
     .first()
@@ -210,7 +210,7 @@ test('the report of today’s cards is fetched from the acquirer, and each line 
 }) => {
   const page = await browser.newPage({ baseURL: till.origin });
   await enrol(page, till, 'Maren');
-  await page.goto('/drawer/open');
+  await go(page, '/drawer/open');
   await page.getByLabel('£10', { exact: true }).fill('5');
   await page.getByRole('button', { name: /^Open with/ }).click();
   await page
@@ -223,7 +223,7 @@ test('the report of today’s cards is fetched from the acquirer, and each line 
   await hold(page);
   await expect(lastSale(page)).toContainText('£4.50');
 
-  await page.goto('/');
+  await go(page, '/');
   await page.getByRole('link', { name: 'The event’s page' }).click();
   await page.getByRole('link', { name: 'Settle …' }).click();
   await expect(end(page, 'card/no-report')).toBeVisible();

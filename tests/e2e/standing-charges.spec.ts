@@ -113,14 +113,14 @@ test('one is set up, each thing that is wrong said beside it, made at once where
   await save.click();
   await expect(form(page).getByText('No card of theirs is on file: put one')).toBeVisible();
   await form(page).getByLabel(/^Paid/).selectOption({ index: 0 });
-  const letters = device.mailbox().letters.length;
+  const letters = device.till().mailbox.letters.length;
   await save.click();
   await expect(page.getByText('It is set up.')).toBeVisible();
   await expect(page.getByTestId('charge')).toContainText('every 2 months');
   await expect(made(page)).toContainText(/R\d{4}-\d{4}/);
   await expect(made(page)).toContainText('to pay');
-  await expect.poll(() => device.mailbox().letters.length).toBe(letters + 1);
-  expect(device.mailbox().letters[0]?.subject).toMatch(/^Invoice R\d{4}-\d{4} from Larkmoss/);
+  await expect.poll(() => device.till().mailbox.letters.length).toBe(letters + 1);
+  expect(device.till().mailbox.letters[0]?.subject).toMatch(/^Invoice R\d{4}-\d{4} from Larkmoss/);
   await made(page).getByRole('link').click();
   await expect(page.getByTestId('invoice')).toContainText('Seedlings for the plots');
   await expect(page.getByTestId('stands')).toContainText('£30.00 left');

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Browser, type Locator, type Page } from '@playwright/test';
 import {
   enrol,
+  go,
   goOffline,
   openDrawer,
   sellOne,
@@ -50,7 +51,7 @@ const allSent = async (page: Page): Promise<void> => {
 };
 
 test('a load list is packed by two devices, one of them offline, and loaded', async () => {
-  await desk.goto('/season');
+  await go(desk, '/season');
   await desk
     .getByTestId('next')
     .getByRole('listitem')
@@ -73,7 +74,7 @@ test('a load list is packed by two devices, one of them offline, and loaded', as
   await expect(standing(desk)).toHaveText('All sent');
   const address = new URL(desk.url()).pathname;
 
-  await phone.goto(address);
+  await go(phone, address);
   await expect(packed(phone, 'Lavender')).toHaveText('0');
   await goOffline(phone);
   for (let n = 1; n <= 3; n += 1) {
@@ -101,7 +102,7 @@ test('a load list is packed by two devices, one of them offline, and loaded', as
   await desk.getByRole('button', { name: 'PDF' }).click();
   const file = readFileSync(await (await saving).path());
   expect(file.subarray(0, 5).toString()).toBe('%PDF-');
-  await desk.goto('/season');
+  await go(desk, '/season');
   await expect(
     desk.getByTestId('next').getByRole('listitem').filter({ hasText: 'Sallow Ford' }),
   ).toContainText('its drawer is not open yet');
@@ -111,7 +112,7 @@ test('what comes back is counted back; the rest has a reason', async () => {
   await desk.getByTestId('next').getByRole('link', { name: 'Sallow Ford flower show' }).click();
   await expect(desk.getByRole('region', { name: 'Its goods' })).toContainText('done');
   const event = /events\/([^/]+)/.exec(desk.url())?.[1] ?? '';
-  await desk.goto(`/stock/lists/new?use=unload&event=${event}`);
+  await go(desk, `/stock/lists/new?use=unload&event=${event}`);
   await desk.getByRole('button', { name: 'Make the list' }).click();
   await desk.getByRole('button', { name: 'Everything that is there' }).click();
   await expect(desk.getByTestId('list-lines')).toContainText('Lavender');
@@ -127,7 +128,7 @@ test('what comes back is counted back; the rest has a reason', async () => {
   await desk.getByLabel('Was').selectOption('broken');
   await desk.getByRole('button', { name: 'Say so' }).click();
   await expect(listState(desk)).toHaveText('done');
-  await desk.goto('/stock');
+  await go(desk, '/stock');
   await desk.getByLabel('Find an item').fill('lavender');
   await desk.getByRole('link', { name: /Lavender/ }).click();
   await expect(desk.getByText(/Gone so far/)).toContainText('3 broken');
@@ -141,7 +142,7 @@ test('what comes back is counted back; the rest has a reason', async () => {
 });
 
 test('an order is filled from reorder levels, approved by right, and comes in two parts', async () => {
-  await phone.goto('/stock/lists/new?use=order');
+  await go(phone, '/stock/lists/new?use=order');
   await phone.getByLabel('Supplier').click();
   await phone.getByRole('option', { name: 'Holt & Daughter Bulbs' }).click();
   await phone.getByRole('button', { name: 'Make the list' }).click();
@@ -159,7 +160,7 @@ test('an order is filled from reorder levels, approved by right, and comes in tw
   await expect(standing(phone)).toHaveText('All sent');
   const address = new URL(phone.url()).pathname;
 
-  await desk.goto(address);
+  await go(desk, address);
   await desk.getByRole('button', { name: 'Approve' }).click();
   await expect(listState(desk)).toHaveText('approved');
   const letters = till.mailbox.letters.length;
@@ -169,7 +170,7 @@ test('an order is filled from reorder levels, approved by right, and comes in tw
   await expect.poll(() => till.mailbox.letters.length).toBe(letters + 1);
   expect(till.mailbox.letters[0]?.subject).toMatch(/^Order O.* from Larkmoss Plants$/);
   expect(till.mailbox.letters[0]?.text).toContain(`${String(wanted)} × Tulip, mixed`);
-  await phone.goto(address);
+  await go(phone, address);
   const came = phone.getByLabel('Came of Tulip, mixed, bag of 10');
   await came.fill(String(wanted - 5));
   await phone.getByLabel(/Number of the delivery note/).fill('8812');
@@ -185,7 +186,7 @@ test('an order is filled from reorder levels, approved by right, and comes in tw
 });
 
 test('a transfer is under way until somebody takes it in; what is missing has a reason', async () => {
-  await desk.goto('/stock/lists');
+  await go(desk, '/stock/lists');
   await desk.getByRole('link', { name: /Transfer T/ }).click();
   await desk.getByRole('button', { name: 'All of it came' }).click();
   await desk.getByLabel('Came of Lavender, 10 cm pot').fill('11');
@@ -199,11 +200,11 @@ test('a transfer is under way until somebody takes it in; what is missing has a 
 test('a count is compared with what was there at that moment; a late sale explains itself', async () => {
   const row = (page: Page): Locator =>
     page.getByTestId('counted').getByRole('row').filter({ hasText: 'Geranium' });
-  await phone.goto('/counter');
+  await go(phone, '/counter');
   await expect(phone.getByTestId('goods')).toBeVisible();
   await goOffline(phone);
   await sellOne(phone, 'Geranium');
-  await desk.goto('/stock/counts/new');
+  await go(desk, '/stock/counts/new');
   await desk.getByRole('button', { name: 'Begin' }).click();
   await put(desk, '35 geranium');
   await expect(row(desk)).toContainText('1 missing');
@@ -218,7 +219,7 @@ test('a count is compared with what was there at that moment; a late sale explai
 });
 
 test('a place, a supplier and how an item is bought say what is wrong beside the field', async () => {
-  await desk.goto('/stock/places/new');
+  await go(desk, '/stock/places/new');
   await desk.getByLabel('Name', { exact: true }).fill('Van');
   await desk.getByRole('button', { name: 'Save' }).click();
   await expect(desk.getByRole('alert')).toHaveText(
@@ -240,7 +241,7 @@ test('a place, a supplier and how an item is bought say what is wrong beside the
       .toString(),
   ).toBe('%PDF-');
 
-  await desk.goto('/stock');
+  await go(desk, '/stock');
   await desk.getByLabel('Find an item').fill('lavender');
   const exporting = desk.waitForEvent('download');
   await desk.getByRole('button', { name: 'Save as a file' }).click();
@@ -270,7 +271,7 @@ test('lists, counts and suppliers are taken in from files, line by line', async 
     desk
       .getByLabel(label)
       .setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await desk.goto('/stock/lists/new?use=order');
+  await go(desk, '/stock/lists/new?use=order');
   await desk.getByLabel('Supplier').click();
   await desk.getByRole('option', { name: 'Ferris Young Plants' }).click();
   await desk.getByRole('button', { name: 'Make the list' }).click();
@@ -282,7 +283,7 @@ test('lists, counts and suppliers are taken in from files, line by line', async 
   await expect(desk.getByLabel('Wanted of Lavender, 10 cm pot')).toHaveValue('24');
   await expect(desk.getByLabel('Price of Lavender, 10 cm pot')).toHaveValue('1.65');
 
-  await desk.goto('/stock/counts');
+  await go(desk, '/stock/counts');
   await desk.getByRole('link', { name: /Count of the nursery/ }).click();
   await desk.getByText('As a file').click();
   await take(/A CSV file with/, 'item,counted\r\n"Tulip, black, bag of 10",0\r\n');
@@ -291,7 +292,7 @@ test('lists, counts and suppliers are taken in from files, line by line', async 
     desk.getByTestId('counted').getByRole('row').filter({ hasText: 'Tulip, black' }),
   ).toContainText('missing');
 
-  await desk.goto('/stock/suppliers');
+  await go(desk, '/stock/suppliers');
   const saving = desk.waitForEvent('download');
   await desk.getByRole('button', { name: 'Save it as a file' }).click();
   const saved = readFileSync(await (await saving).path(), 'utf8');

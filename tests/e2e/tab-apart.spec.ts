@@ -1,7 +1,7 @@
 /** A tab that two devices go on with, one of them out of touch. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import {
-  enrol,
+  go,
   goOffline,
   openDrawer,
   payExactly,
@@ -9,29 +9,17 @@ import {
   tag,
   total,
 } from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall();
 
 test('a tab that two devices have in hand is seen with what both put on it before it is paid', async ({
   browser,
 }) => {
-  const contexts = [
-    await browser.newContext({ baseURL: till.origin }),
-    await browser.newContext({ baseURL: till.origin }),
-  ];
-  const [table, bar] = (await Promise.all(contexts.map((context) => context.newPage()))) as [
-    Page,
-    Page,
-  ];
-  await enrol(table, till, 'Ines');
-  await enrol(bar, till, 'Tobin');
+  const table = await device(browser, 'Ines');
+  const bar = await device(browser, 'Tobin');
   await openDrawer(bar);
-  await table.goto('/counter');
+  await go(table, '/counter');
   await tag(table, 'Lavender').click();
   await table.getByRole('button', { name: 'More …' }).click();
   await table.getByLabel('What to call it').fill('Bench');
@@ -39,10 +27,10 @@ test('a tab that two devices have in hand is seen with what both put on it befor
   await expect(table.getByText('Bench is open as a tab.')).toBeVisible();
 
   // The bar goes on with it; then the table does as well, puts something on and sets it aside again.
-  await bar.goto('/waiting');
+  await go(bar, '/waiting');
   await bar.getByRole('button', { name: 'Continue' }).click();
   await expect(total(bar)).toHaveText('£4.50');
-  await table.goto('/waiting');
+  await go(table, '/waiting');
   await expect(table.getByTestId('waiting')).toContainText('taken up by D');
   await goOffline(bar);
   await tag(bar, 'Viola').click();
@@ -62,7 +50,6 @@ test('a tab that two devices have in hand is seen with what both put on it befor
   // Seen: now it is paid, all of it, and nothing is loose.
   await payExactly(bar);
   await expect(standing(bar)).toHaveText('All sent');
-  await table.goto('/waiting');
+  await go(table, '/waiting');
   await expect(table.getByText('Nothing is waiting')).toBeVisible();
-  for (const context of contexts) await context.close();
 });

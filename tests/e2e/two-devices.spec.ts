@@ -1,8 +1,8 @@
 /** Two helpers, one stall: what each sells the other sees, and the last pot can be sold twice. */
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import {
   cells,
-  enrol,
+  go,
   goOffline,
   openDrawer,
   sellOne,
@@ -10,31 +10,19 @@ import {
   tag,
   useDrawer,
 } from '../support/at-the-stall';
-import { RunningTill } from '../support/running-till';
+import { oneStall } from '../support/one-stall';
 
-let till: RunningTill;
-test.beforeAll(async () => {
-  till = await RunningTill.start();
-});
-test.afterAll(({ browser }) => till.end(browser));
+const device = oneStall();
 
 test('both sell offline at the same time and end with the same figures', async ({ browser }) => {
-  const contexts: BrowserContext[] = [];
-  const open = async (seller: string): Promise<Page> => {
-    const context = await browser.newContext({ baseURL: till.origin });
-    contexts.push(context);
-    const page = await context.newPage();
-    await enrol(page, till, seller);
-    return page;
-  };
-  const one = await open('Ines');
-  const two = await open('Tobin');
+  const one = await device(browser, 'Ines');
+  const two = await device(browser, 'Tobin');
 
   await openDrawer(one);
   await sellOne(one, 'Lavender');
   await expect(two.getByTestId('takings')).toHaveText('£4.50');
   await useDrawer(two);
-  await two.goto('/counter');
+  await go(two, '/counter');
   await expect(tag(two, 'Lavender')).toContainText('47 left');
   await expect(tag(two, 'Aster')).toContainText('3 left');
   for (const page of [one, two]) await goOffline(page);
@@ -52,12 +40,12 @@ test('both sell offline at the same time and end with the same figures', async (
   await expect(tag(one, 'Aster')).toContainText('1 left');
   await expect(standing(one)).toContainText('8 to send');
 
-  for (const context of contexts) await context.setOffline(false);
+  for (const page of [one, two]) await page.context().setOffline(false);
   for (const page of [one, two]) {
     await expect(standing(page)).toHaveText('All sent');
     await expect(tag(page, 'Aster')).toContainText('1 below none');
     await expect(tag(page, 'Lavender')).toContainText('45 left');
-    await page.goto('/');
+    await go(page, '/');
     await expect(page.getByTestId('sales')).toContainText('9 sales · 9 things');
     await expect(page.getByTestId('takings')).toHaveText('£44.30');
     await page.getByRole('link', { name: 'The event’s page' }).click();
@@ -68,31 +56,22 @@ test('both sell offline at the same time and end with the same figures', async (
   }
 
   // One drawer for both: what should be in it is the float and what both have taken.
-  await one.goto('/drawer/count');
+  await go(one, '/drawer/count');
   await expect(one.getByTestId('expected')).toHaveText('124.30');
-  for (const context of contexts) await context.close();
 });
 
 test('a device that sends after the count shows up as money that came later', async ({
   browser,
 }) => {
-  const contexts = [
-    await browser.newContext({ baseURL: till.origin }),
-    await browser.newContext({ baseURL: till.origin }),
-  ];
-  const [owner, helper] = (await Promise.all(contexts.map((context) => context.newPage()))) as [
-    Page,
-    Page,
-  ];
-  await enrol(owner, till, 'Maren');
-  await enrol(helper, till, 'Ines');
+  const helper = await device(browser, 'Ines');
+  const owner = await device(browser, 'Maren');
   await useDrawer(owner);
   await useDrawer(helper);
-  await helper.goto('/counter');
+  await go(helper, '/counter');
   await goOffline(helper);
   await sellOne(helper, 'Lavender');
 
-  await owner.goto('/drawer/count');
+  await go(owner, '/drawer/count');
   await expect(owner.getByTestId('expected')).toHaveText('124.30');
   await owner.getByLabel('£10', { exact: true }).fill('12');
   await owner.getByLabel('£2', { exact: true }).fill('2');
@@ -101,8 +80,8 @@ test('a device that sends after the count shows up as money that came later', as
   await owner.getByRole('button', { name: 'Close the drawer' }).click();
   await expect(owner.getByTestId('final-read')).toContainText('nothing out');
 
-  await contexts[1]!.setOffline(false);
-  await owner.goto('/');
+  await helper.context().setOffline(false);
+  await go(owner, '/');
   await expect(owner.getByText('£4.50 more was heard of after the count')).toBeVisible();
   await expect(owner.getByText(/Final read D\d-R1: £124.30 counted/)).toBeVisible();
 
@@ -115,5 +94,4 @@ test('a device that sends after the count shows up as money that came later', as
   await late.getByLabel('What came of it').fill('the other phone sold one more');
   await late.getByRole('button', { name: 'Call it a difference' }).click();
   await expect(late).toHaveCount(0);
-  for (const context of contexts) await context.close();
 });

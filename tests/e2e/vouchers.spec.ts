@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import {
+  go,
   goOffline,
   goOnline,
   lend,
@@ -158,7 +159,7 @@ test('a customer buys on account, more than was agreed by right alone, and pays 
   await page.getByRole('button', { name: /exact/ }).click();
   await expect(page.getByTestId('last-sale')).toContainText('£4.50');
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/');
+  await go(page, '/');
   await page.getByRole('link', { name: 'The event’s page' }).click();
   await expect(page.getByTestId('paid-in')).toContainText('£16.00 of it was paid in');
   await expect(page.getByTestId('ties-up')).toHaveText('Device and server agree on every figure.');
@@ -169,7 +170,7 @@ test('what a customer pays in goes from their page to the counter, and is off wh
 }) => {
   const page = await device(browser, 'Tobin');
   await useDrawer(page);
-  await page.goto('/customers');
+  await go(page, '/customers');
   await page
     .getByTestId('customers')
     .getByRole('link', { name: /Corin Wray/ })
@@ -258,7 +259,7 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await row.getByRole('button', { name: 'Take £6.50' }).click();
   await expect(page.getByTestId('last-sale')).toContainText('£6.50');
   // Its paper has the code that is scanned.
-  await page.goto('/vouchers');
+  await go(page, '/vouchers');
   await page.getByTestId('vouchers').getByRole('link', { name: fresh }).click();
   const saving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save it with its code as a PDF' }).click();
@@ -273,7 +274,7 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await expect(page.getByTestId('voucher')).toContainText('Used up');
   await expect(page.getByTestId('spent')).toContainText('Ran out');
   // How long the next ones last, where nobody says otherwise.
-  await page.goto('/ways');
+  await go(page, '/ways');
   await page
     .getByTestId('ways')
     .getByRole('link', { name: /^Voucher/ })
@@ -287,9 +288,9 @@ test('a voucher is blocked and replaced by whoever may; the fresh one is spent',
   await expect(more(page).getByLabel('Last day, if any')).toHaveValue(/^\d{4}-\d\d-\d\d$/);
   await more(page).getByRole('button', { name: 'Done' }).click();
   // A helper may not.
-  await page.goto('/who');
+  await go(page, '/who');
   await signIn(page, 'Oriel');
-  await page.goto('/vouchers');
+  await go(page, '/vouchers');
   await page.getByTestId('vouchers').getByRole('link', { name: fresh }).click();
   await page.getByLabel('Why').fill('because');
   await page.getByRole('button', { name: 'Block it' }).click();

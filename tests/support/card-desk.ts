@@ -1,14 +1,9 @@
 /** Cards at the stall, and what the books and the acquirer have of them. */
-import {
-  expect,
-  type Browser,
-  type BrowserContext,
-  type Locator,
-  type Page,
-} from '@playwright/test';
+import { expect, type Browser, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { select } from '../../src/lib/server/database/select';
-import { enrol, openDrawer, total, type, useDrawer } from './at-the-stall';
+import { go, openDrawer, total, type, useDrawer } from './at-the-stall';
+import type { Devices } from './devices';
 import { placesIn } from './places-in';
 import type { RunningTill } from './running-till';
 
@@ -22,7 +17,7 @@ const row = (page: Page): Locator => wayRow(page, /^Card(?! by)/);
 
 /** Puts an unlisted thing on the slip and goes to the payment. */
 export async function toPayment(page: Page, amount: string): Promise<void> {
-  await page.goto('/counter');
+  await go(page, '/counter');
   await type(page, `${amount} basket`);
   await expect(total(page)).toContainText(amount);
   await page.getByRole('button', { name: /^Take payment/ }).click();
@@ -94,10 +89,10 @@ export interface AtAcquirer {
 }
 
 export class CardDesk {
-  constructor(readonly till: RunningTill) {}
+  constructor(readonly devices: Devices) {}
 
-  device(browser: Browser): Promise<BrowserContext> {
-    return browser.newContext({ baseURL: this.till.origin, reducedMotion: 'reduce' });
+  get till(): RunningTill {
+    return this.devices.till;
   }
 
   /** A drawer is open, and the server knows. */
@@ -106,22 +101,17 @@ export class CardDesk {
       select(this.till.database, 'SELECT id FROM books_drawers', []);
     // Those of past editions.
     const before = await drawers();
-    const context = await this.device(browser);
-    const page = await context.newPage();
-    await enrol(page, this.till, 'Maren');
+    const page = await this.devices.take(browser, 'Maren');
     await openDrawer(page);
     await expect.poll(drawers).toHaveLength(before.length + 1);
-    await context.close();
+    await this.devices.release();
   }
 
   /** Somebody at a device of their own, with that drawer. */
-  async seller(browser: Browser, who: string): Promise<[Page, BrowserContext]> {
-    const context = await this.device(browser);
-    const page = await context.newPage();
-    await enrol(page, this.till, who);
-    await expect(page.getByRole('button', { name: 'Use Drawer 1' })).toBeVisible();
+  async seller(browser: Browser, who: string): Promise<Page> {
+    const page = await this.devices.take(browser, who);
     await useDrawer(page);
-    return [page, context];
+    return page;
   }
 
   /** What the server's books have of cards that were asked for this much, in minor units. */

@@ -1,32 +1,30 @@
 /** A till that the tests of one file share, one after another, and the devices that they use of it. */
-import { test, type Browser, type BrowserContext, type Page } from '@playwright/test';
-import { newDevice } from './at-the-stall';
+import { test, type Browser, type Page } from '@playwright/test';
+import { Devices } from './devices';
 import { RunningTill } from './running-till';
 
-type OneStall = ((browser: Browser, seller: string) => Promise<Page>) & {
-  /** Where all mail ends up; once the first test has begun. */
-  readonly mailbox: () => RunningTill['mailbox'];
-};
+interface OneStall {
+  (browser: Browser, seller: string, use?: 'test' | 'file'): Promise<Page>;
+  /** These are there once the first test, or what comes before all of them, has begun. */
+  readonly devices: () => Devices;
+  readonly till: () => RunningTill;
+}
 
 /**
- * Called once at the head of a file: the drawer that its first test opens, the others use.
- * @returns What enrols a device of its own, with somebody signed in; it is closed when the test is over.
+ * Called once at the head of a file.
+ * @param order `one after another`: what one test did, the next go on with, as with a drawer that it opens.
+ * @returns What gives a test a device of its own, with somebody signed in; another test may have used it before.
  */
-export function oneStall(): OneStall {
-  test.describe.configure({ mode: 'serial' });
-  let till: RunningTill;
-  const contexts: BrowserContext[] = [];
+export function oneStall(order: 'one after another' | 'apart' = 'one after another'): OneStall {
+  if (order === 'one after another') test.describe.configure({ mode: 'serial' });
+  let devices: Devices;
   test.beforeAll(async () => {
-    till = await RunningTill.start();
+    devices = new Devices(await RunningTill.start());
   });
-  test.afterEach(async () => {
-    for (const context of contexts.splice(0)) await context.close();
-  });
-  test.afterAll(({ browser }) => till.end(browser));
-  return Object.assign(
-    (browser: Browser, seller: string) => newDevice(browser, till, contexts, seller),
-    { mailbox: () => till.mailbox },
-  );
+  test.afterEach(() => devices.release());
+  test.afterAll(({ browser }) => devices.till.end(browser));
+  const take: Devices['take'] = (...args) => devices.take(...args);
+  return Object.assign(take, { devices: () => devices, till: () => devices.till });
 }
 
 export const counter = (page: Page): Promise<void> =>
