@@ -13,6 +13,7 @@ import {
 } from '../../src/lib/core/testing/made-up-business';
 import { BookReader } from '../../src/lib/server/books/read-books';
 import { append } from '../../src/lib/server/daybook/append';
+import { select } from '../../src/lib/server/database/select';
 import { judgeAllKept } from '../../src/lib/server/daybook/judge-kept';
 import { keptEntries } from '../../src/lib/server/daybook/kept';
 import { pull } from '../../src/lib/server/daybook/pull';
@@ -119,8 +120,21 @@ describe('an odd entry', () => {
       kept.map(({ entry, state }) => [entry.id, state]),
       [[bad.id, 'unfit']],
     );
-    // A start tries it again, and leaves it where it is as long as it fits no better.
+    // A start tries it again, and leaves it where it is as long as it fits no better; said for what it is.
+    const row = () =>
+      select<{ position: string; state: string; fault: string }>(
+        t.database,
+        'SELECT position, state, fault FROM daybook_entries WHERE id = ?',
+        [bad.id],
+      );
+    const [before] = await row();
+    await sequelize.query("UPDATE daybook_entries SET state = 'unread', fault = '' WHERE id = ?", {
+      replacements: [bad.id],
+    });
     assert.equal(await judgeAllKept(t.database, now), 0);
+    const [after] = await row();
+    assert.deepEqual([after?.position, after?.state], [before?.position, 'unfit']);
+    assert.match(after?.fault ?? '', /"code":"body\/unfit".*figures are refused/);
     // What is handed out to nobody is named, so that no number is missing.
     const seen = await pull(t.database, { business: BUSINESS, device: deviceId(99) }, 0);
     assert.deepEqual(seen.passed, [{ device: deviceId(n), seq: 2 }]);

@@ -5,12 +5,13 @@
 import type { Transaction } from 'sequelize';
 import { entrySchema } from '../../core/daybook/entry';
 import { readEntry } from '../../core/daybook/read-entry';
+import type { Kept } from '../../core/daybook/sync-messages';
 import { applyChanges } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
 import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
 import { isBadData, lockCounter } from './append';
-import { judgedOne } from './judged';
+import { judgedOne, unfit } from './judged';
 import { gatherEvidence, type Gathering } from './gather-evidence';
 import { queueBehind } from './queue-behind';
 import { storedEntry } from './stored-entry';
@@ -59,7 +60,7 @@ export async function judgeKept(
   }
 }
 
-/** In a transaction of its own; what the database refuses stays as it is, and is shown. */
+/** In a transaction of its own; what does not fit stays where it is, and is shown as that. */
 async function judgeOneApart(
   database: Database,
   business: string,
@@ -72,9 +73,32 @@ async function judgeOneApart(
     );
   } catch (error) {
     if (isOfDatabase(error) && !isBadData(error)) throw error;
+    const { id } = entrySchema.parse(JSON.parse(row.entry));
+    const why = error instanceof Error && !isBadData(error) ? error.message : 'figures are refused';
+    await doesNotFit(database, business, row.position, unfit(id, why));
     return false;
   }
 }
+
+/** It can be read by now, and stays where it is: what could not be understood is told from what does not fit. */
+async function doesNotFit(
+  { sequelize }: Database,
+  business: string,
+  position: string,
+  kept: Kept,
+  transaction?: Transaction,
+): Promise<void> {
+  await sequelize.query(
+    "UPDATE daybook_entries SET state = 'unfit', fault = ? WHERE business = ? AND position = ? AND state = 'unread'",
+    {
+      replacements: [asFault(kept), business, position],
+      ...(transaction === undefined ? {} : { transaction }),
+    },
+  );
+}
+
+const asFault = (kept: Kept | null): string =>
+  kept === null ? '' : JSON.stringify(kept).slice(0, 1000);
 
 /** @returns False if another process was faster, or it fits no better than before. */
 async function judgeOne(
@@ -98,14 +122,17 @@ async function judgeOne(
   const gathering: Gathering = { database, books: new BookReader(database), business, transaction };
   const evidence = await gatherEvidence(gathering, device, [read.entry], now);
   const judged = await judgedOne(gathering, entry, read, evidence);
-  if (judged.state === 'unfit') return false;
+  if (judged.state === 'unfit') {
+    if (judged.kept !== null)
+      await doesNotFit(database, business, position, judged.kept, transaction);
+    return false;
+  }
   await applyChanges(database.sequelize, business, judged.changes, transaction);
   const next = counter.position + 1;
-  const fault = judged.kept === null ? '' : JSON.stringify(judged.kept).slice(0, 1000);
   await database.sequelize.query(
     'UPDATE daybook_entries SET position = ?, late = 1, state = ?, fault = ? ' +
       'WHERE business = ? AND position = ?',
-    { replacements: [next, judged.state, fault, business, position], transaction },
+    { replacements: [next, judged.state, asFault(judged.kept), business, position], transaction },
   );
   await database.sequelize.query('UPDATE daybook_counters SET position = ? WHERE business = ?', {
     replacements: [next, business],

@@ -84,13 +84,13 @@ function asStored(entry: Entry, became: Becoming): Omit<Appended, 'entry' | 'cha
       const message = faultMessage(became.fault);
       return { state: 'unread', known: null, kept: { id, state: 'unread', code, message } };
     }
-    case 'unfit': {
-      const message = `It cannot be applied: ${became.why}; it is kept as it was received.`;
-      return {
-        state: 'unfit',
-        known: null,
-        kept: { id, state: 'unfit', code: 'body/unfit', message },
-      };
-    }
+    case 'unfit':
+      return { state: 'unfit', known: null, kept: unfit(id, became.why) };
   }
+}
+
+/** What is said of an entry that can be read, and whose effect cannot be worked out. */
+export function unfit(id: string, why: string): Kept {
+  const message = `It cannot be applied: ${why}; it is kept as it was received.`;
+  return { id, state: 'unfit', code: 'body/unfit', message };
 }
