@@ -18,6 +18,31 @@ function changesIn(entry: Entry) {
 }
 
 describe('the books', () => {
+  it('find what has something in a field, whatever was put or changed since it was first asked for', () => {
+    fc.assert(
+      fc.property(arbitraryDaybook, (entries) => {
+        const books = new Books();
+        const isSame = (): void => {
+          for (const { item } of books.rows('movements'))
+            assert.deepEqual(
+              books.where('movements', 'item', item),
+              books.rows('movements').filter((row) => row.item === item),
+            );
+          for (const name of ['', ...new Set(books.rows('items').map((row) => row.name))])
+            assert.deepEqual(
+              books.where('items', 'name', name),
+              books.rows('items').filter((row) => row.name === name),
+            );
+        };
+        for (const [at, entry] of entries.entries()) {
+          books.apply(changesIn(entry));
+          if (at % 7 === 0) isSame();
+        }
+        isSame();
+      }),
+    );
+  });
+
   it('are the same for every order of any devices’ entries', () => {
     const shuffled = arbitraryDaybook.chain((entries) =>
       fc.tuple(

@@ -146,8 +146,12 @@ export type RowOf<T extends TableSpec> = {
 export type AnyRow = Readonly<Record<string, unknown>>;
 
 /** Text that names a row within its table; parts of a key hold no blanks. */
-export const keyOf = (spec: TableSpec, row: AnyRow): string =>
-  spec.key.map((field) => String(row[field])).join(' ');
+export function keyOf({ key }: TableSpec, row: AnyRow): string {
+  const [first = '', ...others] = key;
+  let all = String(row[first]);
+  for (const field of others) all += ` ${String(row[field])}`;
+  return all;
+}
 
 /** A row that nothing has been set in yet. */
 export function untouched(spec: TableSpec, key: AnyRow): Record<string, unknown> {

@@ -130,9 +130,16 @@ const postingsByKind: { readonly [K in Kind]: (entry: EntryOf<K>) => readonly Po
   'looseEnd.handed': nothing,
 };
 
+/** An entry is judged by what it moves, and its sums are made of it: it is worked out once. */
+const worked = new WeakMap<KnownEntry, JournalEntry>();
+
 export function journalOf(entry: KnownEntry): JournalEntry {
+  const known = worked.get(entry);
+  if (known !== undefined) return known;
   const postings = postingsByKind[entry.kind] as (entry: KnownEntry) => readonly Posting[];
-  return { ...whenOf(entry), postings: postings(entry) };
+  const journal = { ...whenOf(entry), postings: postings(entry) };
+  worked.set(entry, journal);
+  return journal;
 }
 
 function whenOf({ id, kind, event, at, body }: KnownEntry): Omit<JournalEntry, 'postings'> {

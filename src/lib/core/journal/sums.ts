@@ -222,6 +222,9 @@ interface Adder {
 interface Adding {
   readonly sum: SumName;
   readonly by: readonly By[];
+  /** Names of the key's fields, and of what is added, in the order in which they are declared. */
+  readonly keys: readonly string[];
+  readonly fields: readonly string[];
   readonly adders: Adder[];
 }
 
@@ -245,7 +248,13 @@ function makeAddings(kind: Kind): AddingsByHead {
         found.set(head, all);
         let adding = all.find((each) => each.sum === sum);
         if (adding === undefined) {
-          adding = { sum: sum as SumName, by: Object.values(by), adders: [] };
+          adding = {
+            sum: sum as SumName,
+            by: Object.values(by),
+            keys: Object.keys(by),
+            fields: Object.keys(fields),
+            adders: [],
+          };
           all.push(adding);
         }
         adding.adders.push({
@@ -286,7 +295,7 @@ export function foldSums(journal: Iterable<JournalEntry>): SumChange[] {
 }
 
 interface SumRow {
-  readonly sum: SumName;
+  readonly of: Adding;
   readonly key: readonly (string | number)[];
   /** In the order in which the fields are declared. */
   readonly totals: number[];
@@ -299,7 +308,8 @@ class Rows {
   readonly #roots = new Map<SumName, Branch>();
 
   /** @returns Null if the posting lacks a field of the key. */
-  of({ sum, by }: Adding, posting: Posting, entry: JournalEntry): SumRow | null {
+  of(adding: Adding, posting: Posting, entry: JournalEntry): SumRow | null {
+    const { sum, by, fields } = adding;
     let branch = this.#roots.get(sum);
     if (branch === undefined) this.#roots.set(sum, (branch = new Map<string | number, unknown>()));
     const last = by.length - 1;
@@ -315,7 +325,7 @@ class Rows {
     let row = branch.get(value) as SumRow | undefined;
     if (row === undefined) {
       const key = by.map((from) => valueOf(from, posting, entry) ?? '');
-      row = { sum, key, totals: Object.keys(sumSpecs[sum].fields).map(() => 0) };
+      row = { of: adding, key, totals: fields.map(() => 0) };
       branch.set(value, row);
       this.#all.push(row);
     }
@@ -323,19 +333,22 @@ class Rows {
   }
 
   changes(): SumChange[] {
-    return this.#all.flatMap(({ sum, key, totals }) => {
-      const { by, fields } = sumSpecs[sum];
-      const added = Object.keys(fields)
-        .map((field, at) => [field, totals[at]!] as const)
-        .filter(([, total]) => total !== 0);
+    const changes: SumChange[] = [];
+    for (const { of, key, totals } of this.#all) {
+      const fields: Record<string, number> = {};
+      let isAny = false;
+      for (const [at, total] of totals.entries()) {
+        if (total === 0) continue;
+        fields[of.fields[at]!] = total;
+        isAny = true;
+      }
       // What an entry gives and takes again on one account adds nothing to it.
-      if (added.length === 0) return [];
-      return {
-        sum,
-        key: Object.fromEntries(Object.keys(by).map((field, at) => [field, key[at]!])),
-        fields: Object.fromEntries(added),
-      };
-    });
+      if (!isAny) continue;
+      const by: Record<string, string | number> = {};
+      for (const [at, value] of key.entries()) by[of.keys[at]!] = value;
+      changes.push({ sum: of.sum, key: by, fields });
+    }
+    return changes;
   }
 }
 

@@ -38,7 +38,7 @@ export function judgeAgain(
   const invoice = books.row('invoices', of);
   if (invoice?.sourceIs !== 'charge' || invoice.source !== charge || invoice.customer !== customer)
     return { code: 'charge/unknown', found: of };
-  const tried = books.rows('chargeCards').filter((each) => each.invoice === of && each.id !== id);
+  const tried = books.where('chargeCards', 'invoice', of).filter((each) => each.id !== id);
   const count = (is: 'failed' | 'again'): number => tried.filter((each) => each.is === is).length;
   return count('failed') > count('again') ? null : { code: 'charge/again', found: of };
 }

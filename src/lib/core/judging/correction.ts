@@ -29,12 +29,12 @@ export function judgeCorrection(
   const now = asCorrected(
     {
       sale,
-      lines: books.rows('saleLines').filter((line) => line.sale === sale.id),
+      lines: books.where('saleLines', 'sale', sale.id),
       payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
     },
     others,
   );
-  const returns = books.rows('returns').filter((each) => each.sale === sale.id);
+  const returns = books.where('returns', 'sale', sale.id);
   const fault = fixFault({ ...now, returns, fix: body.fix });
   if (fault !== null) return { code: 'correct/not-so', found: fault.code };
   if (same.some((each) => each.event === entry.event || !isAlike(each.fix, body.fix)))

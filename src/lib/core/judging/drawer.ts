@@ -22,7 +22,7 @@ export function judgeRead(
   if (drawer === undefined) return { code: 'read/drawer' };
   const wanted = device.lastRead + 1;
   if (body.number !== wanted) return { code: 'read/number', found: body.number, wanted };
-  if (books.rows('drawerReads').some((each) => each.drawer === body.drawer && each.id !== id))
+  if (books.where('drawerReads', 'drawer', body.drawer).some((each) => each.id !== id))
     return { code: 'read/again' };
   const expected = expectedCash(drawer, books.row('drawerSums', body.drawer));
   return expected === body.expected
@@ -51,7 +51,7 @@ export function judgeCashMoved(
 /** What came late is what the books say came late: no more, and not twice. */
 export function judgeLate({ body }: EntryOf<'drawer.late'>, { books }: Evidence): Doubt | null {
   const drawer = books.row('drawers', body.drawer);
-  const reads = books.rows('drawerReads').filter((read) => read.drawer === body.drawer);
+  const reads = books.where('drawerReads', 'drawer', body.drawer);
   const wanted =
     drawer === undefined ? 0 : lateCash(drawer, books.row('drawerSums', body.drawer), reads);
   return wanted === body.amount ? null : { code: 'drawer/not-late', found: body.amount, wanted };

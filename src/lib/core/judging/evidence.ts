@@ -1,6 +1,7 @@
 /** What an entry is judged by: the books as they stand before it, and set-up as it was. */
 import { Books } from '../books/books';
 import type { Change } from '../books/change';
+import type { Row, TableName } from '../books/tables';
 import { PeopleHistory } from '../people/people-history';
 import { Joined } from '../customer/joined';
 import type { BodyOf, KnownEntry } from '../daybook/kinds';
@@ -16,11 +17,34 @@ export interface WritingDevice {
   lastRead: number;
 }
 
+/** Tables that nothing is judged by, of which every sale fills some: the evidence does without them. */
+const NOT_ASKED_FOR = [
+  ...['eventTotals', 'eventPaidIn', 'eventItems', 'eventHours', 'eventTaxes', 'eventTips'],
+  ...['eventWays', 'stock', 'moves'],
+] as const satisfies readonly TableName[];
+const isAskedFor = ({ table }: Change): boolean =>
+  !(NOT_ASKED_FOR as readonly string[]).includes(table);
+
+type JudgedTable = Exclude<TableName, (typeof NOT_ASKED_FOR)[number]>;
+
+/** The books, as far as anything is judged by them. */
+export interface JudgedBooks {
+  readonly apply: Books['apply'];
+  put<T extends TableName>(table: T, rows: readonly Row<T>[]): void;
+  row<T extends JudgedTable>(table: T, key: string): Row<T> | undefined;
+  rows<T extends JudgedTable>(table: T): Row<T>[];
+  where<T extends JudgedTable, F extends keyof Row<T> & string>(
+    table: T,
+    field: F,
+    is: Row<T>[F],
+  ): Row<T>[];
+}
+
 export class Evidence {
   readonly people = new PeopleHistory();
   readonly history = new History();
   /** Rows that the entries speak of, and no others: what is missing here is not in the books. */
-  readonly books = new Books();
+  readonly books: JudgedBooks = new Books();
   /** Who wrote the entries that others settle, by id; null for nobody. */
   readonly writers = new Map<string, string | null>();
   /** What the acquirer said to the server of money that goes back to cards, by refund. */
@@ -70,7 +94,7 @@ export class Evidence {
 
   /** What has been judged is what the entries after it are judged by. @param changes What it changes. */
   take(entry: KnownEntry, changes: readonly Change[]): void {
-    this.books.apply(changes);
+    this.books.apply(changes.filter(isAskedFor));
     if (entry.kind.startsWith('customer.')) this.#joined = null;
     if (isJudged(entry.kind)) this.history.take(entry as Parameters<History['take']>[0]);
     if (entry.kind === 'sale.rung') this.device.lastSale = entry.body.number;

@@ -6,14 +6,9 @@ import type { Evidence } from './evidence';
 
 /** What goods that came back paid of a slip, in parts that stand. Minor units. */
 export function exchangedFor(slip: string, books: Evidence['books']): number {
-  const back = new Set(books.rows('reversals').map(({ payment }) => payment));
-  return sum(
-    books
-      .rows('payments')
-      .flatMap((part) =>
-        part.slip === slip && part.way === EXCHANGE && !back.has(part.id) ? part.clears : [],
-      ),
-  );
+  const parts = books.where('payments', 'slip', slip).filter(({ way }) => way === EXCHANGE);
+  const standing = parts.filter(({ id }) => books.where('reversals', 'payment', id).length === 0);
+  return sum(standing.map(({ clears }) => clears));
 }
 
 /** What returns say that they paid of it. Minor units. */

@@ -32,7 +32,7 @@ export function heldDoubt(
     const number = voucherNumber(reference);
     const state = books.row('voucherStates', number);
     const isBlocked = state?.isBlocked === true && state.setStamp < stamp;
-    const sold = books.rows('vouchers').filter((each) => each.number === number);
+    const sold = books.where('vouchers', 'number', number);
     const until = lastDayOf({ sold, state });
     // Zones of clocks are a day apart at most.
     const day = new Date(Date.parse(at) - DAY).toISOString().slice(0, 10);
@@ -147,7 +147,7 @@ export function judgeLapsed(
 ): Doubt | null {
   const { number, amount } = body;
   const { books } = evidence;
-  const sold = books.rows('vouchers').filter((each) => each.number === number);
+  const sold = books.where('vouchers', 'number', number);
   if (sold.length === 0) return { code: 'voucher/unknown', found: number };
   const until = lastDayOf({ sold, state: books.row('voucherStates', number) });
   const left = 0 - evidence.standsOn(`voucher:${number}`);
@@ -169,10 +169,7 @@ export function judgeHeldMoved({ body }: EntryOf<'held.moved'>, evidence: Eviden
     return { code: 'held/overspent', found: body.amount, wanted: Math.max(0, left) };
   // What is for goods of one tax goes on a voucher like it, and nowhere else.
   const from = heldParts(body.from);
-  const sold =
-    from?.head === 'voucher'
-      ? evidence.books.rows('vouchers').filter((each) => each.number === from.id)
-      : [];
+  const sold = from?.head === 'voucher' ? evidence.books.where('vouchers', 'number', from.id) : [];
   const kept = keptOf(sold, body.amount);
   const isKept = heldParts(body.to)?.head === 'voucher' || kept === null;
   if (!isKept || !isSameTax(body.kept, kept))

@@ -60,13 +60,13 @@ const isSame = (a: object, b: object): boolean => {
 function soldIn(sale: Row<'sales'>, { books }: Evidence): SoldSale & { readonly isVoid: boolean } {
   const asRung = {
     sale,
-    lines: books.rows('saleLines').filter((each) => each.sale === sale.id),
+    lines: books.where('saleLines', 'sale', sale.id),
     payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
   };
   const voids = standingVoids(books.rows('voids'), books.rows('voidsUndone'));
   return {
     ...asCorrected(asRung, books.rows('corrections')),
-    before: books.rows('returns').filter((each) => each.sale === sale.id),
+    before: books.where('returns', 'sale', sale.id),
     isVoid: voids.some((each) => each.sale === sale.id),
   };
 }
@@ -268,7 +268,7 @@ export function judgeReminder(
   const now = new Date(arrival).toISOString().slice(0, 10);
   if (daysAfter(invoice.due, days) > daysAfter(now, 1))
     return { code: 'reminder/early', found: invoice.due };
-  const before = books.rows('reminders').filter((each) => each.invoice === of && each.id !== id);
+  const before = books.where('reminders', 'invoice', of).filter((each) => each.id !== id);
   return before.some((each) => each.step >= step)
     ? { code: 'reminder/again', found: step + 1 }
     : null;

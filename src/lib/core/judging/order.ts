@@ -70,7 +70,7 @@ export function judgeOrderPaid(
     .inForce('way.set', way, stamp)
     .some(({ method }) => method === 'own' || method === 'transfer' || method === 'cheque');
   if (!isPaidSo) return { code: 'order/way', found: way };
-  const before = books.rows('ordersPaid').filter((each) => each.order === order);
+  const before = books.where('ordersPaid', 'order', order);
   if (before.some((each) => each.reference === reference && each.amount === amount))
     return { code: 'order/paid-again', found: reference };
   const left = totalOf(known.lines) - sum(before.map((each) => each.amount));

@@ -36,14 +36,14 @@ export function judgeReturn(entry: Entry, evidence: Evidence): Doubt | null {
     return { code: 'return/voided', found: sale.number };
   const asRung = {
     sale,
-    lines: books.rows('saleLines').filter((each) => each.sale === sale.id),
+    lines: books.where('saleLines', 'sale', sale.id),
     payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
   };
   const now = asCorrected(asRung, books.rows('corrections'));
   const { payments } = now;
   const sold: SoldSale = {
     ...now,
-    before: books.rows('returns').filter((each) => each.sale === sale.id && each.id !== id),
+    before: books.where('returns', 'sale', sale.id).filter((each) => each.id !== id),
   };
   const [left, values] = [leftOf(sold), leftValueOf(sold)];
   for (const { line, quantity, off } of body.lines) {
@@ -112,7 +112,7 @@ function accountFault(
   payments: readonly Row<'payments'>[],
   { books }: Evidence,
 ): Doubt | null {
-  const before = books.rows('returns').filter((each) => each.sale === body.sale && each.id !== id);
+  const before = books.where('returns', 'sale', body.sale).filter((each) => each.id !== id);
   for (const [account, amount] of given) {
     const left = mostOnAccount(account, payments, before);
     if (left !== null && amount > left)

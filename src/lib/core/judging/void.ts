@@ -14,9 +14,9 @@ export function judgeVoid(entry: EntryOf<'sale.voided'>, { books }: Evidence): D
   const { id, body } = entry;
   const sale = books.row('sales', body.sale);
   if (sale === undefined) return { code: 'void/unknown', found: body.number };
-  if (books.rows('voids').some((each) => each.sale === sale.id && each.id !== id))
+  if (books.where('voids', 'sale', sale.id).some((each) => each.id !== id))
     return { code: 'void/again', found: sale.number };
-  if (books.rows('returns').some((each) => each.sale === sale.id))
+  if (books.where('returns', 'sale', sale.id).length > 0)
     return { code: 'void/returned', found: sale.number };
   const now = asItStands(sale, books);
   const { payments } = now;
@@ -54,7 +54,7 @@ const asItStands = (sale: Row<'sales'>, books: Evidence['books']): Correctable =
   asCorrected(
     {
       sale,
-      lines: books.rows('saleLines').filter((each) => each.sale === sale.id),
+      lines: books.where('saleLines', 'sale', sale.id),
       payments: sale.payments.flatMap((part) => books.row('payments', part) ?? []),
     },
     books.rows('corrections'),
