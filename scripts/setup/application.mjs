@@ -13,6 +13,9 @@ const LARGEST_BODY = 4 * 1024 * 1024;
 /** Milliseconds that it may take to start, also on a machine of which others take nearly all. */
 const PATIENCE = 180_000;
 
+/** Megabytes that what is short-lived may take: what a push holds goes before it is looked through more than once. */
+const FOR_LARGE_PUSHES = ['--max-semi-space-size=32'];
+
 /**
  * @typedef {object} Way
  * @property {string} business
@@ -85,7 +88,7 @@ export async function startApplication({
         String(port),
         '--strictPort',
       ]
-    : ['scripts/serve.mjs', build];
+    : [...FOR_LARGE_PUSHES, 'scripts/serve.mjs', build];
   const log = logFile === undefined ? null : openSync(logFile, 'a');
   const child = spawn('node', args, {
     cwd: ROOT,

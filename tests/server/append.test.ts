@@ -1,5 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, describe, it } from 'node:test';
+import { setTimeout } from 'node:timers/promises';
+import mysql from 'mysql2/promise';
 import { hashOf } from '../../src/lib/core/daybook/chain';
 import type { Entry } from '../../src/lib/core/daybook/entry';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
@@ -31,6 +33,7 @@ beforeEach(async () => {
   for (const table of [
     'daybook_entries',
     'daybook_counters',
+    'daybook_quotas',
     'access_devices',
     'books_stock',
     'books_sales',
@@ -129,6 +132,93 @@ describe('appending to the daybook in MariaDB', () => {
       assert.equal(await leftAtEvent(), have * 1000);
     });
   }
+
+  it('takes a push of many at once as it takes them one by one', async () => {
+    const entries = loads(150);
+    const answer = await append(t.database, ref, entries);
+    assert.deepEqual([answer.have, await stored(), await leftAtEvent()], [150, 150, 150_000]);
+    const rows = await select<{ position: string; seq: number }>(
+      t.database,
+      'SELECT position, seq FROM daybook_entries ORDER BY position',
+      [],
+    );
+    assert.deepEqual(
+      rows.map(({ position, seq }) => [Number(position), seq]),
+      entries.map(({ seq }, at) => [at + 1, seq]),
+    );
+  });
+
+  it('counts and keeps nothing of what follows a figure changed on the way', async () => {
+    const entries = loads(90);
+    // Far ahead of the others, and never accepted: the clock of the business does not go by it.
+    const ahead = { ...entries[70]!, body: { ...entries[70]!.body, note: 'x' } };
+    const arrival = now + 1000;
+    const push = [...entries.slice(0, 70), ahead, ...entries.slice(71)];
+    const answer = await append(t.database, ref, push, arrival);
+    assert.deepEqual(
+      [answer.refused?.code, answer.refused?.seq, answer.have, await stored()],
+      ['chain/hash-wrong', 71, 70, 70],
+    );
+    assert.equal(await leftAtEvent(), 70_000);
+    const [counted] = await select<{ entries: number }>(
+      t.database,
+      'SELECT entries FROM daybook_quotas WHERE device = ?',
+      [ref.device],
+    );
+    assert.equal(Number(counted?.entries), 70);
+    const [counter] = await select<{ position: string; clock: string }>(
+      t.database,
+      'SELECT position, clock FROM daybook_counters',
+      [],
+    );
+    assert.equal(Number(counter?.position), 70);
+    assert.equal(counter?.clock.slice(0, 17), entries[69]!.stamp.slice(0, 17));
+    const rest = await append(t.database, ref, entries.slice(70), arrival);
+    assert.deepEqual([rest.refused, rest.have, await leftAtEvent()], [null, 90, 90_000]);
+  });
+
+  it('takes a push once that the database undid in the middle, with nothing left of the first try', async () => {
+    const entries = loads(150);
+    const other = await mysql.createConnection(t.url);
+    const isLocked = async (): Promise<boolean> => {
+      try {
+        await t.database.transaction(async (transaction) => {
+          const one = 'SELECT position FROM daybook_counters WHERE business = ? FOR UPDATE NOWAIT';
+          await select(t.database, one, [BUSINESS], transaction);
+        });
+        return false;
+      } catch {
+        return true;
+      }
+    };
+    try {
+      await append(t.database, ref, entries.slice(0, 1));
+      await other.beginTransaction();
+      // What has changed more is not the one that is undone.
+      await other.query(
+        "INSERT INTO find_names (business, called) SELECT ?, CONCAT('thing ', seq) FROM seq_1_to_3000",
+        [BUSINESS],
+      );
+      await other.query(
+        'INSERT INTO daybook_entries (business, position, id, device, seq, kind, stamp, hash, state, fault, held, entry) ' +
+          "VALUES (?, 120, ?, ?, 1, 'x', 'x', 'x', 'applied', '', '', '{}')",
+        [BUSINESS, idOf(9, 120), deviceId(9)],
+      );
+      const pushed = append(t.database, ref, entries);
+      while (!(await isLocked())) await setTimeout(1);
+      // Each waits for the other.
+      await other.query('SELECT position FROM daybook_counters WHERE business = ? FOR UPDATE', [
+        BUSINESS,
+      ]);
+      await other.rollback();
+      const answer = await pushed;
+      assert.deepEqual([answer.have, answer.kept, answer.refused], [150, [], null]);
+    } finally {
+      other.destroy();
+    }
+    assert.deepEqual([await stored(), await leftAtEvent()], [150, 150_000]);
+    assert.equal((await books.rows(BUSINESS, 'movements')).length, 150);
+  });
 
   it('refuses a second device that goes by the same name', async () => {
     await append(t.database, ref, loads(2));

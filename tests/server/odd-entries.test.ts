@@ -135,6 +135,12 @@ describe('an odd entry', () => {
     const [after] = await row();
     assert.deepEqual([after?.position, after?.state], [before?.position, 'unfit']);
     assert.match(after?.fault ?? '', /"code":"body\/unfit".*figures are refused/);
+    // What another version found against it is not what this one finds.
+    await sequelize.query("UPDATE daybook_entries SET fault = 'the one before' WHERE id = ?", {
+      replacements: [bad.id],
+    });
+    assert.equal(await judgeAllKept(t.database, now), 0);
+    assert.deepEqual(await row(), [after]);
     // What is handed out to nobody is named, so that no number is missing.
     const seen = await pull(t.database, { business: BUSINESS, device: deviceId(99) }, 0);
     assert.deepEqual(seen.passed, [{ device: deviceId(n), seq: 2 }]);

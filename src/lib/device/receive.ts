@@ -8,6 +8,7 @@ import { CLOCK_AT_REST, follow } from '../core/daybook/clock';
 import type { Entry } from '../core/daybook/entry';
 import type { Kind } from '../core/daybook/kinds';
 import type { BodyFault } from '../core/daybook/read-entry';
+import type { TriedAgain } from '../core/daybook/sync-messages';
 import { becomes, changesIn } from '../core/judging/becomes';
 import { applyChanges, touchedBy } from './apply-changes';
 import type { DeviceDatabase, KeptRow, Standing } from './database';
@@ -173,7 +174,7 @@ function reading(entry: Entry): {
   return { entry, changes: [], kept: keptRow(entry, state, fault) };
 }
 
-function keptRow(entry: Entry, state: 'unread' | 'unfit', fault: BodyFault): KeptRow {
+function keptRow(entry: Entry, state: TriedAgain, fault: BodyFault): KeptRow {
   const why = fault.code === 'body/wrong' ? `${fault.where}: ${fault.why}` : fault.kind;
   const { id, stamp } = entry;
   return { id, where: 'here', state, code: fault.code, message: why, stamp, entry };

@@ -80,11 +80,7 @@ export function headAfter(entry: Entry): ChainHead {
 
 /** SHA-256 over the canonical JSON (RFC 8785) of what the device wrote, without its hash and private part. */
 export function hashOf(entry: Omit<Entry, 'hash' | 'private'> | Entry): string {
-  const signed: Record<string, unknown> = { ...entry };
-  delete signed['hash'];
-  delete signed['private'];
-  delete signed['held'];
-  delete signed['late'];
+  const { hash: _hash, private: _apart, held: _held, late: _late, ...signed } = entry as Entry;
   return digestOf(signed);
 }
 
@@ -97,15 +93,24 @@ export type ChainFault =
   | { readonly code: 'chain/private-wrong'; readonly seq: number };
 
 /** Whether `entry` is the next one after `head`; null when it is. */
-export function chainFault(entry: Entry, head: ChainHead): ChainFault | null {
+export const chainFault = (entry: Entry, head: ChainHead): ChainFault | null =>
+  linkFault(entry, head) ?? contentFault(entry);
+
+/** Whether it says of itself that it is the next one after `head`; what it holds may still be wrong. */
+export function linkFault(entry: Entry, head: ChainHead): ChainFault | null {
   const { seq } = entry;
   if (seq !== head.seq + 1) return { code: 'chain/gap', seq, wanted: head.seq + 1 };
   if (entry.prev !== head.hash) return { code: 'chain/broken', seq };
-  if (hashOf(entry) !== entry.hash) return { code: 'chain/hash-wrong', seq };
   const { millis, counter } = clockOf(entry.stamp);
   const { clock } = head;
   const isLater = millis > clock.millis || (millis === clock.millis && counter > clock.counter);
-  if (!isLater || !entry.stamp.endsWith(entry.device)) return { code: 'chain/stamp-back', seq };
+  return isLater && entry.stamp.endsWith(entry.device) ? null : { code: 'chain/stamp-back', seq };
+}
+
+/** Whether it holds what its hashes say. */
+export function contentFault(entry: Entry): ChainFault | null {
+  const { seq } = entry;
+  if (hashOf(entry) !== entry.hash) return { code: 'chain/hash-wrong', seq };
   if (entry.private !== undefined && digestOf(entry.private) !== entry.digest) {
     return { code: 'chain/private-wrong', seq };
   }

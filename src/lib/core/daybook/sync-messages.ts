@@ -34,8 +34,12 @@ export const pushRefusalSchema = z.object({
 });
 export type PushRefusal = z.infer<typeof pushRefusalSchema>;
 
+/** What is not in the books by this version, and is tried again by each that comes. */
+export const TRIED_AGAIN = ['unread', 'unfit'] as const;
+export type TriedAgain = (typeof TRIED_AGAIN)[number];
+
 /** What becomes of an entry at which a later version, or somebody, has to look; `core/judging/becomes.ts` says which is which. */
-export const TO_BE_SEEN = ['unread', 'unfit', 'barred', 'doubted'] as const;
+export const TO_BE_SEEN = [...TRIED_AGAIN, 'barred', 'doubted'] as const;
 export type ToBeSeen = (typeof TO_BE_SEEN)[number];
 
 /** An entry of which not all is well: the server has it, and says what it is to it. */

@@ -11,6 +11,8 @@ import { tables, type Row, type TableName } from '../../core/books/tables';
 import { sqlTable, valueFor } from '../database/book-tables';
 import { select } from '../database/select';
 
+type FieldSpec = Parameters<typeof valueFor>[0];
+
 interface Statement {
   readonly table: TableName;
   readonly columns: readonly string[];
@@ -25,13 +27,29 @@ export async function applyChanges(
   changes: readonly Change[],
   transaction: Transaction,
 ): Promise<void> {
+  for (const statement of statementsOf(business, changes))
+    await sequelize.query(statement, { transaction });
+  await noteNames(sequelize, business, changes, transaction);
+}
+
+/** What is sent to the database to make the changes, in this order; names of goods are noted apart. */
+export function statementsOf(business: string, changes: readonly Change[]): string[] {
   const statements = new Map<string, Statement>();
+  const owner = mysql.escape(business);
   for (const change of combine(changes)) {
     const fields = fieldsOf(change);
-    const columns = Object.keys(fields);
-    const key = `${change.op} ${change.table} ${columns.join(' ')}`;
+    let key = `${change.op} ${change.table}`;
+    let row = owner;
+    const specs = tables[change.table].fields as Readonly<Record<string, FieldSpec>>;
+    for (const field in fields) {
+      const spec = specs[field];
+      if (spec === undefined) throw new Error(`table ${change.table} has no field "${field}"`);
+      key += ` ${field}`;
+      row += `,${valueSql(valueFor(spec, fields[field]))}`;
+    }
     let statement = statements.get(key);
     if (statement === undefined) {
+      const columns = Object.keys(fields);
       statement = {
         table: change.table,
         columns,
@@ -40,20 +58,20 @@ export async function applyChanges(
       };
       statements.set(key, statement);
     }
-    statement.rows.push(rowSql(change.table, business, fields));
+    statement.rows.push(`(${row})`);
   }
-  for (const { table, columns, onDuplicate: update, rows } of statements.values()) {
+  return [...statements.values()].map(({ table, columns, onDuplicate: update, rows }) => {
     const names = ['business', ...columns].map(quoted).join(', ');
     const into = `INSERT INTO ${sqlTable(table)} (${names}) VALUES `;
-    await sequelize.query(`${into}${rows.join(',')} ON DUPLICATE KEY UPDATE ${update}`, {
-      transaction,
-    });
-  }
-  await noteNames(sequelize, business, changes, transaction);
+    return `${into}${rows.join(',')} ON DUPLICATE KEY UPDATE ${update}`;
+  });
 }
 
+const valueSql = (value: string | number | null): string =>
+  typeof value === 'string' ? mysql.escape(value) : String(value ?? 'NULL');
+
 /** What goods that were sold are called, each once: Find looks through these, and not through all that was sold. */
-async function noteNames(
+export async function noteNames(
   sequelize: Sequelize,
   business: string,
   changes: readonly Change[],
@@ -111,16 +129,6 @@ function onDuplicate(change: Change, columns: readonly string[]): string {
         : `${column} = IF(VALUES(${stamp}) > ${stamp}, VALUES(${column}), ${column})`,
     )
     .join(', ');
-}
-
-function rowSql(table: TableName, business: string, fields: AnyRow): string {
-  const specs = tables[table].fields as Readonly<Record<string, Parameters<typeof valueFor>[0]>>;
-  const values = Object.entries(fields).map(([field, value]) => {
-    const spec = specs[field];
-    if (spec === undefined) throw new Error(`table ${table} has no field "${field}"`);
-    return mysql.escape(valueFor(spec, value));
-  });
-  return `(${[mysql.escape(business), ...values].join(',')})`;
 }
 
 const quoted = (column: string): string => `\`${column}\``;

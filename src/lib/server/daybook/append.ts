@@ -7,10 +7,15 @@
  * `seq` order, each once. A stamp that is ahead of arrival is held to it, after all that was accepted
  * before. What cannot be applied is kept and marked, and blocks nothing.
  */
-import { setImmediate } from 'node:timers/promises';
 import mysql from 'mysql2';
 import type { Transaction } from 'sequelize';
-import { chainFault, hashOf, headAfter, type ChainHead } from '../../core/daybook/chain';
+import {
+  contentFault,
+  hashOf,
+  linkFault,
+  headAfter,
+  type ChainHead,
+} from '../../core/daybook/chain';
 import {
   CLOCK_AT_REST,
   clockOf,
@@ -19,22 +24,25 @@ import {
   tick,
   type Clock,
 } from '../../core/daybook/clock';
+import type { Change } from '../../core/books/change';
 import type { Entry } from '../../core/daybook/entry';
 import { isTooLarge } from '../../core/daybook/entry-size';
 import type { PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
 import type { Evidence } from '../../core/judging/evidence';
 import { becomes, changesIn } from '../../core/judging/becomes';
 import { personIn } from '../../core/customer/erased';
-import { applyChanges } from '../books/apply-changes';
+import { applyChanges, noteNames, statementsOf } from '../books/apply-changes';
 import { BookReader } from '../books/read-books';
 import { databaseErrorNumber, isOfDatabase, type Database } from '../database/database';
+import { OneAfterAnother } from '../database/one-after-another';
 import { select } from '../database/select';
 import type { DeviceRef } from './device-ref';
 import { asMayBeStored, eraseAll } from './erase';
 import { judged, type Appended } from './judged';
+import { asFault } from './kept';
 import { refusalMessage } from '../words/entry-words';
 import { queueBehind } from './queue-behind';
-import { countAgainstQuota } from './quotas';
+import { checkQuota, countAgainstQuota, countedOn } from './quotas';
 
 /** The device is not, or no longer, enrolled with the business. */
 export class NotEnrolledError extends Error {
@@ -76,21 +84,33 @@ async function appendOnce(
 ): Promise<PushAnswer> {
   return await database.transaction(async (transaction) => {
     const counter = await lockCounter(database, ref.business, transaction);
-    const head = await headOf(database, ref, transaction);
+    const [head, ids, counted] = await Promise.all([
+      headOf(database, ref, transaction),
+      idsAmong(database, ref.business, entries, transaction),
+      countedOn(database, ref, arrival, transaction),
+    ]);
     const stored = await storedAmong(database, ref, entries, head.seq, transaction);
     const { fresh, refused } = sift(entries, ref, head, stored);
-    const taken = await takenId(database, ref.business, fresh, transaction);
+    const taken = takenAmong(fresh, ids);
     const untaken = taken === null ? fresh : fresh.slice(0, fresh.indexOf(taken));
-    if (ref.isTakenIn !== true)
-      await countAgainstQuota(database, ref, untaken, arrival, transaction);
+    const sizes = ref.isTakenIn === true ? [] : untaken.map((each) => JSON.stringify(each).length);
+    checkQuota(counted, sizes);
+    const isSound = (at: number): boolean => unsound(untaken[at]!) === null;
     const { accepted, appended } = await putDown(
-      { database, ref, counter, arrival, unfit },
+      { database, ref, counter, arrival, unfit, isSound },
       untaken,
       transaction,
     );
+    const toCount = sizes.slice(0, accepted.length);
+    await countAgainstQuota(database, ref, toCount, arrival, transaction);
+    const wrong = untaken[appended.length];
+    const takenOrRefused = taken === null ? refused : refusal(taken.seq, 'entry/id-taken');
     return {
       have: appended.at(-1)?.entry.seq ?? head.seq,
-      refused: taken === null ? refused : refusal(taken.seq, 'entry/id-taken'),
+      refused:
+        wrong === undefined
+          ? takenOrRefused
+          : refusal(wrong.seq, unsound(wrong) ?? 'chain/hash-wrong'),
       kept: appended.flatMap(({ kept }) => (kept === null ? [] : [kept])),
       held: [
         ...entries.flatMap(({ id, seq }) => {
@@ -111,38 +131,68 @@ interface PuttingDown {
   readonly counter: Counter;
   readonly arrival: number;
   readonly unfit: ReadonlySet<string>;
+  /** Whether one of the entries holds what its hashes say; nothing from one on that does not is put down. */
+  readonly isSound?: (at: number) => boolean;
 }
 
 /** Judges what follows, stores it and applies its changes, under the lock. */
 export async function putDown(
-  { database, ref, counter, arrival, unfit }: PuttingDown,
+  { database, ref, counter, arrival, unfit, isSound = () => true }: PuttingDown,
   entries: readonly Entry[],
   transaction: Transaction,
 ): Promise<{ readonly accepted: readonly Entry[]; readonly appended: readonly Appended[] }> {
-  const bare = await asMayBeStored(database, ref.business, entries, transaction);
-  const { accepted, clock } = heldToArrival(bare, counter.clock, arrival);
-  const books = new BookReader(database);
-  const gathering = { database, books, business: ref.business, transaction };
-  const { appended, evidence } = await judged(gathering, ref, accepted, arrival, unfit);
-  if (appended.length > 0) {
-    const storing = insertEntries(database, counter.position, appended, transaction);
-    // The database stores the entries while their changes are worked out. Both are waited for, or
-    // one might go on in a transaction that the other one's failure has ended.
-    const applying = setImmediate().then(async () => {
-      const changes = appended.flatMap((each) => each.changes);
-      await applyChanges(database.sequelize, ref.business, changes, transaction);
+  const { sequelize } = database;
+  const { business } = ref;
+  const bare = await asMayBeStored(database, business, entries, transaction);
+  const held = heldToArrival(bare, counter.clock, arrival);
+  const gathering = { database, books: new BookReader(database), business, transaction };
+  const storing = new OneAfterAnother();
+  // What is sent is written out while the database works at what was sent before.
+  const send = (statements: readonly string[]): void => {
+    storing.add(async () => {
+      for (const statement of statements) await sequelize.query(statement, { transaction });
     });
-    for (const outcome of await Promise.allSettled([storing, applying])) {
-      if (outcome.status === 'rejected') throw outcome.reason;
-    }
+  };
+  let { position } = counter;
+  const store = (part: readonly Appended[]): void => {
+    const facts = changesOf(part, (change) => change.op === 'put');
+    send([entriesSql(position, part), ...statementsOf(business, facts)]);
+    position += part.length;
+  };
+  const judging = { entries: held.accepted, ref, arrival, unfit, isSound, store };
+  const { appended, evidence } = await judged(gathering, judging).catch(async (error: unknown) => {
+    // Why the transaction has failed is what is to be heard of.
+    await storing.end();
+    throw error;
+  });
+  // What all of them add to the same rows is added once.
+  send(
+    statementsOf(
+      business,
+      changesOf(appended, (change) => change.op !== 'put'),
+    ),
+  );
+  await storing.end();
+  const accepted = held.accepted.slice(0, appended.length);
+  if (appended.length > 0) {
+    const names = changesOf(appended, (change) => change.op === 'put');
+    await noteNames(sequelize, business, names, transaction);
     const applied = appended.flatMap(({ entry, state }) => (state === 'applied' ? [entry] : []));
-    await eraseAll(database, ref.business, applied, transaction);
+    await eraseAll(database, business, applied, transaction);
     await queueBehind(database, appended, arrival, transaction);
-    const position = counter.position + appended.length;
-    await moveOn(database, ref, { position, clock, evidence }, appended.at(-1)!.entry, transaction);
+    const { clock } =
+      accepted.length === bare.length
+        ? held
+        : heldToArrival(bare.slice(0, accepted.length), counter.clock, arrival);
+    await moveOn(database, ref, { position, clock, evidence }, accepted.at(-1)!, transaction);
   }
   return { accepted, appended };
 }
+
+const changesOf = (
+  appended: readonly Appended[],
+  which: (change: Change) => boolean,
+): readonly Change[] => appended.flatMap(({ changes }) => changes.filter(which));
 
 /**
  * Entries whose stamps are further ahead of arrival than clocks differ are held to it: they come after all
@@ -203,7 +253,16 @@ function standing(
       return isSame ? 'stored' : 'chain/forked';
     }
     if (isTooLarge(entry)) return 'entry/too-large';
-    return chainFault(entry, head)?.code ?? null;
+    return linkFault(entry, head)?.code ?? null;
+  } catch {
+    return 'chain/hash-wrong';
+  }
+}
+
+/** Why what it holds is not what its writer hashed, or null. */
+function unsound(entry: Entry): PushRefusal['code'] | null {
+  try {
+    return contentFault(entry)?.code ?? null;
   } catch {
     // It has no canonical JSON: half a character, a number beyond all numbers, a nesting without end.
     return 'chain/hash-wrong';
@@ -322,21 +381,26 @@ async function storedAmong(
   return new Map(rows.map((row) => [row.seq, row]));
 }
 
-/** The first entry whose id stands for another one already, here or earlier in the same push. */
-async function takenId(
+/** Ids of the entries that stand for an entry already. */
+async function idsAmong(
   database: Database,
   business: string,
   entries: readonly Entry[],
   transaction: Transaction,
-): Promise<Entry | null> {
-  if (entries.length === 0) return null;
+): Promise<ReadonlySet<string>> {
+  if (entries.length === 0) return new Set();
   const rows = await select<{ id: string }>(
     database,
     'SELECT id FROM daybook_entries WHERE business = ? AND id IN (?)',
     [business, entries.map(({ id }) => id)],
     transaction,
   );
-  const taken = new Set(rows.map(({ id }) => id));
+  return new Set(rows.map(({ id }) => id));
+}
+
+/** The first entry whose id stands for another one already, or earlier in the same push. */
+function takenAmong(entries: readonly Entry[], ids: ReadonlySet<string>): Entry | null {
+  const taken = new Set(ids);
   for (const entry of entries) {
     if (taken.has(entry.id)) return entry;
     taken.add(entry.id);
@@ -344,14 +408,9 @@ async function takenId(
   return null;
 }
 
-async function insertEntries(
-  { sequelize }: Database,
-  after: number,
-  appended: readonly Appended[],
-  transaction: Transaction,
-): Promise<void> {
+/** Puts entries into the daybook, behind a position. */
+function entriesSql(after: number, appended: readonly Appended[]): string {
   const rows = appended.map(({ entry, state, kept }, i) => {
-    const fault = kept === null ? '' : JSON.stringify(kept).slice(0, 1000);
     // What it was held to stands beside it; the entry is kept word for word.
     const { held = '', ...written } = entry;
     const { business, id, device, seq, kind, event, stamp, hash } = written;
@@ -366,16 +425,15 @@ async function insertEntries(
       stamp,
       hash,
       state,
-      fault,
+      asFault(kept),
       held,
       personIn(entry),
     ];
     return `(${[...values, JSON.stringify(written)].map((value) => mysql.escape(value)).join(',')})`;
   });
-  await sequelize.query(
+  return (
     'INSERT INTO daybook_entries (business, position, id, device, seq, kind, event, stamp, hash, ' +
-      `state, fault, held, person, entry) VALUES ${rows.join(',')}`,
-    { transaction },
+    `state, fault, held, person, entry) VALUES ${rows.join(',')}`
   );
 }
 

@@ -1,7 +1,7 @@
 /** What the books say of whatever a batch of entries speaks of, for the judge (core/judging). */
 import type { Transaction, WhereOptions } from 'sequelize';
 import { entrySchema } from '../../core/daybook/entry';
-import type { KnownEntry } from '../../core/daybook/kinds';
+import type { EntryOf, KnownEntry } from '../../core/daybook/kinds';
 import { readEntry } from '../../core/daybook/read-entry';
 import { Evidence } from '../../core/judging/evidence';
 import { isJudged, type Judged } from '../../core/judging/history';
@@ -53,14 +53,15 @@ export async function gatherEvidence(
   isServer = false,
 ): Promise<Evidence> {
   const { database, business, transaction } = gathering;
-  const devices = await select<
-    { device: string; number: number; seq: number; hash: string } & Numbers
-  >(
-    database,
-    'SELECT device, number, seq, hash, lastSale, lastRead FROM access_devices WHERE business = ?',
-    [business],
-    transaction,
-  );
+  const [devices, people] = await Promise.all([
+    select<{ device: string; number: number; seq: number; hash: string } & Numbers>(
+      database,
+      'SELECT device, number, seq, hash, lastSale, lastRead FROM access_devices WHERE business = ?',
+      [business],
+      transaction,
+    ),
+    peopleOf(gathering),
+  ]);
   const own = devices.find((each) => each.device === device);
   const evidence = new Evidence(
     business,
@@ -78,15 +79,17 @@ export async function gatherEvidence(
   evidence.heads = new Map(
     devices.flatMap(({ device: id, seq, hash }) => (seq > 0 ? [[id, { seq, hash }]] : [])),
   );
-  await gatherPeople(gathering, evidence);
+  for (const each of people) evidence.people.add(each);
   // Being founded: nothing is judged until somebody is there.
   const hasPeople = entries.some(({ kind }) => kind === 'staff.set');
   if (evidence.people.isEmpty && !hasPeople) return evidence;
   const references = referencesOf(entries);
   await gatherCustomers(gathering, references, evidence);
   await gatherVoucherWays(gathering, references, evidence);
-  await gatherSetUp(gathering, references, evidence);
-  await gatherRows(gathering, references, device, evidence);
+  await Promise.all([
+    gatherSetUp(gathering, references, evidence),
+    gatherRows(gathering, references, device, evidence),
+  ]);
   return evidence;
 }
 
@@ -110,10 +113,12 @@ async function lastNumber(
   return Number(row?.last ?? 0);
 }
 
-async function gatherPeople(
-  { database, business, transaction }: Gathering,
-  { people }: Evidence,
-): Promise<void> {
+/** All that says who there is, and who may do what, in the order in which it arrived. */
+async function peopleOf({
+  database,
+  business,
+  transaction,
+}: Gathering): Promise<readonly (EntryOf<'staff.set'> | EntryOf<'pin.set'>)[]> {
   const rows = await select<{ entry: string; held: string }>(
     database,
     "SELECT entry, held FROM daybook_entries WHERE business = ? AND kind IN ('staff.set', 'pin.set') " +
@@ -121,10 +126,10 @@ async function gatherPeople(
     [business],
     transaction,
   );
-  for (const row of rows) {
+  return rows.flatMap((row) => {
     const entry = known(row);
-    if (entry?.kind === 'staff.set' || entry?.kind === 'pin.set') people.add(entry);
-  }
+    return entry?.kind === 'staff.set' || entry?.kind === 'pin.set' ? [entry] : [];
+  });
 }
 
 /** Customers, and whatever else is of the same people: what one of their records has is theirs on all. */
@@ -165,10 +170,13 @@ async function gatherSetUp(
   { setUp }: References,
   { history }: Evidence,
 ): Promise<void> {
-  for (const [kind, ids] of Object.entries(setUp) as [Judged, ReadonlySet<string>][]) {
+  const all = Object.entries(setUp) as [Judged, ReadonlySet<string>][];
+  await Promise.all(all.map(([kind, ids]) => gatherKind(kind, ids)));
+
+  async function gatherKind(kind: Judged, ids: ReadonlySet<string>): Promise<void> {
     // Customers are gathered with all their records.
-    if (isOfBusiness(kind) || kind === 'customer.set') continue;
-    if (ids.size === 0 && kind !== 'business.set') continue;
+    if (isOfBusiness(kind) || kind === 'customer.set') return;
+    if (ids.size === 0 && kind !== 'business.set') return;
     const where = kind === 'business.set' ? { id: business } : { id: [...ids] };
     const rows = await books.rows(business, TABLE_OF[kind], where, transaction);
     for (const row of rows as unknown as readonly { id: string; setStamp: string }[]) {
@@ -210,19 +218,73 @@ async function gatherRows(
     return rows;
   };
   const { sales, payments, drawers, cards, devices, settled, asksAboutCarried } = references;
-  await put('charges', 'id', references.charges);
-  await put('chargeCards', 'charge', references.charges);
-  await put('lists', 'id', references.lists);
-  await put('listSums', 'list', references.moved);
-  await put('counts', 'id', references.counts);
-  await gatherInvoices();
-  const found = await put('sales', 'id', sales);
-  await put('saleLines', 'sale', references.voided);
-  await put('voids', 'sale', references.voided);
-  await put('returns', 'sale', references.voided);
-  await put('returns', 'number', references.returnNumbers);
-  await put('refunds', 'number', references.returnNumbers);
-  if (references.refundDays.size > 0) {
+  const accounts = new Set([...references.points].map((customer) => `points:${customer}`));
+  // They wait for one another in the database alone.
+  await Promise.all([
+    gatherSales(),
+    put('charges', 'id', references.charges),
+    put('chargeCards', 'charge', references.charges),
+    put('lists', 'id', references.lists),
+    put('listSums', 'list', references.moved),
+    put('counts', 'id', references.counts),
+    // Of a part that is given back it matters whether its sale stands.
+    put('sales', 'slip', references.slipsOfReversed),
+    put('drawers', 'id', drawers),
+    put('drawerSums', 'drawer', drawers),
+    put('drawerReads', 'drawer', drawers),
+    put('eventAccounts', 'event', references.accountsOf),
+    put('moneyCame', 'id', references.money),
+    put('paidOut', 'id', references.money),
+    put('moneyUndone', 'money', references.money),
+    put('handedIn', 'event', references.handedInAt),
+    put('bankAccounts', 'id', references.bankAccounts),
+    put('bankLines', 'id', references.bankLines),
+    put('bankJoins', 'money', references.money),
+    put('cardPayments', 'id', cards),
+    put('cardRefunds', 'id', references.refunds),
+    put('cardRefunds', 'payment', references.refundsOf),
+    gatherRefunds(references.refunds, evidence),
+    put('heldSums', 'account', references.held),
+    put('vouchers', 'number', references.vouchers),
+    put('pointSums', 'account', accounts),
+    put('pointStates', 'id', references.points),
+    put('voucherStates', 'id', references.vouchers),
+    put('orders', 'id', references.orders),
+    put('orderSums', 'order', references.orders),
+    put('ordersPaid', 'order', references.orders),
+    put('devices', 'id', devices),
+    asksAboutCarried
+      ? put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' })
+      : [],
+    gatherWriters(settled, evidence),
+  ]);
+  if (references.asksAboutOwnPrices)
+    evidence.hasOwnPrices = await books.any(business, 'items', 'otherPrice', transaction);
+
+  /** What sales are of, and what was done about them; some of it names more of them. */
+  async function gatherSales(): Promise<void> {
+    await gatherInvoices();
+    const found = await put('sales', 'id', sales);
+    await Promise.all([
+      put('saleLines', 'sale', references.voided),
+      put('voids', 'sale', references.voided),
+      put('returns', 'sale', references.voided),
+      put('returns', 'number', references.returnNumbers),
+      put('refunds', 'number', references.returnNumbers),
+      put('voidsUndone', 'sale', references.voided),
+      put('corrections', 'sale', references.voided),
+      references.refundDays.size > 0 ? gatherRefundDays() : null,
+    ]);
+    const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
+    const paid = await put('payments', 'id', parts);
+    // Slips that goods which came back pay for: few are.
+    const { exchanged } = references;
+    for (const { way, slip } of paid) if (way === EXCHANGE) exchanged.add(slip);
+    for (const { id } of await put('payments', 'slip', exchanged)) parts.add(id);
+    await Promise.all([put('returns', 'forSlip', exchanged), put('reversals', 'payment', parts)]);
+  }
+
+  async function gatherRefundDays(): Promise<void> {
     await put('refunds', 'day', references.refundDays);
     await put('refunds', 'saleNumber', references.saleNumbers);
     await put('businesses', 'id', new Set([business]));
@@ -232,48 +294,6 @@ async function gatherRows(
     await put('voidsUndone', 'sale', ids);
     await put('returns', 'sale', ids);
   }
-  await put('voidsUndone', 'sale', references.voided);
-  await put('corrections', 'sale', references.voided);
-  const parts = new Set([...payments, ...found.flatMap((sale) => sale.payments)]);
-  const paid = await put('payments', 'id', parts);
-  // Slips that goods which came back pay for: few are.
-  const { exchanged } = references;
-  for (const { way, slip } of paid) if (way === EXCHANGE) exchanged.add(slip);
-  for (const { id } of await put('payments', 'slip', exchanged)) parts.add(id);
-  await put('returns', 'forSlip', exchanged);
-  await put('reversals', 'payment', parts);
-  // Of a part that is given back it matters whether its sale stands.
-  await put('sales', 'slip', references.slipsOfReversed);
-  await put('drawers', 'id', drawers);
-  await put('drawerSums', 'drawer', drawers);
-  await put('drawerReads', 'drawer', drawers);
-  await put('eventAccounts', 'event', references.accountsOf);
-  await put('moneyCame', 'id', references.money);
-  await put('paidOut', 'id', references.money);
-  await put('moneyUndone', 'money', references.money);
-  await put('handedIn', 'event', references.handedInAt);
-  await put('bankAccounts', 'id', references.bankAccounts);
-  await put('bankLines', 'id', references.bankLines);
-  await put('bankJoins', 'money', references.money);
-  await put('cardPayments', 'id', cards);
-  await put('cardRefunds', 'id', references.refunds);
-  await put('cardRefunds', 'payment', references.refundsOf);
-  await gatherRefunds(references.refunds, evidence);
-  await put('heldSums', 'account', references.held);
-  await put('vouchers', 'number', references.vouchers);
-  const accounts = new Set([...references.points].map((customer) => `points:${customer}`));
-  await put('pointSums', 'account', accounts);
-  await put('pointStates', 'id', references.points);
-  await put('voucherStates', 'id', references.vouchers);
-  await put('orders', 'id', references.orders);
-  await put('orderSums', 'order', references.orders);
-  await put('ordersPaid', 'order', references.orders);
-  await put('devices', 'id', devices);
-  if (asksAboutCarried)
-    await put('cardPayments', 'device', new Set([device]), { state: '', takenState: 'deferred' });
-  await gatherWriters(settled, evidence);
-  if (references.asksAboutOwnPrices)
-    evidence.hasOwnPrices = await books.any(business, 'items', 'otherPrice', transaction);
 
   /** And of credit notes the sale that their invoice is of. */
   async function gatherInvoices(): Promise<void> {

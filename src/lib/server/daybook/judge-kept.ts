@@ -12,11 +12,13 @@ import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
 import { isBadData, lockCounter } from './append';
 import { judgedOne, unfit } from './judged';
+import { asFault, TRIED_AGAIN_LIST } from './kept';
 import { gatherEvidence, type Gathering } from './gather-evidence';
 import { queueBehind } from './queue-behind';
 import { storedEntry } from './stored-entry';
 
 const AT_ONCE = 200;
+const WAITS = `state IN (${TRIED_AGAIN_LIST})`;
 
 interface KeptRow {
   readonly position: string;
@@ -47,7 +49,7 @@ export async function judgeKept(
   for (;;) {
     const rows = await select<KeptRow>(
       database,
-      "SELECT position, device, entry, held FROM daybook_entries WHERE business = ? AND state IN ('unread', 'unfit') " +
+      `SELECT position, device, entry, held FROM daybook_entries WHERE business = ? AND ${WAITS} ` +
         'AND position > ? ORDER BY position LIMIT ?',
       [business, after, AT_ONCE],
     );
@@ -80,7 +82,10 @@ async function judgeOneApart(
   }
 }
 
-/** It can be read by now, and stays where it is: what could not be understood is told from what does not fit. */
+/**
+ * It can be read by now, and stays where it is: what could not be understood is told from what does not fit, and why by
+ * this version.
+ */
 async function doesNotFit(
   { sequelize }: Database,
   business: string,
@@ -89,16 +94,13 @@ async function doesNotFit(
   transaction?: Transaction,
 ): Promise<void> {
   await sequelize.query(
-    "UPDATE daybook_entries SET state = 'unfit', fault = ? WHERE business = ? AND position = ? AND state = 'unread'",
+    `UPDATE daybook_entries SET state = 'unfit', fault = ? WHERE business = ? AND position = ? AND ${WAITS}`,
     {
       replacements: [asFault(kept), business, position],
       ...(transaction === undefined ? {} : { transaction }),
     },
   );
 }
-
-const asFault = (kept: Kept | null): string =>
-  kept === null ? '' : JSON.stringify(kept).slice(0, 1000);
 
 /** @returns False if another process was faster, or it fits no better than before. */
 async function judgeOne(
@@ -111,7 +113,7 @@ async function judgeOne(
   const counter = await lockCounter(database, business, transaction);
   const still = await select(
     database,
-    "SELECT position FROM daybook_entries WHERE business = ? AND position = ? AND state IN ('unread', 'unfit')",
+    `SELECT position FROM daybook_entries WHERE business = ? AND position = ? AND ${WAITS}`,
     [business, position],
     transaction,
   );

@@ -1,4 +1,5 @@
 /** Judging what arrived: what becomes of each entry, how the daybook has it, and what its device is told. */
+import { setImmediate } from 'node:timers/promises';
 import type { Change } from '../../core/books/change';
 import type { Entry } from '../../core/daybook/entry';
 import type { KnownEntry } from '../../core/daybook/kinds';
@@ -19,21 +20,50 @@ export interface Appended {
   readonly kept: Kept | null;
 }
 
+/**
+ * How many are judged before the database gets them to store: it works while the next are judged, so that the first
+ * are few. What was handed on goes out, and others are answered, after each few of them.
+ */
+const FIRST_PART = 20;
+const PART = 60;
+const BREATH = 5;
+
+interface Judging {
+  readonly entries: readonly Entry[];
+  readonly ref: DeviceRef;
+  /** Milliseconds since 1970. */
+  readonly arrival: number;
+  /** Entries whose figures a store has refused. */
+  readonly unfit: ReadonlySet<string>;
+  /** Whether it holds what its hashes say; what follows one that does not is not judged. */
+  readonly isSound: (at: number) => boolean;
+  /** Given what was judged, some at a time; it is not waited for. */
+  readonly store: (part: readonly Appended[]) => void;
+}
+
 /** What becomes of each, in their order: each is judged by the books with those before it in them. */
 export async function judged(
   gathering: Gathering,
-  ref: DeviceRef,
-  entries: readonly Entry[],
-  arrival: number,
-  unfit: ReadonlySet<string>,
+  { entries, ref, arrival, unfit, isSound, store }: Judging,
 ): Promise<{ readonly appended: readonly Appended[]; readonly evidence: Evidence | null }> {
   if (entries.length === 0) return { appended: [], evidence: null };
   const reads = entries.map((entry) => readEntry(entry));
   const known = reads.flatMap((read) => (read.ok ? [read.entry] : []));
   const evidence = await gatherEvidence(gathering, ref.device, known, arrival, ref.isServer);
   const appended: Appended[] = [];
-  for (const [at, entry] of entries.entries())
-    appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, unfit.has(entry.id)));
+  let stored = 0;
+  const handOn = (): void => {
+    if (appended.length > stored) store(appended.slice(stored));
+    stored = appended.length;
+  };
+  for (const [at, entry] of entries.entries()) {
+    if (!isSound(at)) break;
+    const isRefused = unfit.has(entry.id);
+    appended.push(await judgedOne(gathering, entry, reads[at]!, evidence, isRefused));
+    if (appended.length >= stored + (stored === 0 ? FIRST_PART : PART)) handOn();
+    if (at % BREATH === BREATH - 1) await setImmediate();
+  }
+  handOn();
   return { appended, evidence };
 }
 

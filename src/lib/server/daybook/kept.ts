@@ -2,6 +2,8 @@ import { jsonOrNull } from '../../core/formats/json-or-null';
 import {
   keptSchema,
   TO_BE_SEEN,
+  TRIED_AGAIN,
+  type Kept,
   type KeptAnswer,
   type ToBeSeen,
 } from '../../core/daybook/sync-messages';
@@ -12,8 +14,25 @@ import { storedEntry } from './stored-entry';
 const MOST_KEPT = 200;
 /** As the daybook has it beside an entry. */
 export const whySchema = keptSchema.pick({ code: true, message: true });
+const list = (states: readonly string[]): string => states.map((state) => `'${state}'`).join(', ');
 /** For SQL. */
-export const TO_BE_SEEN_LIST = TO_BE_SEEN.map((state) => `'${state}'`).join(', ');
+export const TO_BE_SEEN_LIST = list(TO_BE_SEEN);
+export const TRIED_AGAIN_LIST = list(TRIED_AGAIN);
+
+/** Characters that the daybook has for it. */
+const LONGEST_FAULT = 1000;
+
+/** Why it is not simply applied, as the daybook has it beside the entry: a message that is too long is cut, not the JSON. */
+export function asFault(kept: Kept | null): string {
+  if (kept === null) return '';
+  for (let { message } = kept; ;) {
+    const text = JSON.stringify({ ...kept, message });
+    if (text.length <= LONGEST_FAULT) return text;
+    // Not through one of two units.
+    const cut = message.replace(/…$/, '').slice(0, LONGEST_FAULT - text.length - 1);
+    message = `${cut.replace(/[\uD800-\uDBFF]$/, '')}…`;
+  }
+}
 
 /**
  * What could not be applied or should not have been written and has not been settled, oldest first;

@@ -1,6 +1,5 @@
 /** How much one device may leave with the server in a day: years of selling, and no more. */
 import type { Transaction } from 'sequelize';
-import type { Entry } from '../../core/daybook/entry';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import type { DeviceRef } from './device-ref';
@@ -15,34 +14,59 @@ export class OverQuotaError extends Error {
   }
 }
 
-/**
- * Counts what is about to be appended, in its transaction.
- * @param arrival Milliseconds since 1970; days are those of UTC.
- * @throws {OverQuotaError}
- */
-export async function countAgainstQuota(
+/** What it has left with the server already, on one day. */
+interface Counted {
+  readonly entries: number;
+  readonly bytes: number;
+}
+
+/** @param arrival Milliseconds since 1970; days are those of UTC. */
+export async function countedOn(
   database: Pick<Database, 'sequelize'>,
   { business, device }: DeviceRef,
-  entries: readonly Entry[],
   arrival: number,
   transaction: Transaction,
-): Promise<void> {
-  if (entries.length === 0) return;
-  const day = new Date(arrival).toISOString().slice(0, 10);
-  const bytes = entries.reduce((all, entry) => all + JSON.stringify(entry).length, 0);
+): Promise<Counted> {
   const [known] = await select<{ entries: string; bytes: string }>(
     database,
     'SELECT entries, bytes FROM daybook_quotas WHERE business = ? AND device = ? AND day = ?',
-    [business, device, day],
+    [business, device, dayOf(arrival)],
     transaction,
   );
+  return { entries: Number(known?.entries ?? 0), bytes: Number(known?.bytes ?? 0) };
+}
+
+/**
+ * Whether a day holds what is about to be appended as well.
+ * @param sizes Of each entry, characters of its JSON.
+ * @throws {OverQuotaError}
+ */
+export function checkQuota(counted: Counted, sizes: readonly number[]): void {
   const isOver =
-    Number(known?.entries ?? 0) + entries.length > MOST_A_DAY.entries ||
-    Number(known?.bytes ?? 0) + bytes > MOST_A_DAY.bytes;
-  if (isOver) throw new OverQuotaError();
-  await database.sequelize.query(
+    counted.entries + sizes.length > MOST_A_DAY.entries ||
+    counted.bytes + allOf(sizes) > MOST_A_DAY.bytes;
+  if (sizes.length > 0 && isOver) throw new OverQuotaError();
+}
+
+/** Counts what was appended, in its transaction. Sizes and arrival are as above. */
+export async function countAgainstQuota(
+  { sequelize }: Pick<Database, 'sequelize'>,
+  { business, device }: DeviceRef,
+  sizes: readonly number[],
+  arrival: number,
+  transaction: Transaction,
+): Promise<void> {
+  if (sizes.length === 0) return;
+  await sequelize.query(
     'INSERT INTO daybook_quotas (business, device, day, entries, bytes) VALUES (?, ?, ?, ?, ?) ' +
       'ON DUPLICATE KEY UPDATE entries = entries + VALUES(entries), bytes = bytes + VALUES(bytes)',
-    { replacements: [business, device, day, entries.length, bytes], transaction },
+    {
+      replacements: [business, device, dayOf(arrival), sizes.length, allOf(sizes)],
+      transaction,
+    },
   );
 }
+
+const dayOf = (arrival: number): string => new Date(arrival).toISOString().slice(0, 10);
+
+const allOf = (sizes: readonly number[]): number => sizes.reduce((all, size) => all + size, 0);

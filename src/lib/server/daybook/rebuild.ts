@@ -4,6 +4,7 @@ import type { Transaction } from 'sequelize';
 import type { Change } from '../../core/books/change';
 import { tableNames } from '../../core/books/tables';
 import { entrySchema } from '../../core/daybook/entry';
+import type { TriedAgain } from '../../core/daybook/sync-messages';
 import { becomes } from '../../core/judging/becomes';
 import { applyChanges } from '../books/apply-changes';
 import { sqlTable } from '../database/book-tables';
@@ -11,6 +12,7 @@ import { isOfDatabase, type Database } from '../database/database';
 import { select } from '../database/select';
 import { isBadData, lockCounter } from './append';
 import { judgeKept } from './judge-kept';
+import { TRIED_AGAIN_LIST } from './kept';
 
 export interface Rebuilt {
   readonly entries: number;
@@ -41,7 +43,7 @@ export async function rebuild(
   await judgeKept(database, business, Date.now());
   const [row] = await select<{ n: string }>(
     database,
-    "SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ? AND state IN ('unread', 'unfit')",
+    `SELECT COUNT(*) AS n FROM daybook_entries WHERE business = ? AND state IN (${TRIED_AGAIN_LIST})`,
     [business],
   );
   return { entries, kept: Number(row?.n ?? 0) };
@@ -99,7 +101,7 @@ interface Readable {
 
 type Stored =
   | { readonly state: 'applied'; readonly changes: readonly Change[] }
-  | { readonly state: 'unread' | 'unfit' };
+  | { readonly state: TriedAgain };
 
 /** What becomes of a stored entry by this version. Whether it may be was judged when it arrived. */
 function becomesOfStored({ entry, held }: StoredRow): Stored {
@@ -147,7 +149,7 @@ async function couldApply(
 async function keepOut(
   { sequelize }: Database,
   business: string,
-  { position, state }: { readonly position: string; readonly state: 'unread' | 'unfit' },
+  { position, state }: { readonly position: string; readonly state: TriedAgain },
   transaction: Transaction,
 ): Promise<void> {
   await sequelize.query(
