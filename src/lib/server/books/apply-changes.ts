@@ -67,8 +67,9 @@ export function statementsOf(business: string, changes: readonly Change[]): stri
   });
 }
 
+/** Nothing but a number goes out as it is, whatever stands in a row against its type. */
 const valueSql = (value: string | number | null): string =>
-  typeof value === 'string' ? mysql.escape(value) : String(value ?? 'NULL');
+  typeof value === 'number' ? String(value) : mysql.escape(value);
 
 /** What goods that were sold are called, each once: Find looks through these, and not through all that was sold. */
 export async function noteNames(

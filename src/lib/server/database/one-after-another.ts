@@ -1,8 +1,8 @@
 /**
  * Statements of one transaction that go to the database one after another, while what comes next is worked out.
  *
- * Each waits until the one before it is done: a transaction that has failed is undone, and what were sent by then
- * would stand by itself.
+ * Each waits until the one before it is done: a transaction that has failed is undone, and what was on its way by
+ * then would stand by itself.
  */
 export class OneAfterAnother {
   #last: Promise<void> = Promise.resolve();
