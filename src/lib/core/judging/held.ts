@@ -126,7 +126,7 @@ function keptFault(
 function targetFault(account: string, { books, history }: Evidence): Doubt | null {
   const { head = '', id = '' } = heldParts(account) ?? {};
   if (head === 'voucher')
-    return books.rows('vouchers').some(({ number }) => number === id)
+    return books.where('vouchers', 'number', id).length > 0
       ? { code: 'sale/voucher-again', found: id }
       : null;
   const isThere =
@@ -136,7 +136,7 @@ function targetFault(account: string, { books, history }: Evidence): Doubt | nul
 
 /** A voucher of which something is said is one that there is. */
 export function judgeVoucher({ body }: EntryOf<'voucher.set'>, { books }: Evidence): Doubt | null {
-  const isThere = books.rows('vouchers').some(({ number }) => number === body.number);
+  const isThere = books.where('vouchers', 'number', body.number).length > 0;
   return isThere ? null : { code: 'voucher/unknown', found: body.number };
 }
 
@@ -224,7 +224,7 @@ export function givenOnAccount(
   // Nothing comes back on a deposit: what it paid for was handed over.
   const isThere = head === 'voucher' || (head !== 'deposit' && history.knows('customer.set', id));
   // On one for goods of one tax only what it had paid goes back, with its tax.
-  const sold = books.rows('vouchers').filter(({ number }) => head === 'voucher' && number === id);
+  const sold = head === 'voucher' ? books.where('vouchers', 'number', id) : [];
   if (purposeOf(sold) !== null) return { code: 'return/account', found: account };
   const who =
     head === 'voucher' ? { customer: null, reference: id } : { customer: id, reference: '' };

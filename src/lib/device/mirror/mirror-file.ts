@@ -39,9 +39,6 @@ const lineSchema = z.union([
 ]);
 export type MirrorLine = z.infer<typeof lineSchema>;
 
-export const asText = (lines: readonly MirrorLine[]): string =>
-  lines.map((line) => `${JSON.stringify(line)}\n`).join('');
-
 /**
  * What a mirror says; null if it does not say whose it is. A line that was only half written when the power
  * went is left out, and so is what comes after it: the head before it is the one that holds.

@@ -1,7 +1,12 @@
-/** Keeps the mirror in the origin's private file system: only a worker may write there and wait for the disk. */
+/**
+ * Keeps the mirror in the origin's private file system: only a worker may write there and wait for the disk. It comes
+ * with every page, so it has nothing with it that it can do without: no schemas, and no tables of the books.
+ */
 import * as Comlink from 'comlink';
-import { DeviceDatabase, type OwnBlock } from '../database';
-import { asText, mirrorFrom, type Mirror, type MirrorLine } from './mirror-file';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Meta, OwnBlock } from '../database';
+import type { Mirror, MirrorLine } from './mirror-file';
+import { asText, reachOf, type Reach } from './mirror-lines';
 
 /** A file that is open in a worker (WHATWG File System); the compiler's library for pages does not know it. */
 interface OpenFile {
@@ -36,8 +41,7 @@ const LOCK = 'stall-till-mirror';
 const LARGE = 256 * 1024;
 
 /** What this worker wrote last: with the file as long as that, nobody else has written since. */
-let last: (Known & { readonly size: number }) | null = null;
-let db: DeviceDatabase | null = null;
+let last: (Reach & { readonly size: number }) | null = null;
 
 const api = {
   /** Brings the mirror up to what the database has. @param isAnew Writes all of it again. */
@@ -47,7 +51,7 @@ const api = {
       const now = await standing();
       if (now === null) return;
       const { identity, erasures, head, sent, blocks } = now;
-      const known = knownOf(handle);
+      const known = last?.size === handle.getSize() ? last : reachOf(textOf(handle));
       const isOurs = known?.device === identity.device && known.erasures === erasures;
       const isSpent = handle.getSize() > LARGE && sent >= (known?.upTo ?? 0);
       const from = isAnew || !isOurs || isSpent ? null : known.upTo;
@@ -81,10 +85,11 @@ const api = {
     return false;
   },
 
-  async read(): Promise<Mirror | null> {
-    let found: Mirror | null = null;
+  /** All that the file holds; empty where there is none. */
+  async read(): Promise<string> {
+    let found = '';
     await withFile(FILE, (handle) => {
-      found = mirrorFrom(textOf(handle));
+      found = textOf(handle);
       return Promise.resolve();
     });
     return found;
@@ -168,42 +173,48 @@ const textOf = (handle: OpenFile): string => {
   return new TextDecoder().decode(bytes);
 };
 
-/** What the file holds: whose it is, since which dropping of what is personal, and up to where. */
-interface Known {
-  readonly device: string;
-  readonly erasures: number;
-  readonly upTo: number;
+/** What is read of the device's database, which the page has made. */
+interface Kept extends DBSchema {
+  meta: { key: keyof Meta; value: { readonly value: Meta[keyof Meta] } };
+  entries: { key: number; value: OwnBlock };
 }
+let opened: Promise<IDBPDatabase<Kept>> | null = null;
 
-function knownOf(handle: OpenFile): Known | null {
-  if (last?.size === handle.getSize()) return last;
-  const mirror = mirrorFrom(textOf(handle));
-  return mirror === null
-    ? null
-    : {
-        device: mirror.identity.device,
-        erasures: mirror.erasures,
-        upTo: mirror.head?.seq ?? mirror.sent,
-      };
+/** @throws {DOMException} There is no database: it is for the page to make it, whole. */
+function database(): Promise<IDBPDatabase<Kept>> {
+  opened ??= openDB<Kept>('stall-till', undefined, {
+    upgrade: (_, __, ___, transaction) => transaction.abort(),
+    // A page that makes another version of it, or deletes it, is not to wait for this.
+    blocking: (_, __, { target }) => {
+      opened = null;
+      (target as IDBDatabase).close();
+    },
+    terminated: () => (opened = null),
+  }).catch((error: unknown) => {
+    opened = null;
+    throw error;
+  });
+  return opened;
 }
 
 /** Where the device stands, all of one moment; null if it is not enrolled, or has wiped what it knew. */
 async function standing(): Promise<Mirror | null> {
-  db ??= new DeviceDatabase();
-  const open = db;
-  return await open.transaction('r', open.meta, open.entries, async () => {
-    const [identity, head, known, isOut, erasures] = await Promise.all([
-      open.read('identity'),
-      open.read('head'),
-      open.read('standing'),
-      open.read('shutOut'),
-      open.read('erasures'),
-    ]);
-    if (identity === undefined || isOut === true) return null;
-    const sent = known?.sent ?? 0;
-    const blocks: OwnBlock[] = await open.entries.where('upTo').above(sent).toArray();
-    return { identity, erasures: erasures ?? 0, head: head ?? null, sent, blocks };
-  });
+  const transaction = (await database()).transaction(['meta', 'entries']);
+  const meta = transaction.objectStore('meta');
+  const read = async <K extends keyof Meta>(key: K): Promise<Meta[K] | undefined> =>
+    (await meta.get(key))?.value as Meta[K] | undefined;
+  const [identity, head, known, isOut, erasures] = await Promise.all([
+    read('identity'),
+    read('head'),
+    read('standing'),
+    read('shutOut'),
+    read('erasures'),
+  ]);
+  if (identity === undefined || isOut === true) return null;
+  const sent = known?.sent ?? 0;
+  const unsent = IDBKeyRange.lowerBound(sent, true);
+  const blocks = await transaction.objectStore('entries').getAll(unsent);
+  return { identity, erasures: erasures ?? 0, head: head ?? null, sent, blocks };
 }
 
 Comlink.expose(api);

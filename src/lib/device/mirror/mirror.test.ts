@@ -7,7 +7,8 @@ import { BUSINESS, deviceId } from '../../core/testing/made-up-business';
 import { DeviceDatabase, type Head } from '../database';
 import { DeviceDaybook, ownEntriesAfter } from '../daybook';
 import { takeBack } from './mirror';
-import { asText, mirrorFrom, type MirrorLine } from './mirror-file';
+import { mirrorFrom, type MirrorLine } from './mirror-file';
+import { asText, reachOf } from './mirror-lines';
 
 const NOW = Date.UTC(2026, 10, 22, 9);
 const identity = { business: BUSINESS, device: deviceId(1), number: 1, token: 'x' };
@@ -70,6 +71,27 @@ describe('the mirror of a device', () => {
           `${String(cut)}: ${String(mirror!.blocks.length)} of ${String(whole)}`,
         );
     }
+  });
+
+  it('reaches as far as it says only where it is whole: behind half a line nothing is written', async () => {
+    const { lines, head } = await device();
+    const text = asText(lines);
+    const reach = { device: identity.device, erasures: 0, upTo: head.seq };
+    assert.deepEqual(reachOf(text), reach);
+    assert.equal(reachOf(''), null);
+    for (let cut = 1; cut < text.length; cut += 1) {
+      const part = text.slice(0, cut);
+      const found = reachOf(part);
+      // What stands behind it then is found again by who reads it; the same lines may stand twice.
+      if (found !== null) assert.deepEqual(mirrorFrom(part + text), mirrorFrom(text), String(cut));
+      assert.equal(found !== null, part.endsWith('\n'), String(cut));
+      assert.equal(reachOf(part + text), null, String(cut));
+    }
+    const head0 = lines.find((line) => 'head' in line)!;
+    assert.equal(reachOf(asText([head0])), null);
+    assert.equal(reachOf(`${text}null\n`), null);
+    assert.equal(reachOf(`{"identity":{"device":4}}\n`), null);
+    assert.equal(reachOf(`{"identity":{"device":"d"},"erasures":"1"}\n`), null);
   });
 
   it('leaves out what has been sent, and does nothing to a device that is there', async () => {

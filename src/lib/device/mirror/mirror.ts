@@ -90,7 +90,8 @@ export class DeviceMirror {
   async read(): Promise<Mirror | null> {
     for (let tries = 1, pause = PAUSE; ; tries += 1, pause *= 2) {
       try {
-        return (await this.#ask((api) => api.read())) ?? mirrorFrom(textByKey());
+        const text = (await this.#ask((api) => api.read())) ?? '';
+        return mirrorFrom(text) ?? mirrorFrom(textByKey());
       } catch (error) {
         if (!(error instanceof PartLostError)) return mirrorFrom(textByKey());
         if (tries >= TRIES) throw error;
