@@ -1,5 +1,22 @@
 /** What axe leaves open: contrast worked out from the colours as painted, and sizes for fingers. */
+import axe from 'axe-core';
 import type { Page } from '@playwright/test';
+
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+/** What axe finds wrong, but for contrast, which `lowContrast` looks at more closely and in a fraction of the time. */
+export async function violations(page: Page): Promise<string[]> {
+  // It stays in the page until that is loaded anew.
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+  return await page.evaluate(async (tags) => {
+    const found = await (window as unknown as { axe: typeof axe }).axe.run(document, {
+      runOnly: tags,
+      rules: { 'color-contrast': { enabled: false } },
+      resultTypes: ['violations'],
+    });
+    return found.violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html ?? ''}`);
+  }, TAGS);
+}
 
 /**
  * Texts whose contrast is below `least` (WCAG 2.2, 1.4.3 and 1.4.6), with the ratio. Large text may

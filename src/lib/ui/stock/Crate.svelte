@@ -39,14 +39,9 @@
   style:--full={`${String(Math.round(full * 100))}%`}
   data-crate={name}
 >
-  <button
-    type="button"
-    class="crate-tap"
-    disabled={isBusy}
-    aria-label="One more {name} {detail}"
-    onclick={onAdd}
-  >
+  <button type="button" class="crate-tap" disabled={isBusy} onclick={onAdd}>
     <span class="min-w-0 flex-1 text-left">
+      <span class="sr-only">One more </span>
       <b class="font-[600]">{name}</b>
       <span class="soft text-sm">{detail}</span>
       <span

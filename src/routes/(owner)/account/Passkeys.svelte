@@ -61,7 +61,7 @@
           type="button"
           class="btn btn-quiet"
           aria-label={`Remove ${each.name}`}
-          onclick={() => remove(each.id)}>Remove it</button
+          onclick={() => remove(each.id)}>Remove</button
         >
       </li>
     {/each}

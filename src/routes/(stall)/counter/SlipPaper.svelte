@@ -78,6 +78,7 @@
   /** On a low screen the goods need the room: a folded slip is its last line and what it comes to. */
   const isLow = new MediaQuery('(max-height: 700px)');
   const folded = $derived(isLow.current ? 1 : 2);
+  const hidden = $derived(isFolded ? Math.max(0, lines.length - folded) : 0);
   /** Where the lower of the two lines stands that a folded slip shows: the one touched last. */
   const lower = $derived.by(() => {
     const touched = lines.findIndex(({ key }) => key === slip.current.touched);
@@ -151,16 +152,16 @@
             type="button"
             class="mx-auto grid h-12 min-w-0 flex-1 place-items-center"
             aria-expanded={isPulledUp}
-            aria-label={isPulledUp ? 'Lower the slip' : 'Pull the slip up'}
+            aria-label={isPulledUp
+              ? 'Lower the slip'
+              : `${hidden > 0 ? `${String(hidden)} more: ` : ''}Pull the slip up`}
             disabled={lines.length === 0}
             onclick={() => {
               wantsAll = !wantsAll;
               open = null;
             }}
           >
-            {#if isFolded && lines.length > folded}<span class="soft text-sm"
-                >{lines.length - folded} more</span
-              >
+            {#if hidden > 0}<span class="soft text-sm">{hidden} more</span>
             {:else}<span class="bg-base-300 h-1.5 w-14 rounded-full"></span>{/if}
           </button>
           <button

@@ -92,7 +92,7 @@
           <button
             type="button"
             class="btn btn-quiet"
-            aria-label="Take day {at + 1} away"
+            aria-label="Remove day {at + 1}"
             onclick={() => (typed.days = typed.days.filter((_, i) => i !== at))}>Remove</button
           >
         {/if}

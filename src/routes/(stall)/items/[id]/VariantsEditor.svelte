@@ -70,7 +70,7 @@
       <button
         type="button"
         class="btn btn-quiet"
-        aria-label={`Take the choice ${choice.name} away`}
+        aria-label={`Remove the choice ${choice.name}`}
         onclick={() => (choices = choices.filter((_, i) => i !== at))}>Remove</button
       >
     </div>
