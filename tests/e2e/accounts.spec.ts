@@ -3,6 +3,7 @@ import { expect, test, type Browser, type BrowserContext, type Page } from '@pla
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
+  go,
   goOffline,
   lastSale,
   openDrawer,
@@ -366,23 +367,23 @@ test('script in every text field is shown as text, on every screen', async ({ br
   await page.getByTestId('goods').getByRole('button').first().click();
   await page.getByRole('button', { name: /^Exact cash/ }).click();
   await expect(lastSale(page)).toContainText('D1-1');
-  await page.goto('/people');
+  await go(page, '/people');
   await page.getByRole('link', { name: 'img src' }).last().click();
   await page.getByLabel('Name', { exact: true }).fill(`2${EVIL}`);
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/\/people$/);
-  await page.goto('/customers/new');
+  await go(page, '/customers/new');
   for (const label of ['Name', 'Company', 'Phone', 'Address', 'Note'])
     await page.getByLabel(label, { exact: true }).fill(EVIL.slice(0, 40));
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('customers')).toContainText('img src');
-  await page.goto('/items/new');
+  await go(page, '/items/new');
   for (const label of ['Name', 'What tells it from others', 'Own code', 'Description'])
     await page.getByLabel(label).first().fill(EVIL.slice(0, 40));
   await page.getByLabel('Price', { exact: true }).fill('2');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByTestId('items')).toContainText('img src');
-  await page.goto('/counter');
+  await go(page, '/counter');
   await page.getByTestId('goods').getByRole('button').first().click();
   await page.getByRole('button', { name: 'More …' }).click();
   await page.getByLabel('Note', { exact: true }).fill(EVIL);
@@ -414,7 +415,7 @@ test('script in every text field is shown as text, on every screen', async ({ br
     '/devices',
     '/loose-ends',
   ]) {
-    await page.goto(path);
+    await go(page, path);
     await expect(page.locator('main').first()).toBeVisible();
     await page.waitForTimeout(150);
     const hit = await page.evaluate(() => [
@@ -423,7 +424,7 @@ test('script in every text field is shown as text, on every screen', async ({ br
     ]);
     expect(hit, path).toEqual([0, 0]);
   }
-  await page.goto('/find');
+  await go(page, '/find');
   await page.getByRole('link', { name: /D1-1/ }).click();
   await expect(page.locator('main').last()).toContainText('<img src=x');
   expect(dialogs).toEqual([]);

@@ -13,7 +13,6 @@ test.beforeAll(async ({ browser }) => {
   await tag(page, 'Lavender').click();
 });
 test.afterAll(({ browser }) => till.end(browser));
-test.beforeEach(() => page.goto('/counter'));
 test.afterEach(async () => {
   await page.goto('/counter');
   await expect(total(page)).toHaveText('£4.50');

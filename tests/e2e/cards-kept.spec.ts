@@ -324,7 +324,7 @@ test('the network is pulled in every step, and in the end till, books and acquir
   }
   await expect.poll(() => till.texts.messages.length).toBe(1);
   expect(till.texts.messages[0]?.text).toContain('£40.04, Card, Cash.');
-  await again.goto('/loose-ends');
+  await go(again, '/loose-ends');
   await expect(again.getByRole('heading', { name: 'Loose ends' })).toBeVisible();
   // But for the one that the demo's last market has left over.
   const cardEnds = again.getByRole('article', { name: 'A card payment' });

@@ -201,7 +201,7 @@ test('with no network cards are carried up to the limit, sent once in order, and
     state: 'captured',
     amount: 5601,
   });
-  await again.goto('/loose-ends');
+  await go(again, '/loose-ends');
   const end = again
     .getByRole('article', { name: 'A card payment' })
     .filter({ hasText: 'ending 4471' });

@@ -186,3 +186,38 @@ test('a page that is read piece by piece is shown whole: nothing slides from und
   expect(await places()).toEqual(first);
   expect(first.length).toBeGreaterThan(5);
 });
+
+test('who goes elsewhere while a form is being saved is left there', async ({ browser }) => {
+  const page = await device(browser, 'Maren');
+  await go(page, '/customers/new');
+  await page.getByLabel('Name', { exact: true }).fill('Linnet Moor');
+  const release = await diskIsBusy(page);
+  await page.getByRole('button', { name: 'Save' }).click();
+  await go(page, '/find');
+  await release();
+  await expect(page.getByText('Linnet Moor is saved.')).toBeVisible();
+  await expect(page).toHaveURL(/\/find$/);
+  await expect(page.getByLabel('Anything by number, name, item or amount')).toBeVisible();
+});
+
+/** Nothing is written until what this returns is called. */
+async function diskIsBusy(page: Page): Promise<() => Promise<unknown>> {
+  const busy = await page.evaluateHandle(async () => {
+    const open = indexedDB.open('stall-till');
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      open.onsuccess = () => resolve(open.result);
+    });
+    const store = db.transaction('entries', 'readwrite').objectStore('entries');
+    const state = { isOver: false };
+    await new Promise<void>((resolve) => {
+      const again = (): void => {
+        resolve();
+        if (state.isOver) db.close();
+        else store.count().onsuccess = again;
+      };
+      again();
+    });
+    return state;
+  });
+  return () => busy.evaluate((state) => (state.isOver = true));
+}

@@ -18,7 +18,7 @@ test('a page that is left at any moment of its start does not hold up the next o
     ignoreDefaultArgs: ['--disable-back-forward-cache'],
   });
   try {
-    for (let pause = 150; pause <= 550; pause += 25) {
+    for (let pause = 150; pause <= 550; pause += 50) {
       const context = await browser.newContext();
       const page = await context.newPage();
       await page.goto(till.origin, { waitUntil: 'commit' });

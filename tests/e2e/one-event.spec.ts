@@ -4,6 +4,7 @@ import {
   cells,
   countPieces,
   enrol,
+  go,
   entryLine,
   FLOAT,
   lastSale,
@@ -109,7 +110,7 @@ test('from the printed address to the final read', async ({ browser }) => {
   });
 
   await test.step('the event’s page: device and MariaDB agree', async () => {
-    await page.goto('/');
+    await go(page, '/');
     await expect(page.getByTestId('takings')).toHaveText('£26.95');
     await page.getByRole('link', { name: 'The event’s page' }).click();
     await expect(page.getByTestId('ties-up')).toHaveText(
@@ -128,7 +129,7 @@ test('from the printed address to the final read', async ({ browser }) => {
   });
 
   await test.step('count the drawer: expected, counted, difference, reason', async () => {
-    await page.goto('/drawer/count');
+    await go(page, '/drawer/count');
     await expect(page.getByTestId('expected')).toHaveText('106.95');
     // 1.00 short: the float and 26.95 less a pound
     await countPieces(page, {
@@ -153,19 +154,19 @@ test('from the printed address to the final read', async ({ browser }) => {
   });
 
   await test.step('the stage is counted, and the read stays as it is', async () => {
-    await page.goto('/');
+    await go(page, '/');
     await expect(
       page.getByRole('list', { name: 'Stages of the event' }).locator('.now'),
     ).toContainText('counted');
     await expect(page.getByText('Final read D4-R1')).toBeVisible();
-    await page.goto('/drawer/count');
+    await go(page, '/drawer/count');
     await expect(page.getByText('This device uses no open drawer')).toBeVisible();
-    await page.goto('/counter');
+    await go(page, '/counter');
     await expect(page.getByText('This event is not trading')).toBeVisible();
   });
 
   await test.step('it goes back to trading by somebody who may, who says why', async () => {
-    await page.goto('/books');
+    await go(page, '/books');
     await page
       .getByRole('link', { name: /Pellow Green/ })
       .filter({ hasText: 'counted' })
@@ -178,7 +179,7 @@ test('from the printed address to the final read', async ({ browser }) => {
     await back.getByLabel('PIN of Maren').fill(PINS['Maren'] ?? '');
     await back.getByRole('button', { name: 'Allow it this once' }).click();
     await expect(page.getByTestId('went-back')).toContainText('one customer more at the gate');
-    await page.goto('/counter');
+    await go(page, '/counter');
     await expect(page.getByText('This event is not trading')).toHaveCount(0);
   });
   await page.close();

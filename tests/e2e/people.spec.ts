@@ -3,6 +3,7 @@ import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import {
   countPieces,
   enrol,
+  go,
   goOffline,
   openDrawer,
   PINS,
@@ -45,7 +46,7 @@ test('change of person is two taps and a PIN, with no network, and sales say who
   await page.getByRole('button', { name: /^Exact cash/ }).click();
   await sellOne(page, 'Lavender');
   await changeTo('Maren');
-  await page.goto('/people');
+  await go(page, '/people');
   await page.getByRole('link', { name: 'Oriel helper' }).click();
   await expect(page.getByTestId('rang-up')).toContainText('2 sales today');
 });
@@ -100,14 +101,14 @@ test('who is asked for a PIN is asked until it is on a slow disk that they sell'
   });
   await page.goto('/who');
   await signIn(page, 'Maren');
-  await page.goto('/people');
+  await go(page, '/people');
   await expect(page.getByTitle('Who is selling')).toHaveText('Maren');
   await slow.close();
 });
 
 test('a helper changes a colleague only with a right that somebody lends, and it says so', async () => {
   await changeTo('Oriel');
-  await page.goto('/people');
+  await go(page, '/people');
   await page.getByRole('link', { name: 'Ines helper' }).click();
   await page.getByLabel('Discount that needs no right').fill('10');
   await page.getByRole('button', { name: 'Save' }).click();
@@ -121,13 +122,13 @@ test('a helper changes a colleague only with a right that somebody lends, and it
   await page.getByLabel('PIN of Maren').fill(PINS['Maren']!);
   await page.getByRole('button', { name: 'Allow it this once' }).click();
   await expect(page).toHaveURL(/\/people$/);
-  await page.goto('/acts');
+  await go(page, '/acts');
   await expect(page.getByRole('listitem').first()).toContainText('Person set up: Ines');
   await expect(page.getByRole('listitem').first()).toContainText(
     'Oriel, with the right lent by Maren',
   );
   await expect(standing(page)).toHaveText('All sent');
-  await page.goto('/set-up');
+  await go(page, '/set-up');
   await expect(page.getByText('This device knows of none')).toBeVisible();
 });
 
@@ -135,7 +136,7 @@ test('somebody new gets a PIN that nobody else has, and another device knows the
   browser,
 }) => {
   await changeTo('Maren');
-  await page.goto('/people/new');
+  await go(page, '/people/new');
   await page.getByLabel('Name', { exact: true }).fill('ines');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('alert')).toContainText('There is a ines already');
@@ -164,7 +165,7 @@ test('somebody new gets a PIN that nobody else has, and another device knows the
 
 test('an untouched device locks, the slip stays, and a reload does not open it', async () => {
   await changeTo('Maren');
-  await page.goto('/set-up');
+  await go(page, '/set-up');
   await page.getByLabel(/^Ask again who is there/).selectOption('2');
   await expect(page.getByText('Other devices follow')).toBeVisible();
   await page.goto('/counter');

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import {
   enrol,
+  go,
   goOffline,
   lastSale,
   openDrawer,
@@ -35,7 +36,7 @@ test('an event is planned in a minute, and says beside the field what is wrong',
   await expect(page.getByRole('alert')).toHaveText('Give the event a name.');
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   // Left and come back to: what was typed is still there.
-  await page.goto('/season');
+  await go(page, '/season');
   await page.goto('/events/new');
   await expect(page.getByLabel('Place')).toHaveValue('Abbey yard');
   await page.getByLabel('Name', { exact: true }).fill('Winter lights');
@@ -60,7 +61,7 @@ test('the same again is the next edition; both hang on the string', async () => 
   await expect(page.getByLabel('Place')).toHaveValue('Abbey yard');
   await page.getByLabel('Place').fill('Castle yard');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await page.goto('/season');
+  await go(page, '/season');
   const next = page.getByTestId('next').getByRole('listitem');
   await expect(next.filter({ hasText: 'Winter lights' })).toHaveCount(2);
   await expect(next.first()).toContainText('Pellow Green market');
@@ -103,7 +104,7 @@ test('another device hears of it', async ({ browser }) => {
   const context = await browser.newContext({ baseURL: till.origin, reducedMotion: 'reduce' });
   const other = await context.newPage();
   await enrol(other, till, 'Ines');
-  await other.goto('/season');
+  await go(other, '/season');
   await expect(
     other.getByTestId('next').getByRole('listitem').filter({ hasText: 'Winter lights' }),
   ).toHaveCount(2);
@@ -111,7 +112,7 @@ test('another device hears of it', async ({ browser }) => {
 });
 
 test('fee, costs, prices and people are saved apart; the next edition has them, and the counter the prices', async () => {
-  await page.goto('/books');
+  await go(page, '/books');
   await page.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
   await page.getByPlaceholder(/Something to bring/).fill('Weights for the awning');
   await page.getByPlaceholder(/Something to bring/).press('Enter');
@@ -157,22 +158,24 @@ test('fee, costs, prices and people are saved apart; the next edition has them, 
     answers.push(await response.json());
     await route.fulfill({ response });
   });
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   await expect.poll(() => answers.at(-1)).toMatchObject({ kept: [] });
   await page.unroute('**/api/kept');
 
-  await page.goto('/books');
+  await go(page, '/books');
   await page.getByRole('link', { name: /Pellow Green market.*trading/ }).click();
   await page.getByRole('link', { name: 'Where and when …' }).click();
   const again = page.getByRole('form', { name: 'The same again' });
+  const before = page.url();
   await again.getByRole('button', { name: 'Plan the next edition' }).click();
+  await expect(page).not.toHaveURL(before);
   await expect(page.getByTestId('costs-so-far')).toContainText('£46.00 for the pitch');
   await expect(people.getByLabel('Who')).toHaveValue(/.+/);
   await expect(prices.getByLabel('Percent on top')).toHaveValue('10');
 });
 
 test('a calendar goes out as a file and comes in with what each event will do', async () => {
-  await page.goto('/season');
+  await go(page, '/season');
   await page.getByText('As a calendar', { exact: true }).click();
   const saving = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save all events as a calendar' }).click();

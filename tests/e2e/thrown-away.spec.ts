@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
+  go,
   goOffline,
   openDrawer,
   payExactly,
@@ -50,7 +51,7 @@ test('sales that were not sent, and who the device is, are there again', async (
   expect(rows.map(({ number }) => number)).toEqual(sold);
   // It goes on with the next number.
   await useDrawer(page);
-  await page.goto('/counter');
+  await go(page, '/counter');
   expect(await sellOne(page, 'Viola')).toBe(sold[0]!.replace(/-1$/, '-6'));
   await context.close();
 });

@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { select } from '../../src/lib/server/database/select';
 import {
   enrol,
+  go,
   goOffline,
   openDrawer,
   PINS,
@@ -66,7 +67,7 @@ test('whoever is given a right is asked for a longer PIN at the next sign-in', a
     (await select(till.database, "SELECT seq FROM daybook_entries WHERE kind = 'pin.set'", []))
       .length;
   await enrol(page, till, 'Maren');
-  await page.goto('/people');
+  await go(page, '/people');
   await page.getByRole('link', { name: 'Oriel helper' }).click();
   await page.getByLabel('void a sale').check();
   await page.getByRole('button', { name: 'Save' }).click();
@@ -138,7 +139,7 @@ test('a device that is told to forgets after a day without network, sends what i
   const context = await browser.newContext({ baseURL: till.origin });
   const page = await context.newPage();
   await enrol(page, till, 'Maren');
-  await page.goto('/business');
+  await go(page, '/business');
   await page.getByLabel('Forget everything after so many days').fill('1');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page).toHaveURL(/\/set-up$/);
@@ -158,7 +159,7 @@ test('a device that is told to forgets after a day without network, sends what i
   await signIn(page, 'Ines');
   await page.goto('/counter');
   await expect(tag(page, 'Lavender')).toBeVisible();
-  await page.goto('/find');
+  await go(page, '/find');
   await page.getByLabel('Anything by number, name, item or amount').fill(number);
   await expect(page.getByRole('link', { name: new RegExp(number) })).toBeVisible();
   await expect(standing(page)).toHaveText('All sent');
@@ -210,7 +211,7 @@ test('a device whose clock is a day off sells at the event that somebody chooses
 
   // What was sold on another day than the event's is named, until somebody says what it was.
   await page.context().setOffline(false);
-  await page.goto('/loose-ends');
+  await go(page, '/loose-ends');
   const loose = page.getByRole('article', { name: 'Sales on another day' });
   await expect(loose).toContainText('One sale of £4.50 at Pellow Green market is dated');
   // Somebody is asked to look after it; what nobody else has to look after is then out of their sight.

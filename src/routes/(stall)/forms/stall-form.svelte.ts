@@ -2,6 +2,7 @@
  * A form of the stall, the one way in which what is typed becomes entries: what is typed outlives leaving the
  * page, what is refused is said beside its field, and what is saved is on the disk before it is said.
  */
+import { onDestroy } from 'svelte';
 import { toast } from 'svelte-sonner';
 import type { Draft } from '$lib/core/daybook/chain';
 import { Faults, type Fault } from '$lib/ui/forms/faults.svelte';
@@ -25,7 +26,7 @@ interface Makes<T, R> {
   readonly says: (refusal: R) => Fault;
   /** What is said once it is saved. */
   readonly saved: (typed: T) => string;
-  /** Where to then; with the id of what was made, where the command says it. */
+  /** Where to then, for who is still there; with the id of what was made, where the command says it. */
   readonly then?: ((id: string) => unknown) | undefined;
 }
 
@@ -39,6 +40,7 @@ export class StallForm<T extends object, R> {
   readonly #makes: Makes<T, R>;
   readonly #stall = useStall();
   #isBusy = $state(false);
+  #isLeft = false;
 
   /** To be made while a component is. */
   constructor(makes: Makes<T, R>) {
@@ -46,6 +48,7 @@ export class StallForm<T extends object, R> {
     const { about, from, begin } = makes;
     this.typed = $state(draftOr(about, from, begin));
     keepDraft(about, from, () => $state.snapshot(this.typed));
+    onDestroy(() => (this.#isLeft = true));
   }
 
   get isBusy(): boolean {
@@ -89,6 +92,7 @@ export class StallForm<T extends object, R> {
     dropDraft(about);
     await daybook.settle();
     toast(saved(said));
-    await then?.(outcome.id ?? '');
+    // Whoever has gone elsewhere meanwhile stays there.
+    if (!this.#isLeft) await then?.(outcome.id ?? '');
   }
 }
