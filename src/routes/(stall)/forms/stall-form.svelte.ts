@@ -2,8 +2,8 @@
  * A form of the stall, the one way in which what is typed becomes entries: what is typed outlives leaving the
  * page, what is refused is said beside its field, and what is saved is on the disk before it is said.
  */
-import { onDestroy } from 'svelte';
 import { toast } from 'svelte-sonner';
+import { page } from '$app/state';
 import type { Draft } from '$lib/core/daybook/chain';
 import { Faults, type Fault } from '$lib/ui/forms/faults.svelte';
 import { faultWords } from '$lib/ui/words/fault-words';
@@ -40,7 +40,6 @@ export class StallForm<T extends object, R> {
   readonly #makes: Makes<T, R>;
   readonly #stall = useStall();
   #isBusy = $state(false);
-  #isLeft = false;
 
   /** To be made while a component is. */
   constructor(makes: Makes<T, R>) {
@@ -48,7 +47,6 @@ export class StallForm<T extends object, R> {
     const { about, from, begin } = makes;
     this.typed = $state(draftOr(about, from, begin));
     keepDraft(about, from, () => $state.snapshot(this.typed));
-    onDestroy(() => (this.#isLeft = true));
   }
 
   get isBusy(): boolean {
@@ -69,6 +67,7 @@ export class StallForm<T extends object, R> {
   async #save(lentBy: string | undefined): Promise<void> {
     const { about, command, says, saved, then } = this.#makes;
     const { daybook } = this.#stall;
+    const here = page.url.pathname;
     // As a draft of it is kept: text, and nothing that still changes.
     const said = JSON.parse(JSON.stringify(this.typed)) as T;
     this.faults.now = null;
@@ -93,6 +92,6 @@ export class StallForm<T extends object, R> {
     await daybook.settle();
     toast(saved(said));
     // Whoever has gone elsewhere meanwhile stays there.
-    if (!this.#isLeft) await then?.(outcome.id ?? '');
+    if (page.url.pathname === here) await then?.(outcome.id ?? '');
   }
 }
