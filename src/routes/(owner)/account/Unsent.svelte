@@ -4,6 +4,7 @@
   import { wrongOf } from '$lib/ui/words/account-words';
   import AskProof from './AskProof.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
+  import { kindInWords } from '$lib/ui/words/loose-end-words';
   import type { z } from 'zod';
 
   interface Props {
@@ -48,7 +49,7 @@
       {#each entries as entry (entry.seq)}
         <li class="flex flex-wrap gap-x-3">
           <span class="soft">{shortDayWords(entry.at.slice(0, 10), navigator.language)}</span>
-          <span class="code">{entry.kind}</span>
+          <span>{kindInWords(entry.kind)}</span>
           <span class="min-w-0 break-words">{entry.about}</span>
         </li>
       {/each}

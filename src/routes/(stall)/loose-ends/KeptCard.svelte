@@ -30,6 +30,7 @@
   const { entry } = $derived(kept);
   const device = $derived(stall.devices.find(({ id }) => id === entry.device));
   const { locale } = $derived(stall.business);
+  const about = $derived(aboutEntry(entry, (amount) => stall.money.text(amount)));
   let reason = $state('');
   let wrong = $state('');
 
@@ -53,7 +54,7 @@
   <div>
     <h2>{stateWords[kept.state]}</h2>
     <p>
-      {kindInWords(entry.kind)}{aboutEntry(entry) === '' ? '' : `: ${aboutEntry(entry)}`}
+      {kindInWords(entry.kind)}{about === '' ? '' : `: ${about}`}
     </p>
     <p class="soft text-sm">
       {stall.nameOf(entry.by)}, {shortDayWords(entry.at.slice(0, 10), locale)}

@@ -1,6 +1,7 @@
 import { takeInSchema } from '$lib/core/access/account-messages';
 import { aboutEntry } from '$lib/core/daybook/about-entry';
 import { MOST_PUSHED } from '$lib/core/daybook/sync-messages';
+import { moneyText } from '$lib/core/money/amount-text';
 import { asideOf, clearAside, isDeviceOf } from '$lib/server/access/devices';
 import { append } from '$lib/server/daybook/append';
 import { inTurn } from '$lib/server/daybook/in-turn';
@@ -13,16 +14,19 @@ import type { RequestHandler } from './$types';
 /** What a device had not sent when it was shut out, for an owner to look at. */
 export const GET: RequestHandler = async ({ locals, params }) => {
   const ref = { business: locals.owner.business, device: params.id };
-  const { database } = services();
+  const { database, books } = services();
   if (!(await isDeviceOf(database, ref))) return nothingHere();
   const entries = await asideOf(database, ref);
+  const [known] = await books.rows(ref.business, 'businesses');
+  const money = (amount: number): string =>
+    known === undefined ? String(amount) : moneyText(amount, known.currency, known.locale);
   return answer({
     entries: entries.map((entry) => ({
       seq: entry.seq,
       at: entry.at,
       kind: entry.kind,
       by: entry.by,
-      about: aboutEntry(entry),
+      about: aboutEntry(entry, money),
     })),
   });
 };
