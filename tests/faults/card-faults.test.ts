@@ -74,7 +74,9 @@ interface Held {
   readonly dies: number;
 }
 type Step =
-  Sale | Held | { readonly does: 'errands'; readonly fates: readonly Fate[]; dies: number };
+  | Sale
+  | Held
+  | { readonly does: 'errands'; readonly fates: readonly Fate[]; dies: number };
 const fates = fc.array(fate, { minLength: 1, maxLength: 6 });
 const step: fc.Arbitrary<Step> = fc.oneof(
   {

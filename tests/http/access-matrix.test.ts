@@ -40,7 +40,7 @@ const askers = [
 ] as const;
 type Asker = (typeof askers)[number];
 
-// prettier-ignore
+// oxfmt-ignore
 /** Columns in the order of `askers`. `404`: as if it did not exist. */
 const table: readonly (readonly [string, string, ...string[]])[] = [
   //                                            stranger  their d.  their o.  our d.   shut out our owner
@@ -273,7 +273,7 @@ describe('what people may write, through the sync', () => {
     [personId(3), 'helper'],
     [null, 'nobody signed in'],
   ] as const;
-  // prettier-ignore
+  // oxfmt-ignore
   const deeds: readonly (readonly [string, () => readonly Draft[], string, string, string, string])[] = [
     //                                                     owner      lead        helper      nobody
     ['a sale',          () => writer.sale([[1, 1]], 0, now), 'applied', 'applied', 'applied', 'doubted'],

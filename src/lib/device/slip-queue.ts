@@ -37,7 +37,8 @@ export interface Acted<T> {
 export type NotActed = 'ended' | 'changed';
 
 export type ActOutcome<T> =
-  { readonly acted: true; readonly result: T } | { readonly acted: false; readonly why: NotActed };
+  | { readonly acted: true; readonly result: T }
+  | { readonly acted: false; readonly why: NotActed };
 
 export interface SlipSurroundings {
   readonly newId: () => string;

@@ -11,7 +11,8 @@ import { askServer, type Asked } from '$lib/device/sync/ask-server';
 import { passkeyWords, wrongOf } from '$lib/ui/words/account-words';
 
 export type PasskeyCame =
-  { readonly ok: true } | { readonly ok: false; readonly code: string; readonly message: string };
+  | { readonly ok: true }
+  | { readonly ok: false; readonly code: string; readonly message: string };
 
 export async function signInWithPasskey(): Promise<PasskeyCame> {
   if (!browserSupportsWebAuthn()) return not('passkey/unable');

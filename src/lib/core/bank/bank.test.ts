@@ -313,7 +313,7 @@ describe('joining', () => {
     if (!done.ok) assert.fail(done.refusal.code);
     const [apart, undone] = done.drafts;
     assert.deepEqual(apart?.body, { line: idOf(70, 1), money: idOf(80, 1), amount: 0, why: '' });
-    const { takes } = undone?.body as {
+    const { takes } = undone!.body as {
       takes: { of: string; postings: { account: string; amount: number }[] };
     };
     assert.deepEqual(
@@ -438,7 +438,7 @@ describe('a file', () => {
       ['bank.stated', 'money.came', 'bank.joined'],
     );
     // What is joined is the line as the books will call it.
-    assert.equal((drafts[2]?.body as { line: string }).line, all[0]?.id);
+    assert.equal((drafts[2]!.body as { line: string }).line, all[0]?.id);
   });
 
   it('is written in entries that are small enough', () => {

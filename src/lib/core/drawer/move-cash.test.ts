@@ -250,7 +250,7 @@ describe('a difference over the limit', () => {
     });
     const second = count(7000, 7499);
     assert.ok(second.ok);
-    assert.equal((second.drafts[0]?.body as BodyOf<'drawer.counted'>).first, 7499);
+    assert.equal((second.drafts[0]!.body as BodyOf<'drawer.counted'>).first, 7499);
   });
 });
 

@@ -36,7 +36,8 @@ export type UblFault =
   | { readonly code: 'ubl/no-tax-number' };
 
 export type UblOutcome =
-  { readonly ok: true; readonly xml: string } | { readonly ok: false; readonly fault: UblFault };
+  | { readonly ok: true; readonly xml: string }
+  | { readonly ok: false; readonly fault: UblFault };
 
 /** An element: its name, what it holds, and its attributes. Null is none. */
 type Element =

@@ -18,7 +18,8 @@ export interface TypedTable {
 }
 
 export type TableRefusal =
-  { readonly code: 'table/no-name' } | { readonly code: 'table/twice'; readonly item: string };
+  | { readonly code: 'table/no-name' }
+  | { readonly code: 'table/twice'; readonly item: string };
 
 export type TableOutcome =
   | { readonly ok: true; readonly drafts: readonly Draft[] }

@@ -84,7 +84,9 @@ export interface PurposePart {
   readonly clears: number;
   readonly held?: { readonly lowers?: KeptTax | undefined } | null | undefined;
   readonly promotion?:
-    { readonly lowers: readonly Pick<KeptTax, 'id' | 'amount' | 'base'>[] } | null | undefined;
+    | { readonly lowers: readonly Pick<KeptTax, 'id' | 'amount' | 'base'>[] }
+    | null
+    | undefined;
 }
 
 /** Goods that carry this tax and no other. */

@@ -10,7 +10,8 @@ export interface HeldFacts {
   /** Each time that a voucher of this number was sold or made. */
   readonly sold: readonly Pick<Row<'vouchers'>, 'until' | 'value' | 'kept'>[];
   readonly state:
-    Pick<Row<'voucherStates'>, 'isBlocked' | 'until' | 'reason' | 'setStamp'> | undefined;
+    | Pick<Row<'voucherStates'>, 'isBlocked' | 'until' | 'reason' | 'setStamp'>
+    | undefined;
   /** What the customer may owe; null for any amount. */
   readonly creditLimit: number | null;
 }

@@ -235,7 +235,7 @@ describe('an invoice by hand', () => {
       const outcome = invoiceOwn({ ...saidOf(() => 'id', 1, more), ...OWN, lines: [TYPED] });
       assert.ok(outcome.ok);
       const [{ private: apart } = {}] = outcome.drafts;
-      return (apart?.data as { buyer: { reference?: string } }).buyer.reference;
+      return (apart!.data as { buyer: { reference?: string } }).buyer.reference;
     };
     assert.deepEqual([' PO 4711 ', ' '].map(referred), ['PO 4711', undefined]);
     assert.equal(said({}, []), 'invoice/nothing');

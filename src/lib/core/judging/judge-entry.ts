@@ -143,7 +143,8 @@ export function judgeEntry(entry: KnownEntry, evidence: Evidence): Verdict | nul
   // The business is being founded.
   if (evidence.people.isEmpty) return null;
   const judge = judges[entry.kind] as
-    ((entry: KnownEntry, evidence: Evidence) => Verdict | null) | undefined;
+    | ((entry: KnownEntry, evidence: Evidence) => Verdict | null)
+    | undefined;
   if (!FACTS.has(entry.kind)) return judge?.(entry, evidence) ?? null;
   return whoAndWhen(entry, evidence) ?? judge?.(entry, evidence) ?? byJournal(entry, evidence);
 }

@@ -50,7 +50,7 @@ describe('the vendor’s own accounts', () => {
   it('are said where they are not as they begin', () => {
     const made = said('sales', { number: ' 8400 ', name: 'Plants' });
     assert.ok(made.ok);
-    const { accounts } = made.drafts[0]?.body as Parameters<typeof chartWith> extends [infer A]
+    const { accounts } = made.drafts[0]!.body as Parameters<typeof chartWith> extends [infer A]
       ? { accounts: A }
       : never;
     assert.deepEqual(accounts, [{ head: 'sales', number: '8400', name: 'Plants' }]);

@@ -15,10 +15,8 @@ export function asksFor({
 }
 
 /** Why so much is not taken in advance; null if it is. */
-export const advanceFault = (
-  { due }: Pick<OrderNow, 'due'>,
-  amount: number,
-): OrderRefusal | null => (amount > due ? { code: 'order/more-than-due', due } : null);
+export const advanceFault = ({ due }: Pick<OrderNow, 'due'>, amount: number): OrderRefusal | null =>
+  amount > due ? { code: 'order/more-than-due', due } : null;
 
 /** Where goods are kept: what is there stays where it is collected, if that is here; all else where goods are at home. */
 export const keptAt = (

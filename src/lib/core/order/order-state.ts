@@ -6,7 +6,13 @@ type Order = Row<'orders'>;
 
 /** Of a quote whether it holds; of goods how far they are. */
 export type GoodsState =
-  'quoted' | 'out of date' | 'waiting' | 'ready' | 'in part' | 'handed over' | 'off';
+  | 'quoted'
+  | 'out of date'
+  | 'waiting'
+  | 'ready'
+  | 'in part'
+  | 'handed over'
+  | 'off';
 export type MoneyState = 'to pay' | 'in part' | 'paid';
 
 export interface OrderNow {
@@ -102,7 +108,9 @@ export function wantedAt(event: string, orders: readonly OrderNow[]): ReadonlyMa
 
 /** What has changed of a line's goods since it was agreed. */
 export type LineChange =
-  { readonly is: 'gone' } | { readonly is: 'price'; readonly now: number } | null;
+  | { readonly is: 'gone' }
+  | { readonly is: 'price'; readonly now: number }
+  | null;
 
 /** @param item As the goods are now; undefined where there are none of that name any more. */
 export function changeOf(

@@ -31,7 +31,11 @@ export interface KeyedRefusal {
   readonly code: 'keyed/wrong';
   readonly field: KeyedField;
   readonly why:
-    'empty' | 'not a card number' | 'expired or not a date' | 'wrong length' | 'postcode';
+    | 'empty'
+    | 'not a card number'
+    | 'expired or not a date'
+    | 'wrong length'
+    | 'postcode';
 }
 
 /** What is sealed; the security code is used once and is not in what is kept for later. */

@@ -47,7 +47,10 @@ export interface PartTaken {
 /** Why a part cannot be taken as asked; `at` is its position. */
 export interface PaymentRefusal {
   readonly error:
-    'more than is left' | 'unknown way to pay' | 'not an amount above zero' | 'nothing is left';
+    | 'more than is left'
+    | 'unknown way to pay'
+    | 'not an amount above zero'
+    | 'nothing is left';
   readonly at: number;
 }
 

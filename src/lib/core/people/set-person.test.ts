@@ -57,7 +57,7 @@ describe('setting a person up', () => {
   it('gives an owner every right, whatever was ticked', () => {
     const outcome = set({ role: 'owner' });
     assert.ok(outcome.ok);
-    assert.equal((outcome.drafts[0]?.body['rights'] as string[]).length, RIGHTS.length);
+    assert.equal((outcome.drafts[0]!.body['rights'] as string[]).length, RIGHTS.length);
   });
   it('lists owners first, then by name', () => {
     const names = inOrder([row(5, { name: 'b' }), row(4, { name: 'A' }), owner]).map((p) => p.name);

@@ -537,7 +537,7 @@ describe('setting points and rewards up', () => {
     });
     const taken = move('−30');
     assert.ok(taken.ok);
-    assert.equal((taken.drafts[0]?.body as { quantity: number }).quantity, -30);
+    assert.equal((taken.drafts[0]!.body as { quantity: number }).quantity, -30);
     const code = (outcome: ReturnType<typeof move>) => (outcome.ok ? 'ok' : outcome.refusal.code);
     assert.deepEqual([move('-31'), move('0'), move('some'), move('5', ' ')].map(code), [
       'points/fewer',

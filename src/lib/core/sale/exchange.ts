@@ -14,7 +14,9 @@ import { leftOf, returnFigures, soldFrom, takenOff, type SoldSale } from './retu
 type ReturnBody = BodyOf<'return.made'>;
 
 export type BringBackRefusal =
-  ReturnRefusal | { readonly code: 'slip/part-paid' } | { readonly code: 'exchange/already' };
+  | ReturnRefusal
+  | { readonly code: 'slip/part-paid' }
+  | { readonly code: 'exchange/already' };
 
 export type BringBackOutcome =
   | { readonly ok: true; readonly slip: OpenSlip }

@@ -614,7 +614,7 @@ describe('commands of settling', () => {
       from: [{ account: `owed:${READER.id}`, amount: 1000 }],
     });
     assert.ok(came.ok);
-    assert.deepEqual((came.drafts[0]?.body as { fees: number }).fees, 50);
+    assert.deepEqual((came.drafts[0]!.body as { fees: number }).fees, 50);
   });
 
   it('share tips with nobody only by a word', () => {

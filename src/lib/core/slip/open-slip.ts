@@ -87,7 +87,8 @@ export interface OpenSlip {
   readonly back?: readonly SlipBack[] | undefined;
   /** The order that it hands over, whose deposit may pay for it. */
   readonly handsOver?:
-    { readonly id: string; readonly number: string; readonly customer: string } | undefined;
+    | { readonly id: string; readonly number: string; readonly customer: string }
+    | undefined;
   /** What it was priced by when the first part was taken, or a card was asked for: it comes to that from then on. */
   readonly fixed?: FixedPricing | undefined;
   /** What the customer wants to give on top with the next part. Minor units. */

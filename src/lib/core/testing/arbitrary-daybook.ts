@@ -73,7 +73,13 @@ export type Step =
       readonly isVoided: boolean;
       /** Where it stands: the goods come back, to stock or gone for good. */
       readonly comesBack?:
-        'stock' | 'broken' | 'off' | 'exchange' | 'corrected' | 'refund' | undefined;
+        | 'stock'
+        | 'broken'
+        | 'off'
+        | 'exchange'
+        | 'corrected'
+        | 'refund'
+        | undefined;
     }
   | {
       readonly does: 'card';

@@ -18,7 +18,8 @@ export type EnrolRefusal =
   | { readonly code: 'device/known' };
 
 export type EnrolOutcome =
-  ({ readonly ok: true } & EnrolAnswer) | { readonly ok: false; readonly refusal: EnrolRefusal };
+  | ({ readonly ok: true } & EnrolAnswer)
+  | { readonly ok: false; readonly refusal: EnrolRefusal };
 
 /** A device that has shown a valid token. */
 export interface KnownDevice {

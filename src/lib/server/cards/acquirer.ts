@@ -44,7 +44,8 @@ export interface CreditAsked extends Pick<CardAsked, 'reference' | 'amount' | 'c
 
 /** Done, or refused for good, or no telling. */
 export type CreditAnswer =
-  { readonly came: 'answer' } | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
+  | { readonly came: 'answer' }
+  | Exclude<AcquirerAnswer, { readonly came: 'answer' }>;
 
 export interface Acquirer {
   authorise(asked: CardAsked): Promise<AcquirerAnswer>;

@@ -5,7 +5,8 @@ import { LARGEST_BODY } from '../../core/daybook/sync-messages';
 import { refused } from './answers';
 
 export type BodyRead<T> =
-  { readonly ok: true; readonly body: T } | { readonly ok: false; readonly response: Response };
+  | { readonly ok: true; readonly body: T }
+  | { readonly ok: false; readonly response: Response };
 
 /** Reads a JSON body of a known shape. Nothing else is thrown or logged of it. */
 export async function readBody<S extends z.ZodType>(

@@ -22,10 +22,7 @@ export const STANDS_WORDS: Readonly<Record<InvoiceNow['stands'], string>> = {
 export const invoiceNumberWords = (number: string): string =>
   number === '' ? 'Number follows' : number;
 
-export const sortWords = ({
-  sort,
-  sourceIs,
-}: Pick<Row<'invoices'>, 'sort' | 'sourceIs'>): string =>
+export const sortWords = ({ sort, sourceIs }: Pick<Row<'invoices'>, 'sort' | 'sourceIs'>): string =>
   sort === 'credit' ? 'Credit note' : sourceIs === 'order' ? 'Payment request' : 'Invoice';
 
 export function invoiceRefusalWords(refusal: InvoiceRefusal, money: MoneyWords): string {

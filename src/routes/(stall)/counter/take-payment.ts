@@ -174,7 +174,8 @@ async function writing(
     sold: readonly SaleDocument[],
     held: HeldFacts | null,
   ) =>
-    Paid | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
+    | Paid
+    | { readonly ok: false; readonly refusal: PartRefusal | RingUpRefusal | ExchangeRefusal },
   lender?: string,
   from?: Parameters<typeof pay>[3],
 ): Promise<Written> {

@@ -40,7 +40,8 @@
       record === null
         ? undefined
         : ((await stall.db.table(record.table).get(record.id)) as
-            Readonly<Record<string, unknown>> | undefined);
+            | Readonly<Record<string, unknown>>
+            | undefined);
     const outcome = await stall.daybook.append(
       () => settleKept({ newId, newSalt, kept, how, reason, standing, settlements }),
       lentBy === undefined ? {} : { lentBy },

@@ -11,7 +11,9 @@ import type { Stall } from '../../stall.svelte';
 import type { Paying } from './paying.svelte';
 
 export type WouldGive =
-  PromotionPart | { readonly ok: false; readonly refusal: PromotionRefusal } | null;
+  | PromotionPart
+  | { readonly ok: false; readonly refusal: PromotionRefusal }
+  | null;
 
 /** A reward that the customer has, and what it would pay of this slip. */
 export interface RewardToAsk {
