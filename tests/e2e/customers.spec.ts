@@ -187,7 +187,7 @@ test('a page that is read piece by piece is shown whole: nothing slides from und
   expect(first.length).toBeGreaterThan(5);
 });
 
-test('who goes elsewhere while a form is being saved is left there', async ({ browser }) => {
+test('who goes elsewhere while something is being saved is left there', async ({ browser }) => {
   const page = await device(browser, 'Maren');
   await go(page, '/customers/new');
   await page.getByLabel('Name', { exact: true }).fill('Linnet Moor');
@@ -196,6 +196,17 @@ test('who goes elsewhere while a form is being saved is left there', async ({ br
   await go(page, '/find');
   await release();
   await expect(page.getByText('Linnet Moor is saved.')).toBeVisible();
+  await expect(page).toHaveURL(/\/find$/);
+
+  // The same where it is no form that leads on.
+  await page.goto('/customers');
+  await page.getByRole('link', { name: /Linnet Moor/ }).click();
+  await page.getByRole('button', { name: 'Forget them …' }).click();
+  const releaseAgain = await diskIsBusy(page);
+  await page.getByRole('button', { name: 'Forget Linnet Moor' }).click();
+  await go(page, '/find');
+  await releaseAgain();
+  await expect(page.getByText(/^Forgotten\./)).toBeVisible();
   await expect(page).toHaveURL(/\/find$/);
   await expect(page.getByLabel('Anything by number, name, item or amount')).toBeVisible();
 });

@@ -27,6 +27,7 @@
   import { Promotions } from './pay/promotions.svelte';
   import { takeCash } from './take-payment';
   import { faultWords } from '$lib/ui/words/fault-words';
+  import { stillHere } from '../still-here';
 
   const stall = useStall();
   const { db, slip } = stall;
@@ -216,9 +217,10 @@
   }
 
   async function showLastReceipt(): Promise<void> {
+    const isHere = stillHere();
     const last = (await db.read('head'))?.lastSale ?? null;
     if (last === null) toast('Nothing has been rung up on this device yet.');
-    else await goto(`/sales/${last}`);
+    else if (isHere()) await goto(`/sales/${last}`);
   }
 
   let moreDialog = $state<HTMLDialogElement>();

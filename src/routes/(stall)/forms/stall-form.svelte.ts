@@ -3,12 +3,12 @@
  * page, what is refused is said beside its field, and what is saved is on the disk before it is said.
  */
 import { toast } from 'svelte-sonner';
-import { page } from '$app/state';
 import type { Draft } from '$lib/core/daybook/chain';
 import { Faults, type Fault } from '$lib/ui/forms/faults.svelte';
 import { faultWords } from '$lib/ui/words/fault-words';
 import { draftOr, dropDraft, keepDraft } from '$lib/ui/forms/typed-draft.svelte';
 import { useStall } from '../stall.svelte';
+import { stillHere } from '../still-here';
 
 /** A command of the core: what it drafts, or why not. */
 export type Command<R> = () =>
@@ -67,7 +67,7 @@ export class StallForm<T extends object, R> {
   async #save(lentBy: string | undefined): Promise<void> {
     const { about, command, says, saved, then } = this.#makes;
     const { daybook } = this.#stall;
-    const here = page.url.pathname;
+    const isHere = stillHere();
     // As a draft of it is kept: text, and nothing that still changes.
     const said = JSON.parse(JSON.stringify(this.typed)) as T;
     this.faults.now = null;
@@ -92,6 +92,6 @@ export class StallForm<T extends object, R> {
     await daybook.settle();
     toast(saved(said));
     // Whoever has gone elsewhere meanwhile stays there.
-    if (page.url.pathname === here) await then?.(outcome.id ?? '');
+    if (isHere()) await then?.(outcome.id ?? '');
   }
 }

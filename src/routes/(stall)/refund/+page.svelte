@@ -23,6 +23,7 @@
   import AskForCard from './AskForCard.svelte';
   import { OntoCard } from './onto-card.svelte';
   import WhoseCredit from './WhoseCredit.svelte';
+  import { stillHere } from '../still-here';
 
   interface Line {
     item: string | null;
@@ -136,6 +137,7 @@
   }
 
   async function give(refund: Refunding): Promise<void> {
+    const isHere = stillHere();
     const outcome = await refundOnce(stall.daybook, refund);
     if (!outcome.ok) {
       wrong =
@@ -150,7 +152,7 @@
           ? `Give back ${amount}.`
           : `${amount} is their credit now.`,
     );
-    await goto(`/documents/${outcome.drafts[0]?.id ?? ''}`, { replaceState: true });
+    if (isHere()) await goto(`/documents/${outcome.drafts[0]?.id ?? ''}`, { replaceState: true });
   }
 </script>
 

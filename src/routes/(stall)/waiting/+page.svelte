@@ -13,6 +13,7 @@
   import { useStall } from '../stall.svelte';
   import HeldCards from './HeldCards.svelte';
   import WaitingOrders from './WaitingOrders.svelte';
+  import { stillHere } from '../still-here';
 
   const stall = useStall();
   const { db } = stall;
@@ -62,9 +63,10 @@
       return;
     }
     asked = '';
+    const isHere = stillHere();
     const taken = await takeUpSlip(stall, kept.row.id);
-    if (taken.ok) await goto('/counter');
-    else toast.error(refusalWords(taken.refusal, money));
+    if (!taken.ok) toast.error(refusalWords(taken.refusal, money));
+    else if (isHere()) await goto('/counter');
   }
   async function throwOut(kept: KeptSlip): Promise<void> {
     await stall.daybook.append(() =>

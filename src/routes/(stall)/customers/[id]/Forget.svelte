@@ -16,6 +16,7 @@
   import { holdsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
+  import { stillHere } from '../../still-here';
 
   interface Props {
     customer: Row<'customers'>;
@@ -63,6 +64,7 @@
   }
 
   async function forget(lentBy?: string): Promise<void> {
+    const isHere = stillHere();
     const ids = rows.map((row) => row.id);
     await stall.daybook.append(
       () => eraseCustomer(newId, ids),
@@ -70,7 +72,7 @@
     );
     await stall.daybook.settle();
     toast('Forgotten. Other devices forget when they next sync.');
-    await goto('/customers');
+    if (isHere()) await goto('/customers');
   }
 </script>
 

@@ -14,6 +14,7 @@
   import { agreedWords, holdsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
+  import { stillHere } from '../../still-here';
 
   interface Props {
     customer: Row<'customers'>;
@@ -60,6 +61,7 @@
 
   async function join(lentBy?: string): Promise<void> {
     if (from === undefined) return;
+    const isHere = stillHere();
     const pair = { customer: from.id, into: into.id };
     const made = await stall.daybook.decide(
       () => db.books.customers.toArray(),
@@ -71,7 +73,7 @@
     toast(`They are one: ${into.name}.`);
     const by = pair.into;
     stop();
-    if (by !== customer.id) await goto(`/customers/${by}`);
+    if (by !== customer.id && isHere()) await goto(`/customers/${by}`);
   }
 
   async function part(record: Row<'customers'>, lentBy?: string): Promise<void> {

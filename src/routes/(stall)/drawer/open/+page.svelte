@@ -11,6 +11,7 @@
   import { piecesFrom } from '$lib/ui/cash/typed-pieces';
   import { refusalWords } from '$lib/ui/words/refusal-words';
   import { useStall } from '../../stall.svelte';
+  import { stillHere } from '../../still-here';
 
   const stall = useStall();
   const money = $derived(stall.money);
@@ -38,6 +39,7 @@
     if (event === undefined || isBusy) return;
     isBusy = true;
     refusal = null;
+    const isHere = stillHere();
     const id = newId();
     const outcome = await stall.daybook
       .decide(
@@ -59,7 +61,7 @@
       return;
     }
     await stall.useDrawer(event.id, id);
-    await goto('/counter');
+    if (isHere()) await goto('/counter');
   }
 </script>
 

@@ -29,6 +29,7 @@
   import OrderPaper from '../OrderPaper.svelte';
   import OrderStands from '../OrderStands.svelte';
   import OrderTerms from '../OrderTerms.svelte';
+  import { stillHere } from '../../still-here';
 
   const stall = useStall();
   const { db, slip } = stall;
@@ -66,9 +67,10 @@
   let wrong = $state('');
 
   async function handOver(): Promise<void> {
+    const isHere = stillHere();
     const refusal = await takeOrder(stall, id);
     wrong = refusal === null ? '' : refusalWords(refusal, money);
-    if (refusal === null) await goto('/counter');
+    if (refusal === null && isHere()) await goto('/counter');
   }
 
   /** Onto the slip at the counter: there it is paid in any way, and has a receipt. */

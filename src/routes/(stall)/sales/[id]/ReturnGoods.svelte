@@ -34,6 +34,7 @@
   import GoesTo from '../../GoesTo.svelte';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
+  import { stillHere } from '../../still-here';
 
   interface Props {
     found: SaleDocument;
@@ -188,10 +189,11 @@
   /** On the slip at the counter, where it pays for other goods. */
   async function exchange(): Promise<void> {
     const { currency } = stall.business;
+    const isHere = stillHere();
     const refusal = stall.slip.bringBack({ ...sold, isVoid, chosen, reason, currency });
     if (refusal === null) {
       await stall.slip.saved();
-      await goto('/counter');
+      if (isHere()) await goto('/counter');
     } else wrong = bringBackWords(refusal, money);
   }
 

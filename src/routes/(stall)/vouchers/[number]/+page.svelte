@@ -25,6 +25,7 @@
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
   import WriteOff from '../WriteOff.svelte';
+  import { stillHere } from '../../still-here';
 
   const stall = useStall();
   const { db } = stall;
@@ -103,12 +104,13 @@
   }
   async function replace(lentBy?: string): Promise<void> {
     const fresh = newVoucher(stall.identity.business);
+    const isHere = stillHere();
     const isDone = await say(
       (facts) => replaceVoucher({ newId, number, fresh, facts, reason }),
       `It can be spent no more; ${voucherText(fresh)} is in its place.`,
       lentBy,
     );
-    if (isDone) await goto(`/vouchers/${fresh}`);
+    if (isDone && isHere()) await goto(`/vouchers/${fresh}`);
   }
 </script>
 
