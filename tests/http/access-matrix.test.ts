@@ -7,10 +7,16 @@ import assert from 'node:assert/strict';
 import { readdirSync } from 'node:fs';
 import { request } from 'node:http';
 import { after, before, describe, it } from 'node:test';
+import type { z } from 'zod';
 import { startApplication } from '../../scripts/setup/application.mjs';
 import { freePort } from '../../scripts/setup/ports.mjs';
+import { knownLinesSchema } from '../../src/lib/core/bank/take-statement';
 import { draft } from '../../src/lib/core/daybook/kinds';
 import type { Draft } from '../../src/lib/core/daybook/chain';
+import { eventLedgerSchema } from '../../src/lib/core/ledger/event-ledger';
+import { behindPageSchema } from '../../src/lib/core/settle/behind-row';
+import { editionsSchema } from '../../src/lib/core/settle/editions';
+import { allLooseEndsSchema } from '../../src/lib/core/settle/event-loose-ends';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
@@ -39,6 +45,15 @@ const askers = [
   'our owner',
 ] as const;
 type Asker = (typeof askers)[number];
+
+/** What devices check the answers of these routes with. */
+const answers: Readonly<Record<string, z.ZodType>> = {
+  'GET /api/bank/lines': knownLinesSchema,
+  'GET /api/events/[id]/behind': behindPageSchema,
+  'GET /api/events/[id]/editions': editionsSchema,
+  'GET /api/ledger': eventLedgerSchema,
+  'GET /api/loose-ends': allLooseEndsSchema,
+};
 
 // oxfmt-ignore
 /** Columns in the order of `askers`. `404`: as if it did not exist. */
@@ -203,6 +218,8 @@ describe('every route, as everybody', () => {
         const response = await ask(as, route, path);
         assert.equal(String(response.status), wanted[at]);
         const text = await response.text();
+        // What a device takes from there is what is answered.
+        if (response.status === 200) answers[route]?.parse(JSON.parse(text));
         if (as.startsWith('their') && response.status === 200) {
           for (const ours of [BUSINESS, OURS, OUT, EVENT, 'Green', 'Person']) {
             assert.ok(!text.includes(ours), `${ours} in ${text}`);

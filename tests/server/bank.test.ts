@@ -3,9 +3,10 @@ import assert from 'node:assert/strict';
 import { after, before, describe, it } from 'node:test';
 import { asCamt053, BankAccount } from '../../standins/bank/accounts.mjs';
 import { joinBank, noneOfOurs, takeApart } from '../../src/lib/core/bank/join-bank';
-import { lookAt, takeStatement } from '../../src/lib/core/bank/take-statement';
+import { knownLinesSchema, lookAt, takeStatement } from '../../src/lib/core/bank/take-statement';
 import type { Draft } from '../../src/lib/core/daybook/chain';
 import { draft } from '../../src/lib/core/daybook/kinds';
+import { allLooseEndsSchema } from '../../src/lib/core/settle/event-loose-ends';
 import { settlingOf } from '../../src/lib/core/settle/settling';
 import { readCamt053 } from '../../src/lib/core/formats/camt053';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
@@ -50,6 +51,8 @@ const statement = (lines: readonly (readonly [string, number, string])[]) => {
 };
 const take = async (lines: readonly (readonly [string, number, string])[]) => {
   const known = await knownLines(t.database, BUSINESS, '2026-11-01', '2026-11-30');
+  // As a device takes it from the server.
+  assert.deepEqual(knownLinesSchema.parse({ lines: known }), { lines: known });
   const look = lookAt(statement(lines), {
     ...{ business: BUSINESS, currency: 'GBP', accounts, chosen: null, known },
   });
@@ -219,7 +222,10 @@ describe('what people are owed and look after', () => {
     assert.ok(end !== undefined);
     const hand = { looseEnd: end.looseEnd, to: OWNER, note: 'tonight' };
     await push([draft('looseEnd.handed', desk.newId(), null, hand)]);
-    const { events, hands } = await allLooseEnds(t.database, books, BUSINESS, LATER);
+    // As a device takes it from the server.
+    const answer = await allLooseEnds(t.database, books, BUSINESS, LATER);
+    const { events, hands } = allLooseEndsSchema.parse(answer);
+    assert.deepEqual(events, answer.events);
     const found = events.find(({ event }) => event === EVENT);
     assert.deepEqual(
       hands.map(({ looseEnd, to, note }) => ({ looseEnd, to, note })),

@@ -11,7 +11,11 @@ import { bringBackOn } from '../../src/lib/core/sale/exchange';
 import { ringUpExchange } from '../../src/lib/core/sale/ring-up-exchange';
 import { voidSale } from '../../src/lib/core/sale/void-sale';
 import { takePart } from '../../src/lib/core/sale/take-part';
-import { BEHIND_AT_ONCE, type Behind } from '../../src/lib/core/settle/behind-row';
+import {
+  BEHIND_AT_ONCE,
+  behindPageSchema,
+  type Behind,
+} from '../../src/lib/core/settle/behind-row';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { emptySlip, putItem, putUnlisted } from '../../src/lib/core/slip/open-slip';
 import { AT_EVENT, CARD, PRICING, VAT } from '../../src/lib/core/testing/a-sale';
@@ -118,6 +122,8 @@ describe('the documents behind a figure', () => {
     const number = `D1-B${String(madeSoFar)}`;
     const asked = { business: BUSINESS, event: EVENT, after: '' };
     const parts = await behindRow(t.database, { ...asked, of: 'way', id: CARD_WAY.id });
+    // As a device takes it from the server.
+    assert.deepEqual(behindPageSchema.parse(parts), parts);
     assert.deepEqual(
       parts.documents.slice(0, 2).map((each) => [each.number === number, Math.sign(each.amount)]),
       [

@@ -1,4 +1,5 @@
 /** A statement on its way into the books: what is new of it, and whether it may be taken at all. */
+import { z } from 'zod';
 import type { Draft } from '../daybook/chain';
 import { bytesOf, LARGEST_ENTRY } from '../daybook/entry-size';
 import { draft, type BodyOf } from '../daybook/kinds';
@@ -24,14 +25,20 @@ export interface StatementLook {
   readonly faults: readonly string[];
 }
 
-/** What is there of an account. */
-export interface KnownLine {
-  readonly id: string;
-  readonly account: string;
-  readonly day: string;
-  readonly amount: number;
-  readonly source: string;
-}
+/** What is there of an account; the amount in minor units. */
+const knownLineSchema = z
+  .object({
+    id: z.string(),
+    account: z.string(),
+    day: z.iso.date(),
+    amount: z.int(),
+    source: z.string(),
+  })
+  .readonly();
+export type KnownLine = z.infer<typeof knownLineSchema>;
+
+/** What the server answers; both sides go by it. */
+export const knownLinesSchema = z.object({ lines: z.array(knownLineSchema).readonly() });
 
 /** The last figures of a number, where the file and the set-up do not have the same form of it. */
 const SHORTEST_TAIL = 6;

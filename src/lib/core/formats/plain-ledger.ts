@@ -2,6 +2,7 @@
  * A ledger as the plain-text accounting tools read it (the journal format of hledger and its kin), and back; and as
  * CSV (RFC 4180).
  */
+import { z } from 'zod';
 import type { AccountKind } from '../ledger/chart';
 import type { Ledger, LedgerPosting, LedgerTransaction } from '../ledger/ledger';
 import { typedText } from '../money/amount-text';
@@ -85,16 +86,13 @@ export function plainLedger({ business, currency, transactions }: Ledger): strin
 }
 
 /** A line of the ledger as a spreadsheet has it. */
-export interface LedgerLine {
-  readonly date: string;
-  readonly what: string;
-  readonly number: string;
-  readonly account: string;
-  readonly debit: string;
-  readonly credit: string;
-  readonly currency: string;
-  readonly documents: string;
-}
+export const ledgerLineSchema = z
+  .object({
+    ...{ date: z.string(), what: z.string(), number: z.string(), account: z.string() },
+    ...{ debit: z.string(), credit: z.string(), currency: z.string(), documents: z.string() },
+  })
+  .readonly();
+export type LedgerLine = z.infer<typeof ledgerLineSchema>;
 
 /** A line a posting, in the order of the text. */
 export const ledgerLines = ({ currency, transactions }: Ledger): LedgerLine[] =>

@@ -1,28 +1,38 @@
 /** The ledger of an event as it is asked for, and handed over. */
-import type { Row } from '../books/tables';
+import { z } from 'zod';
 import type { Draft } from '../daybook/chain';
+import { uuid } from '../daybook/entry';
 import { draft, type KnownEntry } from '../daybook/kinds';
-import type { LedgerLine } from '../formats/plain-ledger';
-import type { LedgerBy } from './ledger-by';
+import { ledgerLineSchema } from '../formats/plain-ledger';
+import { LEDGER_BY, type LedgerBy } from './ledger-by';
 
-export type LedgerHandedRow = Pick<
-  Row<'ledgerHanded'>,
-  'id' | 'at' | 'by' | 'stamp' | 'heads' | 'leftOut' | 'postings' | 'groupedBy'
->;
+const heads = z.array(z.object({ device: uuid, seq: z.int() }).readonly()).readonly();
+const ledgerHandedSchema = z
+  .object({
+    ...{ id: uuid, at: z.string(), by: uuid.nullable(), stamp: z.string() },
+    ...{ heads, leftOut: z.array(uuid).readonly() },
+    ...{ postings: z.int(), groupedBy: z.enum(LEDGER_BY) },
+  })
+  .readonly();
+export type LedgerHandedRow = z.infer<typeof ledgerHandedSchema>;
 
-export interface EventLedger {
-  /** As the plain-text accounting tools read it. */
-  readonly text: string;
-  readonly lines: readonly LedgerLine[];
-  readonly transactions: number;
-  /** How far it knows each device, and what it leaves out. */
-  readonly heads: readonly { readonly device: string; readonly seq: number }[];
-  readonly leftOut: readonly string[];
-  /** When it was handed over before, the last time first. */
-  readonly handed: readonly LedgerHandedRow[];
-  /** Entries that have come since, and move money. */
-  readonly fresh: number;
-}
+/** What the server answers; both sides go by it. */
+export const eventLedgerSchema = z
+  .object({
+    /** As the plain-text accounting tools read it. */
+    text: z.string(),
+    lines: z.array(ledgerLineSchema).readonly(),
+    transactions: z.int(),
+    /** How far it knows each device, and what it leaves out. */
+    heads,
+    leftOut: z.array(uuid).readonly(),
+    /** When it was handed over before, the last time first. */
+    handed: z.array(ledgerHandedSchema).readonly(),
+    /** Entries that have come since, and move money. */
+    fresh: z.int(),
+  })
+  .readonly();
+export type EventLedger = z.infer<typeof eventLedgerSchema>;
 
 /** Whether an entry has come since the last time, or changed nothing then. */
 export function isNewSince(

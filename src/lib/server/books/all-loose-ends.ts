@@ -2,8 +2,7 @@
 import { Op } from 'sequelize';
 import { lastDay } from '../../core/event/todays-event';
 import { stageOf } from '../../core/event/stage';
-import type { LostLetter } from '../../core/loose-end/lost-letter';
-import type { EventLooseEnds, Hand } from '../../core/settle/event-loose-ends';
+import type { AllLooseEnds, EventLooseEnds } from '../../core/settle/event-loose-ends';
 import { settlingOf } from '../../core/settle/settling';
 import type { Database } from '../database/database';
 import type { BookReader } from './read-books';
@@ -21,12 +20,7 @@ export async function allLooseEnds(
   books: BookReader,
   business: string,
   now: number,
-): Promise<{
-  readonly events: readonly EventLooseEnds[];
-  readonly more: number;
-  readonly hands: readonly Hand[];
-  readonly letters: readonly LostLetter[];
-}> {
+): Promise<AllLooseEnds> {
   const [today, since] = [now, now - DAYS_BACK * DAY].map((at) =>
     new Date(at).toISOString().slice(0, 10),
   );

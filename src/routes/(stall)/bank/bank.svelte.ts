@@ -1,13 +1,12 @@
 /** The bank as the server has it, asked again whenever something was sent; and writing what is said of it. */
 import { z } from 'zod';
 import type { BankNow } from '$lib/core/bank/bank-now';
-import type { KnownLine } from '$lib/core/bank/take-statement';
+import { knownLinesSchema, type KnownLine } from '$lib/core/bank/take-statement';
 import { Asked } from '../asked.svelte';
 
 const answer = z.custom<BankNow>(
   (value) => typeof value === 'object' && value !== null && 'proposals' in value,
 );
-const linesAnswer = z.object({ lines: z.array(z.custom<KnownLine>()) });
 
 export type BankState =
   | { readonly is: 'asking' }
@@ -64,7 +63,7 @@ export class AskedBank extends Asked {
   async known(from: string, to: string): Promise<readonly KnownLine[] | string> {
     const asked = await this.stall.transport.ask(
       `/api/bank/lines?from=${from}&to=${to}`,
-      linesAnswer,
+      knownLinesSchema,
     );
     if (asked.came === 'answer') return asked.answer.lines;
     return asked.came === 'refusal'

@@ -2,9 +2,12 @@
   /** The ledger of an event for whoever keeps the books: as plain text or CSV, handed over, and what came since. */
   import { page } from '$app/state';
   import { toast } from 'svelte-sonner';
-  import { z } from 'zod';
   import { firstDay } from '$lib/core/event/todays-event';
-  import { handOverLedger, type EventLedger } from '$lib/core/ledger/event-ledger';
+  import {
+    eventLedgerSchema,
+    handOverLedger,
+    type EventLedger,
+  } from '$lib/core/ledger/event-ledger';
   import { LEDGER_BY, type LedgerBy } from '$lib/core/ledger/ledger-by';
   import { newId } from '$lib/device/new-id';
   import { saveCsv } from '$lib/ui/files/save-csv';
@@ -15,9 +18,6 @@
   import ChartForm from './ChartForm.svelte';
 
   const stall = useStall();
-  const answer = z.custom<EventLedger>(
-    (value) => typeof value === 'object' && value !== null && 'handed' in value,
-  );
   const events = $derived(
     stall.events
       .filter(({ days }) => days.length > 0)
@@ -39,7 +39,7 @@
   async function ask(of: string, group: LedgerBy, which: 'all' | 'new'): Promise<void> {
     const asked = await stall.transport.ask(
       `/api/ledger?event=${of}&by=${group}&only=${which}`,
-      answer,
+      eventLedgerSchema,
     );
     if (of !== event?.id || group !== by || which !== only) return;
     ledger = asked.came === 'answer' ? asked.answer : null;

@@ -1,9 +1,7 @@
 <script lang="ts">
   /** What is loose of every event that is not settled, event by event, and letters that nobody took: as the server has it. */
-  import { z } from 'zod';
   import type { Row } from '$lib/core/books/tables';
-  import type { LostLetter } from '$lib/core/loose-end/lost-letter';
-  import type { EventLooseEnds, Hand } from '$lib/core/settle/event-loose-ends';
+  import { allLooseEndsSchema, type AllLooseEnds } from '$lib/core/settle/event-loose-ends';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { lostLetterWords } from '$lib/ui/words/loose-end-words';
   import { endWords } from '$lib/ui/words/settle-words';
@@ -21,14 +19,7 @@
   const { onFound, settlements }: Props = $props();
   const stall = useStall();
   const hands = useHands();
-  const answer = z.object({
-    events: z.array(z.custom<EventLooseEnds>()),
-    more: z.number(),
-    hands: z.array(z.custom<Hand>()),
-    // An older server has none.
-    letters: z.array(z.custom<LostLetter>()).default([]),
-  });
-  let asked = $state.raw<z.infer<typeof answer> | null>(null);
+  let asked = $state.raw<AllLooseEnds | null>(null);
   let zone = $state('');
   const names = settleNames(stall, () => (zone === '' ? stall.business.timeZone : zone));
 
@@ -48,7 +39,7 @@
   );
 
   async function ask(): Promise<void> {
-    const found = await stall.transport.ask('/api/loose-ends', answer);
+    const found = await stall.transport.ask('/api/loose-ends', allLooseEndsSchema);
     if (found.came !== 'answer') return;
     asked = found.answer;
     if (hands !== undefined) hands.all = found.answer.hands;

@@ -1,7 +1,6 @@
 <script lang="ts">
   /** The documents behind a row, the latest first; each opens into itself. */
-  import { z } from 'zod';
-  import type { Behind, BehindDocument, BehindPage } from '$lib/core/settle/behind-row';
+  import { behindPageSchema, type Behind, type BehindDocument } from '$lib/core/settle/behind-row';
   import { quantityWords } from '$lib/ui/words/money-words';
   import type { SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
@@ -15,9 +14,6 @@
   const { event, of, id, names }: Props = $props();
   const stall = useStall();
   const money = $derived(stall.money);
-  const answer = z.custom<BehindPage>(
-    (value) => typeof value === 'object' && value !== null && 'documents' in value,
-  );
   let documents = $state.raw<readonly BehindDocument[] | null>(null);
   let next = $state('');
   let says = $state('');
@@ -26,7 +22,7 @@
     const query = new URLSearchParams({ of, id, after });
     const asked = await stall.transport.ask(
       `/api/events/${event}/behind?${query.toString()}`,
-      answer,
+      behindPageSchema,
     );
     if (asked.came === 'answer') {
       documents = [...(after === '' ? [] : (documents ?? [])), ...asked.answer.documents];

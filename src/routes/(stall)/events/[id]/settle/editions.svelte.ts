@@ -2,11 +2,8 @@
  * What the editions before an event left, as the server works it out. Asked once a page and whenever there is network
  * again: what is written here is of this edition.
  */
-import { z } from 'zod';
-import type { EditionResult } from '$lib/core/settle/editions';
+import { editionsSchema, type EditionResult } from '$lib/core/settle/editions';
 import type { Stall } from '../../../stall.svelte';
-
-const answer = z.object({ editions: z.custom<readonly EditionResult[]>(Array.isArray) });
 
 export class AskedEditions {
   now = $state.raw<ReadonlyMap<string, EditionResult>>(new Map());
@@ -27,7 +24,7 @@ export class AskedEditions {
 
   async #ask(): Promise<void> {
     const id = this.#event();
-    const asked = await this.#stall.transport.ask(`/api/events/${id}/editions`, answer);
+    const asked = await this.#stall.transport.ask(`/api/events/${id}/editions`, editionsSchema);
     if (id !== this.#event()) return;
     if (asked.came === 'answer') {
       this.now = new Map(asked.answer.editions.map((edition) => [edition.id, edition]));
