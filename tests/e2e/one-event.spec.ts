@@ -16,6 +16,7 @@ import {
   total,
   type,
 } from '../support/at-the-stall';
+import { cutOff } from '../support/looks';
 import { RunningTill } from '../support/running-till';
 
 // As most people have it: with all that moves.
@@ -244,6 +245,9 @@ test('the counter keeps up with a queue by touch on a phone', async ({ browser }
   const lines = page.getByRole('list', { name: 'Lines' }).getByRole('listitem');
   for (const name of ['Pinwheel', 'Windsock', 'Box kite', 'Windsock']) await tag(page, name).tap();
   await expect(lines).toHaveText([/^\s*1\s*Pinwheel/, /^\s*2\s*Windsock/]);
+  // Two prices and what is left, with more goods than fit: all of each tag is to be read.
+  await expect(tag(page, 'Box kite')).toContainText('left');
+  expect(await cutOff(page)).toEqual([]);
   await page.getByRole('button', { name: 'Pull the slip up' }).tap();
   await expect(lines).toHaveCount(3);
   await lines.nth(1).getByRole('button').tap();

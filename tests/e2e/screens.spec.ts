@@ -10,7 +10,7 @@ import {
   slipIsKept,
   tag,
 } from '../support/at-the-stall';
-import { lowContrast, smallTargets, violations } from '../support/looks';
+import { cutOff, lowContrast, smallTargets, violations } from '../support/looks';
 import { RunningTill } from '../support/running-till';
 
 let till: RunningTill;
@@ -309,6 +309,10 @@ const screens: readonly (readonly [string, (page: Page) => Promise<void>])[] = [
   ],
 ];
 
+const [DESK, PHONE] = [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+];
 const THEMES = [
   ['daylight', 4.5],
   ['full-sun', 7],
@@ -331,6 +335,10 @@ for (const [name, open] of screens) {
       expect(await lowContrast(page, least), theme).toEqual([]);
     }
     await wear('daylight');
+    expect(await cutOff(page)).toEqual([]);
+    await page.setViewportSize(PHONE);
+    expect(await cutOff(page), 'on a phone').toEqual([]);
+    await page.setViewportSize(DESK);
   });
 }
 

@@ -85,6 +85,29 @@ export async function lowContrast(page: Page, least: number): Promise<string[]> 
   }, least);
 }
 
+/** What does not fit into where it stands, on a page that is as wide as it is: buttons and links that cut their words off. */
+export async function cutOff(page: Page): Promise<string[]> {
+  return await page.evaluate(() => {
+    const cut: string[] = [];
+    for (const element of document.querySelectorAll('button, a[href], td, th')) {
+      if (!element.checkVisibility({ visibilityProperty: true })) continue;
+      // Words in a line have no box of their own; what scrolls can be scrolled to.
+      const { display, overflowX, overflowY } = getComputedStyle(element);
+      if (display === 'inline' || [overflowX, overflowY].some((way) => /auto|scroll/.test(way)))
+        continue;
+      const { scrollHeight, clientHeight, scrollWidth, clientWidth } = element;
+      if (scrollHeight > clientHeight + 1 || scrollWidth > clientWidth + 1)
+        cut.push(
+          `${(element.textContent ?? '').trim().slice(0, 40)}: ${String(scrollWidth)} × ${String(scrollHeight)} in ${String(clientWidth)} × ${String(clientHeight)}`,
+        );
+    }
+    const { scrollWidth, clientWidth } = document.documentElement;
+    if (scrollWidth > clientWidth)
+      cut.push(`the page: ${String(scrollWidth)} in ${String(clientWidth)}`);
+    return cut;
+  });
+}
+
 /** Things to press that are smaller than 48 px either way; links within text are let be. */
 export async function smallTargets(page: Page): Promise<string[]> {
   return await page.evaluate(() => {

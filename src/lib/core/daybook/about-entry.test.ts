@@ -12,6 +12,7 @@ describe('an entry in a few words', () => {
     assert.equal(about({ number: 7, total: 450, lines: [] }), 'no. 7 · £4.50');
     assert.equal(about({ number: 'B-113', counted: 10_695, reason: '' }), 'B-113 · £106.95');
     assert.equal(about({ name: 'Bryony', stage: 'packed' }), 'Bryony · packed');
+    assert.equal(about({ way: 'cash', amount: 320 }), '£3.20');
   });
 
   it('is said of what is of no shape that is known here, and is never long', () => {

@@ -1,7 +1,7 @@
 /** An entry in a few words, for somebody who must decide about it before it is in the books. */
 import type { Entry } from './entry';
 
-const SUMS = ['total', 'counted'];
+const SUMS = ['total', 'amount', 'counted'];
 
 /**
  * What identifies it to a person: a name, a stage, a number, a sum, a reason. Reads the body as it is, since it may be

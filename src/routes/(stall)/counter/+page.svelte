@@ -390,8 +390,12 @@
     --narrow: min(6.5rem, 45%);
     --wide: 8.6rem;
     --tall: 6.4rem;
-    grid-auto-rows: minmax(var(--tall), max-content);
+    /* As tall as the fullest tag of a row: where they are more than fit, a least height alone would cut words off. */
+    grid-auto-rows: max-content;
     grid-template-columns: repeat(auto-fill, minmax(var(--narrow), 1fr));
+  }
+  .goods > :global(.tag) {
+    min-height: var(--tall);
   }
   .goods[data-size='small'] {
     --narrow: min(5.4rem, 30%);
