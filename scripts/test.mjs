@@ -8,6 +8,7 @@
  *   npm test -- long         random tests ten times as long, drawn anew; SEED=… repeats them
  */
 import { spawn } from 'node:child_process';
+import { rmSync } from 'node:fs';
 import { filesEndingIn } from './setup/files.mjs';
 import { ensureBuild } from './setup/build.mjs';
 import { ensureMariaDb, ensureNoWaiting } from './setup/mariadb.mjs';
@@ -15,7 +16,12 @@ import { ensureNpmPackages, ensureBrowser } from './setup/packages.mjs';
 import { ROOT } from './setup/run.mjs';
 import { say, Stop } from './setup/say.mjs';
 
-/** @typedef {{ name: string, run: () => Promise<void> }} Stage */
+/**
+ * @typedef {object} Stage
+ * @property {string} name
+ * @property {readonly string[]} after What has to be over before it begins.
+ * @property {() => Promise<void>} run One process, on one core.
+ */
 
 /**
  * Runs a program, its output shown only when it fails or is asked for.
@@ -45,32 +51,24 @@ let passed = 0;
 let failed = 0;
 
 /**
- * Runs test files, many in one process: most of what a process of its own would take for each is to load the same
+ * Runs test files, all in one process: most of what a process of its own would take for each is to load the same
  * again. Naming no file would run nothing and succeed, so that is refused.
  * @param {readonly string[]} folders
- * @param {number} processes How many of them at a time.
  * @param {Record<string, string>} env what random tests draw from; see tests/support/random.ts
  */
-async function nodeTests(folders, processes, env = { SEED: process.env['SEED'] ?? SEED }) {
+async function nodeTests(folders, env = { SEED: process.env['SEED'] ?? SEED }) {
   const files = filesEndingIn(folders, '.test.ts');
   if (files.length === 0) throw new Stop(`no test file was found in ${folders.join(', ')}`);
   const loading = ['--import', 'tsx', '--import', './tests/support/seeded.ts'];
-  const shares = Array.from({ length: processes }, (_, at) =>
-    files.filter((_file, nth) => nth % processes === at),
-  );
-  const ends = await Promise.allSettled(
-    shares.map((share) =>
-      program('node', [...loading, '--test-reporter=tap', TOGETHER, ...share], env),
-    ),
-  );
-  const wrong = [];
-  for (const end of ends) {
-    const out = end.status === 'fulfilled' ? String(end.value) : String(end.reason.message);
-    const ran = count(out);
-    if (end.status === 'rejected') wrong.push(onlyFailures(out));
-    else if (ran === 0) wrong.push('the test files were found but no test ran');
+  let out;
+  try {
+    out = await program('node', [...loading, '--test-reporter=tap', TOGETHER, ...files], env);
+  } catch (error) {
+    const said = String(error instanceof Error ? error.message : error);
+    count(said);
+    throw new Stop(onlyFailures(said));
   }
-  if (wrong.length > 0) throw new Stop(wrong.join('\n'));
+  if (count(out) === 0) throw new Stop('the test files were found but no test ran');
 }
 const TOGETHER = 'tests/support/together.ts';
 
@@ -92,10 +90,21 @@ function onlyFailures(tap) {
   return kept.length > 0 ? kept.join('\n') : tap;
 }
 
+/** The database that end-to-end tests begin with; they make it themselves where it was not made before. */
+let template = '';
+process.on('exit', () => {
+  if (template !== '') rmSync(template, { recursive: true, force: true });
+});
+async function makeTemplate() {
+  template = (await program('node', ['--import', 'tsx', 'tests/support/make-template.ts'])).trim();
+}
+
 async function endToEnd() {
+  const env = template === '' ? {} : { STALL_TILL_TEMPLATE: template };
+  const args = ['playwright', 'test', '-c', 'tests/e2e/playwright.config.ts'];
   let out;
   try {
-    out = await program('npx', ['playwright', 'test', '-c', 'tests/e2e/playwright.config.ts']);
+    out = await program('npx', args, env);
   } catch (error) {
     out = String(error instanceof Error ? error.message : error);
     failed += Number(/^\s*(\d+) failed$/m.exec(out)?.[1] ?? 1);
@@ -107,47 +116,46 @@ async function endToEnd() {
   passed += ran;
 }
 
-/** @type {readonly Stage[]} On one core, one after another. */
-const slow = [
-  { name: 'lint', run: () => program('npm', ['run', '-s', 'lint:code']) },
-  { name: 'rules', run: () => program('npm', ['run', '-s', 'lint:rules']) },
+/**
+ * In the order in which they begin, two at a time: what others wait for first, then what takes longest. Types and build
+ * both write `.svelte-kit`.
+ * @type {readonly Stage[]}
+ */
+const stages = [
+  { name: 'build', after: [], run: () => ensureBuild() },
+  { name: 'lint', after: [], run: () => program('npm', ['run', '-s', 'lint:code']) },
+  { name: 'template', after: [], run: makeTemplate },
+  { name: 'unit', after: [], run: () => nodeTests(['src', 'tests/faults']) },
+  { name: 'scripts', after: ['build'], run: () => nodeTests(['tests/scripts']) },
+  { name: 'server', after: [], run: () => nodeTests(['tests/server', 'tests/contract']) },
+  { name: 'http', after: ['build'], run: () => nodeTests(['tests/http']) },
+  { name: 'rules', after: [], run: () => program('npm', ['run', '-s', 'lint:rules']) },
+  { name: 'types', after: ['build'], run: () => program('npm', ['run', '-s', 'check']) },
 ];
-/** @type {readonly Stage[]} Beside those, on the other. Types and build both write `.svelte-kit`. */
-const beside = [
-  { name: 'build', run: () => ensureBuild() },
-  { name: 'types', run: () => program('npm', ['run', '-s', 'check']) },
-  { name: 'unit', run: () => nodeTests(['src', 'tests/faults'], 1) },
-];
-/** @type {readonly Stage[]} With the machine to themselves, one after another. */
-const runners = [
-  {
-    name: 'server',
-    run: () => nodeTests(['tests/server', 'tests/contract'], 2),
-  },
-  { name: 'http', run: () => nodeTests(['tests/http', 'tests/scripts'], 1) },
-  { name: 'e2e', run: endToEnd },
-];
+/** Two browsers at a time: with the machine to themselves. @type {Stage} */
+const last = { name: 'e2e', after: stages.map(({ name }) => name), run: endToEnd };
 
 /** Only where it is asked for. @type {Stage} */
 const long = {
   name: 'long',
+  after: [last.name],
   run: async () => {
     const drawn = process.env['SEED'] ?? String(Date.now() % 2_000_000_000);
     say(`  SEED=${drawn}`);
     const env = { SEED: drawn, TIMES: process.env['TIMES'] ?? '10' };
-    await nodeTests(['src/lib/core', 'tests/faults'], 2, env);
+    await Promise.all([nodeTests(['src/lib/core'], env), nodeTests(['tests/faults'], env)]);
   },
 };
 
 const wanted = process.argv.slice(2);
-const stages = [...slow, ...beside, ...runners, long];
-const unknown = wanted.filter((name) => !stages.some((stage) => stage.name === name));
+const all = [...stages, last, long];
+const unknown = wanted.filter((name) => !all.some((stage) => stage.name === name));
 /** @param {Stage} stage */
-const isWanted = ({ name }) => wanted.length === 0 || wanted.includes(name);
+const isWanted = (stage) => (wanted.length === 0 ? stage !== long : wanted.includes(stage.name));
 try {
   if (unknown.length > 0) {
     throw new Stop(
-      `there is no stage ${unknown.join(', ')}; there are ${stages.map((s) => s.name).join(', ')}`,
+      `there is no stage ${unknown.join(', ')}; there are ${all.map((s) => s.name).join(', ')}`,
     );
   }
   await ensureNpmPackages();
@@ -157,9 +165,7 @@ try {
   const began = Date.now();
   // What types and rules read is made first; made again beside them, it stays as it is.
   await program('npx', ['svelte-kit', 'sync']);
-  await Promise.all([slow, beside].map(inTurn));
-  await inTurn(runners);
-  if (wanted.includes('long')) await one(long);
+  await twoAtATime(all.filter(isWanted));
   say(`All of it holds, in ${seconds(began)} s.`);
   say(`${passed} passed, ${failed} failed`);
 } catch (error) {
@@ -167,9 +173,29 @@ try {
   process.exit(1);
 }
 
-/** @param {readonly Stage[]} all */
-async function inTurn(all) {
-  for (const stage of all.filter(isWanted)) await one(stage);
+/**
+ * Begins the first that may begin whenever one of two cores is free.
+ * @param {readonly Stage[]} wantedStages
+ */
+async function twoAtATime(wantedStages) {
+  const waiting = [...wantedStages];
+  const open = new Set(waiting.map(({ name }) => name));
+  /** @type {Set<Promise<void>>} */
+  const running = new Set();
+  while (waiting.length > 0 || running.size > 0) {
+    const at = waiting.findIndex(({ after }) => !after.some((name) => open.has(name)));
+    if (at === -1 || running.size === 2) {
+      await Promise.race(running);
+      continue;
+    }
+    const [stage] = waiting.splice(at, 1);
+    if (stage === undefined) break;
+    const run = one(stage).then(() => {
+      open.delete(stage.name);
+      running.delete(run);
+    });
+    running.add(run);
+  }
 }
 
 /** Runs a stage; with the first that fails all is over. @param {Stage} stage */

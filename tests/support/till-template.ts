@@ -9,7 +9,7 @@ import { prepare } from '../../scripts/setup/application.mjs';
 import { startMariaDb } from '../../scripts/setup/mariadb.mjs';
 
 /** Names the folder to the processes that run the tests. */
-const VARIABLE = 'STALL_TILL_TEMPLATE';
+export const TEMPLATE = 'STALL_TILL_TEMPLATE';
 const CODES = 8;
 
 export type Codes = Readonly<Record<'larkmoss' | 'pinwheel', string[]>>;
@@ -22,20 +22,21 @@ async function seeded(url: string): Promise<Codes> {
   return codes;
 }
 
-/** Before all tests. @returns What is to be done after them. */
+/** Before all tests, where none was made for them already. @returns What is to be done after them. */
 export default async function makeTemplate(): Promise<() => void> {
+  if (process.env[TEMPLATE] !== undefined) return () => undefined;
   const folder = mkdtempSync(join(tmpdir(), 'stall-till-template-'));
   const server = await startMariaDb(folder, { isForTests: true });
   const codes = await seeded(server.url);
   await server.stop();
   writeFileSync(join(folder, 'codes.json'), JSON.stringify(codes));
-  process.env[VARIABLE] = folder;
+  process.env[TEMPLATE] = folder;
   return () => rmSync(folder, { recursive: true, force: true });
 }
 
 /** A database server of its own on the demo's data: a copy, or seeded where there is none to copy. */
 export async function startSeeded(folder: string) {
-  const template = process.env[VARIABLE];
+  const template = process.env[TEMPLATE];
   if (template === undefined) {
     const server = await startMariaDb(folder, { isForTests: true });
     const codes = await seeded(server.url).catch(async (error: unknown) => {
