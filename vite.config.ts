@@ -40,6 +40,8 @@ const fewerFiles: Plugin = {
             output: {
               codeSplitting: {
                 groups: [
+                  // What is no part of ours comes before all that is: nothing then waits for what waits for it.
+                  { name: 'days', test: /node_modules.(rrule|ical\.js)/, priority: 3 },
                   { name: 'shared', minShareCount: SHARED_BY, priority: 2 },
                   {
                     ...{ name: 'some', minShareCount: 2, priority: 1 },

@@ -3,8 +3,12 @@ import * as asIs from 'rrule';
 import type { Unit } from '../daybook/kinds/charge';
 import { daysAfter } from '../event/event-days';
 
-/** The package is one thing to bundlers and another to Node, which has all of it in `default`. */
-const rules = 'RRule' in asIs ? asIs : (asIs as { readonly default: typeof asIs }).default;
+/**
+ * The package is one thing to bundlers and another to Node, which has all of it in `default`. Looked up when it is needed:
+ * in files that load one another this may be read before the package is.
+ */
+const rules = (): typeof asIs =>
+  'RRule' in asIs ? asIs : (asIs as { readonly default: typeof asIs }).default;
 
 /** Every so many weeks, months or years from a first day on, until a last one or for ever. */
 export interface Schedule {
@@ -27,13 +31,13 @@ const daysMeant = (day: number): number[] =>
 function ruleOf({ unit, every, from, until }: Schedule): asIs.RRule {
   const day = Number(from.slice(8));
   const month = Number(from.slice(5, 7));
-  return new rules.RRule({
+  return new (rules().RRule)({
     ...{ dtstart: dateOf(from), interval: every },
     ...(until === null ? {} : { until: dateOf(until) }),
     ...(unit === 'week'
-      ? { freq: rules.RRule.WEEKLY }
+      ? { freq: rules().RRule.WEEKLY }
       : {
-          freq: unit === 'month' ? rules.RRule.MONTHLY : rules.RRule.YEARLY,
+          freq: unit === 'month' ? rules().RRule.MONTHLY : rules().RRule.YEARLY,
           ...(unit === 'year' ? { bymonth: [month] } : {}),
           ...{ bymonthday: daysMeant(day), bysetpos: [-1] },
         }),
