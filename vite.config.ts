@@ -1,6 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
+import { circleIn } from './scripts/setup/circle-in.mjs';
 
 /**
  * ReceiptLine looks for `require` to tell Node from a browser, which a bundler gives to everybody. In a
@@ -22,13 +23,13 @@ const receiptlineForBrowsers: Plugin = {
   },
 };
 
-/** What at least so many pages use comes in one file. */
-const SHARED_BY = 12;
-/** Bytes; smaller ones of what some pages share are put together with what nearly the same pages use. */
-const SMALL = 64 * 1024;
+/** What at least so many pages use comes in one file; what fewer do in the next, and what one does in its own. */
+const LAYERS = [12, 4, 2];
 /**
- * A browser asks for a dozen files to begin with, and not for eighty, and keeps a hundred and not three hundred. Without
- * this a bundler makes a file for each set of pages that share something.
+ * A browser asks for a few files to begin with, and not for eighty, and keeps ninety and not three hundred. Without this a
+ * bundler makes a file for each set of pages that share something. What any page needs is needed by as many as need
+ * that page: no layer needs one behind it, so no two load one another. `$initial` leaves out what is loaded only once it is
+ * asked for, such as what writes PDFs.
  */
 const fewerFiles: Plugin = {
   name: 'fewer-files',
@@ -40,13 +41,10 @@ const fewerFiles: Plugin = {
             output: {
               codeSplitting: {
                 groups: [
-                  // What is no part of ours comes before all that is: nothing then waits for what waits for it.
-                  { name: 'days', test: /node_modules.(rrule|ical\.js)/, priority: 3 },
-                  { name: 'shared', minShareCount: SHARED_BY, priority: 2 },
-                  {
-                    ...{ name: 'some', minShareCount: 2, priority: 1 },
-                    ...{ entriesAware: true, entriesAwareMergeThreshold: SMALL },
-                  },
+                  ...LAYERS.map((minShareCount, at) => ({
+                    ...{ name: `by-${String(minShareCount)}`, minShareCount },
+                    ...{ tags: ['$initial' as const], priority: LAYERS.length - at },
+                  })),
                 ],
               },
             },
@@ -57,7 +55,23 @@ const fewerFiles: Plugin = {
   }),
 };
 
+/** Of files that load one another, one runs before what it needs is there: the page then lacks something, and says nothing. */
+const noCircles: Plugin = {
+  name: 'no-circles',
+  applyToEnvironment: ({ name }) => name === 'client',
+  generateBundle(_, bundle) {
+    const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
+    const circle = circleIn(new Map(chunks.map(({ fileName, imports }) => [fileName, imports])));
+    if (circle.length === 0) return;
+    const files = circle.map((file) => {
+      const modules = bundle[file]?.type === 'chunk' ? bundle[file].moduleIds.slice(0, 3) : [];
+      return `${file} (${modules.join(', ')} …)`;
+    });
+    this.error(`these files load one another, see LAYERS in vite.config.ts: ${files.join(' → ')}`);
+  },
+};
+
 export default defineConfig({
   build: { reportCompressedSize: false },
-  plugins: [receiptlineForBrowsers, fewerFiles, tailwindcss(), sveltekit()],
+  plugins: [receiptlineForBrowsers, fewerFiles, noCircles, tailwindcss(), sveltekit()],
 });

@@ -19,6 +19,7 @@ const SOURCES = [
   'package-lock.json',
   'svelte.config.js',
   'vite.config.ts',
+  'scripts/setup/circle-in.mjs',
   'scripts/setup/parcels.mjs',
 ];
 const STAMP = join(ROOT, 'build', '.sources');

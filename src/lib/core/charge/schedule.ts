@@ -1,14 +1,8 @@
 /** The days on which a standing charge is made, by a rule of RFC 5545 (section 3.3.10). ISO dates throughout. */
-import * as asIs from 'rrule';
+import type { RRule as Rule } from 'rrule';
 import type { Unit } from '../daybook/kinds/charge';
 import { daysAfter } from '../event/event-days';
-
-/**
- * The package is one thing to bundlers and another to Node, which has all of it in `default`. Looked up when it is needed:
- * in files that load one another this may be read before the package is.
- */
-const rules = (): typeof asIs =>
-  'RRule' in asIs ? asIs : (asIs as { readonly default: typeof asIs }).default;
+import { RRule } from '../event/day-rules';
 
 /** Every so many weeks, months or years from a first day on, until a last one or for ever. */
 export interface Schedule {
@@ -28,16 +22,16 @@ const dayOf = (date: Date): string => date.toISOString().slice(0, 10);
 const daysMeant = (day: number): number[] =>
   day <= 28 ? [day] : Array.from({ length: day - 27 }, (_, at) => 28 + at);
 
-function ruleOf({ unit, every, from, until }: Schedule): asIs.RRule {
+function ruleOf({ unit, every, from, until }: Schedule): Rule {
   const day = Number(from.slice(8));
   const month = Number(from.slice(5, 7));
-  return new (rules().RRule)({
+  return new RRule({
     ...{ dtstart: dateOf(from), interval: every },
     ...(until === null ? {} : { until: dateOf(until) }),
     ...(unit === 'week'
-      ? { freq: rules().RRule.WEEKLY }
+      ? { freq: RRule.WEEKLY }
       : {
-          freq: unit === 'month' ? rules().RRule.MONTHLY : rules().RRule.YEARLY,
+          freq: unit === 'month' ? RRule.MONTHLY : RRule.YEARLY,
           ...(unit === 'year' ? { bymonth: [month] } : {}),
           ...{ bymonthday: daysMeant(day), bysetpos: [-1] },
         }),

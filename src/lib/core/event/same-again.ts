@@ -1,13 +1,7 @@
 /** The next edition of an event: when it is, by a rule of RFC 5545 (section 3.3.10). */
-import * as asIs from 'rrule';
+import type { Options } from 'rrule';
 import type { EventDay } from '../books/tables';
-
-/**
- * The package is one thing to bundlers and another to Node, which has all of it in `default`. Looked up when it is needed:
- * in files that load one another this may be read before the package is.
- */
-const rules = (): typeof asIs =>
-  'RRule' in asIs ? asIs : (asIs as { readonly default: typeof asIs }).default;
+import { RRule, Weekday } from './day-rules';
 
 /** How often it is held. */
 export type Recurrence =
@@ -22,23 +16,21 @@ const dayOf = (date: Date): string => date.toISOString().slice(0, 10);
 
 /** As other calendars have it. @example ruleOf({ every: 'weeks', count: 2 }, '2026-11-28') // => 'FREQ=WEEKLY;INTERVAL=2' */
 export const ruleOf = (recurrence: Recurrence, first: string): string =>
-  rules()
-    .RRule.optionsToString(optionsOf(recurrence, first))
-    .replace(/^RRULE:/, '');
+  RRule.optionsToString(optionsOf(recurrence, first)).replace(/^RRULE:/, '');
 
-function optionsOf(recurrence: Recurrence, first: string): Partial<asIs.Options> {
+function optionsOf(recurrence: Recurrence, first: string): Partial<Options> {
   // Monday is 0 in these rules.
   const weekday = (dateOf(first).getUTCDay() + 6) % 7;
   switch (recurrence.every) {
     case 'weeks':
-      return { freq: rules().RRule.WEEKLY, interval: recurrence.count };
+      return { freq: RRule.WEEKLY, interval: recurrence.count };
     case 'month':
       return {
-        freq: rules().RRule.MONTHLY,
-        byweekday: [new (rules().Weekday)(weekday, recurrence.nth)],
+        freq: RRule.MONTHLY,
+        byweekday: [new Weekday(weekday, recurrence.nth)],
       };
     case 'year':
-      return { freq: rules().RRule.YEARLY };
+      return { freq: RRule.YEARLY };
   }
 }
 
@@ -62,7 +54,7 @@ export function nextDays(
   const [first] = days;
   if (first === undefined) return null;
   const begin = dateOf(first.date);
-  const rule = new (rules().RRule)({ ...optionsOf(recurrence, first.date), dtstart: begin });
+  const rule = new RRule({ ...optionsOf(recurrence, first.date), dtstart: begin });
   const after = new Date(Math.max(begin.getTime(), dateOf(notBefore).getTime() - DAY));
   const next = rule.after(after);
   if (next === null) return null;
