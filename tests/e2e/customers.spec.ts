@@ -162,6 +162,13 @@ test('a page that is read piece by piece is shown whole: nothing slides from und
     window.setTimeout = ((call: () => void, millis = 0) =>
       later(call, millis >= 2000 ? millis * 40 : millis)) as typeof window.setTimeout;
   });
+  // Also what the server has to say, which keeps what this device has let go of.
+  let asked = 0;
+  await page.route('**/api/held?*', async (route) => {
+    asked += 1;
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
   await page
     .getByTestId('customers')
     .getByRole('link', { name: /Corin Wray/ })
@@ -185,6 +192,7 @@ test('a page that is read piece by piece is shown whole: nothing slides from und
   await expect(standing(page)).toHaveText('All sent');
   expect(await places()).toEqual(first);
   expect(first.length).toBeGreaterThan(5);
+  expect(asked).toBeGreaterThan(0);
 });
 
 test('who goes elsewhere while something is being saved is left there', async ({ browser }) => {

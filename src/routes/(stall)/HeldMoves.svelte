@@ -3,6 +3,7 @@
   import type { StatedAccount } from '$lib/core/held/held-account';
   import { localTime } from '$lib/core/event/local-time';
   import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { asked } from '$lib/device/asked.svelte';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
@@ -26,20 +27,15 @@
     const wanted = account;
     return () => ownMoves(db, [wanted]);
   }, undefined);
-  let older = $state.raw<readonly HeldMove[] | null>([]);
-  $effect(() => {
-    const wanted = account;
-    let isOld = false;
-    void olderMoves(stall.transport, [wanted]).then((all) => {
-      if (!isOld) older = all;
-    });
-    return () => (isOld = true);
-  });
+  const older = asked<readonly HeldMove[] | null>(() => {
+    const of = account;
+    return { of, ask: () => olderMoves(stall.transport, [of]) };
+  }, []);
   const statement = $derived(
     own.value === undefined
       ? undefined
       : statementOf(
-          joinedMoves(own.value.moves, older ?? []),
+          joinedMoves(own.value.moves, older.value ?? []),
           own.value.balances[0] ?? 0,
           '',
           '',
@@ -70,4 +66,4 @@
     </tbody>
   </table>
 {/if}
-{#if older === null}<p class="soft">No network: what this device has.</p>{/if}
+{#if older.value === null}<p class="soft">No network: what this device has.</p>{/if}

@@ -2,6 +2,7 @@
 import { localTime } from '$lib/core/event/local-time';
 import type { HeldMove } from '$lib/core/held/statement';
 import type { InvoiceNow } from '$lib/core/invoice/invoice-state';
+import { asked } from '$lib/device/asked.svelte';
 import { howTheyStand, invoicesHere, movesBefore, type InvoicesHere } from '$lib/device/invoices';
 import { live } from '$lib/device/live.svelte';
 import { useStall } from '../stall.svelte';
@@ -10,7 +11,7 @@ export class InvoicesNow {
   readonly #stall = useStall();
   readonly #here: { readonly value: InvoicesHere | undefined; readonly isRead: boolean };
   /** Null with no network. */
-  #older = $state.raw<readonly HeldMove[] | null>([]);
+  readonly #older: { readonly value: readonly HeldMove[] | null };
 
   /** To be made while a component is. @param customer Whose; undefined for everybody's, null while it is not known. */
   constructor(customer: () => string | undefined | null) {
@@ -18,15 +19,11 @@ export class InvoicesNow {
       const who = customer();
       return async () => (who === null ? undefined : await invoicesHere(this.#stall.db, who));
     }, undefined);
-    $effect(() => {
+    this.#older = asked<readonly HeldMove[] | null>(() => {
       const unknown = this.#here.value?.unknown ?? [];
-      if (unknown.length === 0) return;
-      let isOld = false;
-      void movesBefore(this.#stall.transport, unknown).then((moves) => {
-        if (!isOld) this.#older = moves;
-      });
-      return () => (isOld = true);
-    });
+      if (unknown.length === 0) return null;
+      return { of: customer() ?? '', ask: () => movesBefore(this.#stall.transport, unknown) };
+    }, []);
   }
 
   /** The latest first. */
@@ -36,7 +33,7 @@ export class InvoicesNow {
       ? []
       : howTheyStand(
           this.#here.value,
-          this.#older ?? [],
+          this.#older.value ?? [],
           this.#stall.today,
           (at) => localTime(Date.parse(at), timeZone).day,
         );
@@ -48,6 +45,6 @@ export class InvoicesNow {
 
   /** What was paid longer ago than this device knows is not counted. */
   get isPart(): boolean {
-    return this.#older === null;
+    return this.#older.value === null;
   }
 }

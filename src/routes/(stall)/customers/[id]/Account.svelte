@@ -7,6 +7,7 @@
   import { moveHeld } from '$lib/core/held/set-held';
   import { documentOf, openItems, type HeldMove, type OpenItem } from '$lib/core/held/statement';
   import { dueDays } from '$lib/core/invoice/invoice-state';
+  import { asked } from '$lib/device/asked.svelte';
   import { customerHolds, standsOn } from '$lib/device/held-accounts';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
@@ -46,20 +47,15 @@
     },
     [] as readonly Row<'invoices'>[],
   );
-  let older = $state.raw<readonly HeldMove[] | null>([]);
-  $effect(() => {
-    const { id } = customer;
-    let isOld = false;
-    void olderMoves(stall.transport, [`customer:${id}`]).then((all) => {
-      if (!isOld) older = all;
-    });
-    return () => (isOld = true);
-  });
+  const older = asked<readonly HeldMove[] | null>(() => {
+    const of = `customer:${customer.id}` as const;
+    return { of, ask: () => olderMoves(stall.transport, [of]) };
+  }, []);
   const open = $derived(
     owed.value === undefined
       ? []
       : openItems(
-          joinedMoves(owed.value.moves, older ?? []),
+          joinedMoves(owed.value.moves, older.value ?? []),
           owed.value.balances[0] ?? 0,
           customer.terms,
           localTime(Date.now(), timeZone).day,

@@ -2,6 +2,7 @@
   /** A document that has no other page: what it says, and on paper again. */
   import { page } from '$app/state';
   import type { PaperShape } from '$lib/paper/document-pdf';
+  import { asked } from '$lib/device/asked.svelte';
   import { live } from '$lib/device/live.svelte';
   import { notePrinted } from '$lib/device/printer/printed';
   import { saveFile } from '$lib/ui/files/save-file';
@@ -19,17 +20,12 @@
     return () => ownDocument(stall.db, id);
   }, null);
   /** What is long past is asked of the server. */
-  let older = $state.raw<OlderDocument | 'asking' | 'nowhere' | 'away'>('asking');
-  $effect(() => {
+  const asks = asked<OlderDocument | 'asking' | 'nowhere' | 'away'>(() => {
     const id = page.params.id ?? '';
-    older = 'asking';
-    if (!found.isRead || found.value !== null) return;
-    let isOld = false;
-    void askDocument(stall.transport, id).then((answer) => {
-      if (!isOld) older = answer;
-    });
-    return () => (isOld = true);
-  });
+    if (!found.isRead || found.value !== null) return null;
+    return { of: id, ask: () => askDocument(stall.transport, id) };
+  }, 'asking');
+  const older = $derived(asks.value);
   const shown = $derived<Found | null>(
     found.value ?? (typeof older === 'string' ? null : foundOf(older)),
   );

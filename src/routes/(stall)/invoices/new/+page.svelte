@@ -4,10 +4,10 @@
   import { isKnown } from '$lib/core/event/todays-event';
   import type { Row } from '$lib/core/books/tables';
   import { byRecord, people } from '$lib/core/customer/joined';
+  import { asked } from '$lib/device/asked.svelte';
   import { live } from '$lib/device/live.svelte';
   import { oneOrder } from '$lib/device/orders';
   import { askSale, ownSale } from '$lib/device/sale-document';
-  import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { useStall } from '../../stall.svelte';
   import NotHeaded from '../NotHeaded.svelte';
   import InvoiceForm from '../InvoiceForm.svelte';
@@ -43,19 +43,13 @@
     };
   }, undefined);
   /** A sale that is long past is asked of the server. */
-  let older = $state.raw<SaleDocument | 'away' | null>(null);
-  $effect(() => {
+  const asks = asked<Awaited<ReturnType<typeof askSale>> | null>(() => {
     const id = saleId;
-    older = null;
-    if (id === '' || !found.isRead || found.value?.own != null) return;
-    let isOld = false;
-    void askSale(stall.transport, id).then((answer) => {
-      if (!isOld) older = answer.is === 'there' ? answer.found : 'away';
-    });
-    return () => (isOld = true);
-  });
+    if (id === '' || !found.isRead || found.value?.own != null) return null;
+    return { of: id, ask: () => askSale(stall.transport, id) };
+  }, null);
   const sale = $derived(
-    found.value?.own ?? (older === null || older === 'away' ? undefined : older),
+    found.value?.own ?? (asks.value?.is === 'there' ? asks.value.found : undefined),
   );
   const order = $derived(found.value?.now);
   const whose = $derived(sale?.sale.customer ?? order?.order.customer ?? null);
@@ -101,7 +95,7 @@
         />
       {/key}
     {/if}
-  {:else if older === 'away'}
+  {:else if asks.value !== null && asks.value.is !== 'there'}
     <p class="sheet">That sale is not on this device, and the server did not give it.</p>
   {:else if found.isRead && orderId !== '' && order === undefined}
     <p class="sheet">This device knows no such order.</p>

@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import type { SaleDocument } from '$lib/core/sale/sale-document';
   import { customerOf } from '$lib/device/customer-records';
+  import { asked } from '$lib/device/asked.svelte';
   import { live } from '$lib/device/live.svelte';
   import { ownBack, withOwn } from '$lib/device/return-goods';
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
@@ -20,17 +21,15 @@
     return () => ownSale(db, id);
   }, null);
   /** What is long past is asked of the server. */
-  let older = $state.raw<OlderSale | { readonly is: 'asking' }>({ is: 'asking' });
-  $effect(() => {
-    const id = page.params.id ?? '';
-    older = { is: 'asking' };
-    if (!own.isRead || own.value !== null) return;
-    let isOld = false;
-    void askSale(stall.transport, id).then((answer) => {
-      if (!isOld) older = answer;
-    });
-    return () => (isOld = true);
-  });
+  const asks = asked<OlderSale | { readonly is: 'asking' }>(
+    () => {
+      const id = page.params.id ?? '';
+      if (!own.isRead || own.value !== null) return null;
+      return { of: id, ask: () => askSale(stall.transport, id) };
+    },
+    { is: 'asking' },
+  );
+  const older = $derived(asks.value);
   /** Of a sale that is with the server: what came back of it here, sent or not. */
   const back = live(
     () => {

@@ -3,6 +3,7 @@
   import { page } from '$app/state';
   import { localTime } from '$lib/core/event/local-time';
   import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { asked } from '$lib/device/asked.svelte';
   import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
   import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
@@ -30,15 +31,10 @@
     const wanted = accounts;
     return () => ownMoves(db, wanted);
   }, undefined);
-  let older = $state.raw<readonly HeldMove[] | null | undefined>(undefined);
-  $effect(() => {
+  const older = asked<readonly HeldMove[] | null>(() => {
     const wanted = accounts;
-    let isOld = false;
-    void olderMoves(stall.transport, wanted).then((found) => {
-      if (!isOld) older = found;
-    });
-    return () => (isOld = true);
-  });
+    return { of: id, ask: () => olderMoves(stall.transport, wanted) };
+  }, []);
 
   let which = $state<'customer' | 'credit'>('customer');
   let from = $state('');
@@ -47,7 +43,7 @@
   const statement = $derived.by(() => {
     if (own.value === undefined) return undefined;
     const account = `${which}:${id}`;
-    const moves = joinedMoves(own.value.moves, older ?? []).filter(
+    const moves = joinedMoves(own.value.moves, older.value ?? []).filter(
       (each) => each.account === account,
     );
     const balance = own.value.balances[which === 'customer' ? 0 : 1] ?? 0;
@@ -78,7 +74,7 @@
       <Field label="From" type="date" bind:value={from} />
       <Field label="To" type="date" bind:value={to} />
     </div>
-    {#if older === null}
+    {#if older.value === null}
       <p class="soft" role="status">No network: what this device has.</p>
     {/if}
   </section>

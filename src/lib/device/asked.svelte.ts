@@ -1,0 +1,45 @@
+/** What the server is asked for a screen, as Svelte state. */
+import { readings } from './readings';
+
+export interface Question<T> {
+  /** What it is about: of another, what was answered before says nothing. */
+  readonly of: string;
+  readonly ask: () => Promise<T>;
+}
+
+/**
+ * Asks for as long as the component or effect it is called in lives. The screen is whole once it is answered, as it is
+ * once its rows were read.
+ * @param prepare Reads whatever state the question depends on and returns it, or null where there is nothing to ask;
+ *   asked again whenever that state changes.
+ * @param initial Until it is answered.
+ */
+export function asked<T>(prepare: () => Question<T> | null, initial: T): { readonly value: T } {
+  let value = $state.raw(initial);
+  let about: string | null = null;
+  $effect(() => {
+    const question = prepare();
+    if (about !== null && question?.of !== about) value = initial;
+    if (question === null) {
+      about = null;
+      return;
+    }
+    const isFirst = question.of !== about;
+    about = question.of;
+    let isOld = false;
+    const wasRead = isFirst ? readings.begin() : () => undefined;
+    void question.ask().then((answer) => {
+      if (!isOld) value = answer;
+      wasRead();
+    });
+    return () => {
+      isOld = true;
+      wasRead();
+    };
+  });
+  return {
+    get value() {
+      return value;
+    },
+  };
+}
