@@ -120,8 +120,8 @@
   /** What entries are understood by has been read. */
   const isReady = $derived(table.areGoodsRead && makers.isRead && cards.isRead);
   /**
-   * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then stays
-   * in the entry line, and what was behind it is not done.
+   * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then is
+   * back in the entry line, unless the next is being typed there; what was behind it is not done.
    */
   let waiting = $state.raw<readonly (() => boolean)[]>([]);
   $effect(() => {
@@ -134,25 +134,25 @@
   });
   function doEntry(chosen: Row<'items'> | null): void {
     if (isReady) {
-      if (enter(understood, chosen)) field?.focus();
+      const meant = entryDoes(understood, chosen, stall.taxes);
+      if (meant === null) return;
+      typed = '';
+      doIt(meant);
+      field?.focus();
       return;
     }
     const text = typed;
     typed = '';
-    const later = (): boolean => {
-      if (enter(meaning(text), null)) return true;
-      typed = text;
-      return false;
-    };
-    waiting = [...waiting, later];
+    waiting = [...waiting, () => enterLate(text)];
   }
-  /** @returns Whether anything was meant by it. */
-  function enter(what: Understood, chosen: Row<'items'> | null): boolean {
-    const meant = entryDoes(what, chosen, stall.taxes);
-    if (meant === null) return false;
-    typed = '';
-    doIt(meant);
-    return true;
+  /** What stands in the entry line by now is the next. @returns Whether anything was meant by it. */
+  function enterLate(text: string): boolean {
+    const what = meaning(text);
+    const meant = entryDoes(what, null, stall.taxes);
+    if (meant !== null) doIt(meant);
+    else if (typed === '') typed = text;
+    else if (what.means === 'refused') toast.error(refusalWords(what.refusal, money));
+    return meant !== null;
   }
 
   function doIt(what: Does): void {
