@@ -37,14 +37,16 @@
 
   async function move(lentBy?: string): Promise<void> {
     const account = `points:${customer}` as const;
+    const said = { typed, reason };
     const made = await stall.daybook.decide(
       async () => 0 - ((await ownMoves(db, [account])).balances[0] ?? 0),
-      (has) => movePoints({ newId, customer, typed, reason, has }),
+      (has) => movePoints({ newId, customer, ...said, has }),
       lentBy === undefined ? {} : { lentBy },
     );
     wrong = made.ok ? '' : setPointsWords(made.refusal, money);
     if (!made.ok) return;
-    [typed, reason] = ['', ''];
+    // What was typed meanwhile stays.
+    if (typed === said.typed && reason === said.reason) [typed, reason] = ['', ''];
     toast('Written down.');
   }
 </script>

@@ -69,7 +69,8 @@
     }
     if (isBusy) return;
     isBusy = true;
-    const { note } = typed;
+    const taken = $state.snapshot(typed);
+    const { note } = taken;
     const outcome = await stall.daybook
       .decide(
         rows,
@@ -93,10 +94,12 @@
       return;
     }
     [says, isMoreMeant] = ['', false];
-    typed.much = {};
-    typed.amount = {};
-    typed.note = '';
     dropDraft(about);
+    // What was typed meanwhile stays.
+    for (const part of ['much', 'amount'] as const)
+      for (const [item, text] of Object.entries(taken[part]))
+        if (typed[part][item] === text) typed[part][item] = '';
+    if (typed.note === note) typed.note = '';
     toast(`It is at ${goods.placeName(list.to)} now.`);
   }
   async function didNotArrive(lentBy?: string): Promise<void> {
