@@ -7,7 +7,8 @@ export default defineConfig({
   globalSetup: '../support/till-template.ts',
   outputDir: '../../test-results',
   fullyParallel: false,
-  workers: 2,
+  // One more than cores: each waits for something now and then.
+  workers: 3,
   // Long, for a machine of which others take more than half: what is there is found at once all the same.
   timeout: 600_000,
   // What hangs is to end with a name.
