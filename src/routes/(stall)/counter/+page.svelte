@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { tick, untrack } from 'svelte';
+  import { onDestroy, tick, untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
@@ -123,14 +123,19 @@
    * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then is
    * back in the entry line, unless the next is being typed there; what was behind it is not done.
    */
-  let waiting = $state.raw<readonly (() => boolean)[]>([]);
+  let waiting = $state.raw<readonly { readonly text?: string; readonly does: () => boolean }[]>([]);
   $effect(() => {
     if (waiting.length === 0 || !isReady) return;
     untrack(() => {
       const all = waiting;
       waiting = [];
-      all.every((does) => does());
+      all.every(({ does }) => does());
     });
+  });
+  onDestroy(() => {
+    const texts = waiting.flatMap(({ text }) => (text === undefined ? [] : `“${text}”`));
+    if (texts.length > 0)
+      toast.error(`Not on the slip: ${texts.join(', ')}. You left before the goods were read.`);
   });
   function doEntry(chosen: Row<'items'> | null): void {
     if (isReady) {
@@ -143,7 +148,7 @@
     }
     const text = typed;
     typed = '';
-    waiting = [...waiting, () => enterLate(text)];
+    waiting = [...waiting, { text, does: () => enterLate(text) }];
   }
   /** What stands in the entry line by now is the next. @returns Whether anything was meant by it. */
   function enterLate(text: string): boolean {
@@ -242,9 +247,11 @@
       else
         waiting = [
           ...waiting,
-          () => {
-            void does();
-            return true;
+          {
+            does: () => {
+              void does();
+              return true;
+            },
           },
         ];
     } else if (key === '/' && !isTyping) field?.focus();
