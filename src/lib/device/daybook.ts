@@ -250,8 +250,13 @@ export class DeviceDaybook {
             found.slip !== undefined &&
             !isBlank(found.slip)) ||
           (after !== undefined && (found.head?.seq ?? 0) !== after);
-        if (isGone || (outcome !== null && !isSame(outcome.ground, found))) takeBack();
-        else if (outcome === null) write(found);
+        if (isGone || (outcome !== null && !isSame(outcome.ground, found))) {
+          takeBack();
+          return;
+        }
+        if (outcome === null) write(found);
+        // Without being told of each write first; should one fail, all are taken back.
+        if (outcome !== null) transaction.commit();
       };
       if (guess !== null) write(guess);
       transaction.oncomplete = () => resolve(outcome);

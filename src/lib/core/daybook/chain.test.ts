@@ -2,11 +2,12 @@ import assert from 'node:assert/strict';
 import { describe, it } from 'node:test';
 import fc from 'fast-check';
 import { arbitraryDaybook, DeviceWriter } from '../testing/arbitrary-daybook';
-import { chainFault, EMPTY_CHAIN, hashOf, headAfter, type ChainHead } from './chain';
+import { chainEntry, chainFault, EMPTY_CHAIN, hashOf, headAfter, type ChainHead } from './chain';
 import { follow, stampOf, tick } from './clock';
 import { entrySchema, type Entry } from './entry';
 
 const now = Date.UTC(2026, 10, 22, 9);
+const id = '0b6f7c1e-4a2d-4c55-9d3e-6f1a2b3c4d5e';
 
 function threeEntries(): [Entry, Entry, Entry] {
   const writer = new DeviceWriter(1);
@@ -26,6 +27,23 @@ describe('the chain of a device', () => {
         }
       }),
     );
+  });
+
+  it('has no half characters, and leaves whole ones and what only looks like halves', () => {
+    const texts = ['Ferns \ud83c', '\udf3f', 'Ferns 🌿', 'typed as \\ud83c', ''];
+    const writer = { business: id, device: id, by: null, lentBy: undefined, now };
+    for (const name of texts)
+      for (const others of [[], texts]) {
+        const body = { name, others };
+        const written = chainEntry(
+          { id, event: null, kind: 'device.set', v: 1, body },
+          EMPTY_CHAIN,
+          writer,
+        );
+        const whole = (text: string): string => text.toWellFormed();
+        assert.deepEqual(written.body, { name: whole(name), others: others.map(whole) });
+        assert.equal(written.hash, hashOf(written));
+      }
   });
 
   it('shows a gap', () => {
