@@ -8,7 +8,7 @@
  *   npm test -- long         random tests ten times as long, drawn anew; SEED=… repeats them
  */
 import { spawn } from 'node:child_process';
-import { rmSync } from 'node:fs';
+import { existsSync, rmSync } from 'node:fs';
 import { filesEndingIn } from './setup/files.mjs';
 import { ensureBuild } from './setup/build.mjs';
 import { ensureMariaDb, ensureNoWaiting } from './setup/mariadb.mjs';
@@ -97,8 +97,8 @@ process.on('exit', () => {
 });
 async function makeTemplate() {
   const said = await program('node', ['--import', 'tsx', 'tests/support/make-template.ts']);
-  // Whatever else was said stands before it.
-  template = said.trim().split('\n').at(-1) ?? '';
+  // Something else may have been said before it or behind it.
+  template = said.split('\n').findLast((line) => existsSync(line)) ?? '';
 }
 
 async function endToEnd() {
