@@ -96,7 +96,9 @@ process.on('exit', () => {
   if (template !== '') rmSync(template, { recursive: true, force: true });
 });
 async function makeTemplate() {
-  const said = await program('node', ['--import', 'tsx', 'tests/support/make-template.ts']);
+  const making = ['--import', 'tsx', 'tests/support/make-template.ts'];
+  /** @type {string} */
+  const said = await program('node', making);
   // Something else may have been said before it or behind it.
   template = said.split('\n').findLast((line) => existsSync(line)) ?? '';
 }
