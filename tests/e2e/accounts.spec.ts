@@ -282,8 +282,16 @@ test('a device that is shut out wipes what it knew; what it had not sent is look
   await owner.goto('/account');
   await signIn(owner);
   const row = owner.getByRole('listitem').filter({ hasText: `${number} ` });
-  await row.getByRole('button', { name: 'Shut out …' }).click();
-  await row.getByRole('button', { name: `Shut ${number} out` }).click();
+  const shutOut = async (): Promise<void> => {
+    await row.getByRole('button', { name: 'Shut out …' }).click();
+    await row.getByRole('button', { name: `Shut ${number} out` }).click();
+  };
+  // A lost question is said beside the device, and can be asked again.
+  await owner.route('**/shut-out', (route) => route.abort('connectionreset'), { times: 1 });
+  await shutOut();
+  await expect(row.getByRole('alert')).toContainText(`Whether ${number} is shut out is not known`);
+  await shutOut();
+  await expect(row.getByRole('alert')).toHaveCount(0);
   // Only then does the server turn it away; before that it would still send.
   await expect(row.getByText(/^\d+ entries · shut out$/)).toBeVisible();
 

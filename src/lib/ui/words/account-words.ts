@@ -3,7 +3,8 @@
 export const NO_ANSWER = 'The server does not answer.';
 export const ACCOUNT_NEEDS_NETWORK = `${NO_ANSWER} The account needs the network; selling does not.`;
 /** No answer came, so it may have been done. */
-export const SHUT_OUT_UNKNOWN = `${NO_ANSWER} Whether the device is shut out is not known; try it again.`;
+export const shutOutUnknown = (device: number): string =>
+  `${NO_ANSWER} Whether D${String(device)} is shut out is not known; try it again.`;
 
 /** As much of what came of asking as has words. */
 type Came =

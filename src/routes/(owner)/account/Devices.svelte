@@ -2,7 +2,7 @@
   import { codeSchema, doneSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/codes/qr-path';
-  import { SHUT_OUT_UNKNOWN, wrongOf } from '$lib/ui/words/account-words';
+  import { shutOutUnknown, wrongOf } from '$lib/ui/words/account-words';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
   import { counted } from '$lib/ui/words/money-words';
@@ -13,7 +13,8 @@
   }
   const { devices, onChanged }: Props = $props();
   let link = $state('');
-  let says = $state('');
+  /** What went wrong, and with which device, or `NEW`; it stands there. */
+  let wrong = $state.raw({ of: '', says: '' });
   /** The device about which the question is open. */
   let asked = $state('');
   /** The device to shut out as soon as the owner has shown who it is, or `NEW` for one to be added. */
@@ -22,7 +23,7 @@
   const qr = $derived(link === '' ? null : qrPath(link));
 
   async function makeLink(): Promise<void> {
-    says = '';
+    wrong = { of: '', says: '' };
     toProve = '';
     const answer = await askServer(
       { path: '/api/devices/code', body: {}, isHarmless: true },
@@ -30,18 +31,18 @@
     );
     if (answer.came === 'answer') link = `${location.origin}/enrol#${answer.answer.code}`;
     else if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = NEW;
-    else says = wrongOf(answer);
+    else wrong = { of: NEW, says: wrongOf(answer) };
   }
 
-  async function shutOut(device: string): Promise<void> {
+  async function shutOut({ device, number }: SeenDevice): Promise<void> {
     asked = '';
     toProve = '';
-    says = '';
+    wrong = { of: '', says: '' };
     const path = `/api/devices/${device}/shut-out`;
     const answer = await askServer({ path, body: {} }, doneSchema);
     if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = device;
-    else if (answer.came === 'refusal') says = answer.refusal.message;
-    else if (answer.came === 'nothing') says = SHUT_OUT_UNKNOWN;
+    else if (answer.came === 'refusal') wrong = { of: device, says: answer.refusal.message };
+    else if (answer.came === 'nothing') wrong = { of: device, says: shutOutUnknown(number) };
     else onChanged();
   }
 </script>
@@ -80,14 +81,15 @@
             <button
               type="button"
               class="btn btn-quiet !border-error text-error"
-              onclick={() => shutOut(each.device)}>Shut D{each.number} out</button
+              onclick={() => shutOut(each)}>Shut D{each.number} out</button
             >
             <button type="button" class="btn btn-quiet" onclick={() => (asked = '')}>Cancel</button>
           </div>
         {/if}
         {#if toProve === each.device}
-          <AskProof onProved={() => shutOut(each.device)} onBack={() => (toProve = '')} />
+          <AskProof onProved={() => shutOut(each)} onBack={() => (toProve = '')} />
         {/if}
+        {#if wrong.of === each.device}<p class="text-error" role="alert">{wrong.says}</p>{/if}
         {#if each.unsent > 0}<Unsent device={each} onDone={onChanged} />{/if}
       </li>
     {/each}
@@ -113,5 +115,5 @@
       <p class="code min-w-0 flex-1 break-all" data-testid="enrol-link">{link}</p>
     </div>
   {/if}
-  {#if says !== ''}<p class="text-error" role="alert">{says}</p>{/if}
+  {#if wrong.of === NEW}<p class="text-error" role="alert">{wrong.says}</p>{/if}
 </section>
