@@ -21,9 +21,9 @@ const LARGEST_OF: Readonly<Record<string, number>> = {
 
 export const bytesOf = (value: unknown): number => utf8ToBytes(JSON.stringify(value)).length;
 
-export function isTooLarge(entry: Entry): boolean {
+/** @param text The entry as JSON, where it is known. */
+export function isTooLarge(entry: Entry, text = JSON.stringify(entry)): boolean {
   const most = LARGEST_OF[entry.kind] ?? LARGEST_ENTRY;
-  const text = JSON.stringify(entry);
   // No character takes more than three bytes for each of its UTF-16 units: most need not be counted.
   return text.length * 3 > most && utf8ToBytes(text).length > most;
 }

@@ -26,7 +26,7 @@ export interface Appended {
  */
 const FIRST_PART = 20;
 const PART = 60;
-const BREATH = 5;
+const BREATH = 2;
 
 interface Judging {
   readonly entries: readonly Entry[];
