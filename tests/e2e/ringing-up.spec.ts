@@ -169,26 +169,36 @@ test('what is entered before the goods are read, and the key behind it, are done
   await expect(lastSale(page)).toContainText('£12.90');
   await expect(lines(page)).not.toContainText('Rosemary');
   await expect(entryLine(page)).toHaveValue('violas');
-  // Nothing is paid for behind what is not understood.
+  // Nothing is paid for behind what is not understood, and what was for the next slip is not on this one.
   await page.reload();
   await type(page, 'rosemary');
   await type(page, 'zebra');
+  await type(page, '2 GER9');
   await page.keyboard.press('F9');
+  await type(page, 'viola');
   await readGoods();
+  await expect(page.getByText('Not on the slip: “viola”')).toBeVisible();
   await expect(page.getByTestId('understood')).toContainText('Nothing here is called “zebra”');
   await expect(entryLine(page)).toHaveValue('zebra');
-  await expect(total(page)).toHaveText('£6.50');
+  await expect(total(page)).toHaveText('£12.90');
   await entryLine(page).fill('');
+  await payExactly(page);
+  await page.getByRole('button', { name: 'Enter now' }).click();
+  await expect(total(page)).toHaveText('£4.20');
+  await expect(page.getByText('Not on the slip')).toHaveCount(0);
   await payExactly(page);
   await page.reload();
   await type(page, 'zebra');
   await entryLine(page).fill('rosemary');
   await readGoods();
   await expect(page.getByText('Nothing here is called “zebra”')).toBeVisible();
+  await expect(page.getByText('not on the slip: “zebra”')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave off' }).click();
+  await expect(page.getByText('not on the slip')).toHaveCount(0);
   await entryLine(page).press('Enter');
   await expect(total(page)).toHaveText('£6.50');
   await payExactly(page);
-  // Nor is it forgotten in silence.
+  // Nor is what was left behind forgotten in silence.
   await page.reload();
   await type(page, '2 GER9');
   await page.getByRole('link', { name: 'Today' }).click();

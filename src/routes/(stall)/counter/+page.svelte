@@ -1,11 +1,12 @@
 <script lang="ts">
-  import { onDestroy, tick, untrack } from 'svelte';
+  import { tick } from 'svelte';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { isKnownBy } from '$lib/core/customer/set-customer';
   import { entryDoes, tapDoes, type Does } from '$lib/core/entry-line/does';
   import { goodsOf } from '$lib/core/entry-line/find-items';
+  import type { Late, Outcome } from '$lib/core/entry-line/late';
   import { understand, type Understood } from '$lib/core/entry-line/understand';
   import { stageOf } from '$lib/core/event/stage';
   import { readQuantity } from '$lib/core/money/typed';
@@ -22,6 +23,7 @@
   import KeyList from './KeyList.svelte';
   import SlipPaper from './SlipPaper.svelte';
   import { setAside } from './keep-slip';
+  import { LateEntries, quoted } from './late-entries.svelte';
   import { OnTable } from './on-table.svelte';
   import ScanCamera from './ScanCamera.svelte';
   import { Promotions } from './pay/promotions.svelte';
@@ -62,18 +64,20 @@
   const isDesk = matchMedia('(min-width: 768px) and (pointer: fine)').matches;
   const canSell = $derived(stall.event !== undefined && stageOf(stall.event) === 'trading');
 
-  function say(refusal: SlipRefusal | null): void {
+  /** Says why something was refused. @returns Whether nothing was. */
+  function accepted(refusal: SlipRefusal | null): boolean {
     if (refusal !== null) toast.error(refusalWords(refusal, money));
+    return refusal === null;
   }
 
   let isScanning = $state(false);
   /** What must be said before it can go on the slip: which one, what with, what price, how long. */
   let sheet = $state.raw<{ item: Row<'items'>; quantity: number } | null>(null);
 
-  function put(item: Row<'items'>, quantity: number, said: PutWith = {}): void {
-    const refusal = slip.put(item, quantity, said);
-    say(refusal);
-    if (refusal === null && item.isStocked) void warnIfGone(item);
+  function put(item: Row<'items'>, quantity: number, putWith: PutWith = {}): boolean {
+    const isPut = accepted(slip.put(item, quantity, putWith));
+    if (isPut && item.isStocked) void warnIfGone(item);
+    return isPut;
   }
 
   /** The goods are in the hand, whatever the books say: it is sold, and said. */
@@ -90,7 +94,7 @@
   }
 
   /** Whoever has this card buys; two devices out of touch may have given it twice. */
-  async function putCustomer(code: string): Promise<void> {
+  async function putCustomer(code: string): Promise<boolean> {
     const all = await db.books.customers.where('code').equalsIgnoreCase(code).toArray();
     const known = all.filter((each) => isKnownBy(each, code));
     const people = await Promise.all(known.map(({ id }) => customerOf(db, id)));
@@ -105,85 +109,82 @@
           ? `Nobody has the card ${code} any more.`
           : `${found.map(({ name }) => name).join(' and ')} have the card ${code}: put one of them on by name.`,
       );
-      return;
+      return false;
     }
     const { id, name, discount } = only;
-    const refusal = slip.say({ customer: { id, name, discount } });
-    say(refusal);
-    if (refusal === null) toast(`${name} buys.`);
+    const isPut = accepted(slip.say({ customer: { id, name, discount } }));
+    if (isPut) toast(`${name} buys.`);
+    return isPut;
   }
 
   function tap(item: Row<'items'>): void {
-    doIt(tapDoes(item));
+    void doIt(tapDoes(item));
   }
 
   /** What entries are understood by has been read. */
   const isReady = $derived(table.areGoodsRead && makers.isRead && cards.isRead);
-  /**
-   * Finished, or pressed, before that, in order: a scanner does not wait for a page. What is refused then is
-   * back in the entry line, unless the next is being typed there; what was behind it is not done.
-   */
-  let waiting = $state.raw<readonly { readonly text?: string; readonly does: () => boolean }[]>([]);
-  $effect(() => {
-    if (waiting.length === 0 || !isReady) return;
-    untrack(() => {
-      const all = waiting;
-      waiting = [];
-      all.every(({ does }) => does());
-    });
-  });
-  onDestroy(() => {
-    const texts = waiting.flatMap(({ text }) => (text === undefined ? [] : `“${text}”`));
-    if (texts.length > 0)
-      toast.error(`Not on the slip: ${texts.join(', ')}. You left before the goods were read.`);
+  const late = new LateEntries(() => isReady);
+  const entered = (text: string, chosen: Row<'items'> | null = null): Late => ({
+    text,
+    does: () => enterLate(text, chosen),
   });
   function doEntry(chosen: Row<'items'> | null): void {
-    if (isReady) {
+    if (late.isAtOnce) {
       const meant = entryDoes(understood, chosen, stall.taxes);
       if (meant === null) return;
       typed = '';
-      doIt(meant);
+      void doIt(meant);
       field?.focus();
       return;
     }
-    const text = typed;
+    late.add(entered(typed, chosen));
     typed = '';
-    waiting = [...waiting, { text, does: () => enterLate(text) }];
   }
-  /** What stands in the entry line by now is the next. @returns Whether anything was meant by it. */
-  function enterLate(text: string): boolean {
+  /** What stands in the entry line by now is the next, and stays; so does a question that is open. */
+  async function enterLate(text: string, chosen: Row<'items'> | null): Promise<Outcome> {
     const what = meaning(text);
-    const meant = entryDoes(what, null, stall.taxes);
-    if (meant !== null) doIt(meant);
-    else if (typed === '') typed = text;
-    else if (what.means === 'refused') toast.error(refusalWords(what.refusal, money));
-    return meant !== null;
+    const meant = entryDoes(what, chosen, stall.taxes);
+    if (meant === null && typed === '') {
+      typed = text;
+      return 'asked';
+    }
+    if (meant === null) {
+      if (what.means === 'refused') toast.error(refusalWords(what.refusal, money));
+      return 'not done';
+    }
+    if (meant.does === 'ask' && sheet !== null) return 'not done';
+    if (meant.does === 'await quantity' && typed !== '') return 'not done';
+    try {
+      return (await doIt(meant)) ? 'done' : 'asked';
+    } catch (error) {
+      toast.error(faultWords(error));
+      return 'not done';
+    }
   }
 
-  function doIt(what: Does): void {
+  /** @returns Whether that was all: the seller has nothing to say or to look at first. */
+  async function doIt(what: Does): Promise<boolean> {
     switch (what.does) {
-      case 'open receipt':
-        void goto(`/find?for=${encodeURIComponent(`${what.code.number} ${what.code.check}`)}`);
-        break;
-      case 'put customer':
-        void putCustomer(what.code);
-        break;
       case 'put':
-        put(what.item, what.quantity, what.said);
-        break;
+        return put(what.item, what.quantity, what.said);
+      case 'put unlisted':
+        return accepted(slip.putUnlisted(what.line));
+      case 'put customer':
+        return await putCustomer(what.code);
       case 'ask':
         sheet = { item: what.item, quantity: what.quantity };
-        break;
+        return false;
       case 'await quantity':
         typed = ` ${what.name}`;
         field?.focus();
         field?.setSelectionRange(0, 0);
-        break;
-      case 'put unlisted':
-        say(slip.putUnlisted(what.line));
-        break;
+        return false;
+      case 'open receipt':
+        void goto(`/find?for=${encodeURIComponent(`${what.code.number} ${what.code.check}`)}`);
+        return false;
       case 'make':
         void goto(`/items/new?barcode=${what.barcode}`);
+        return false;
     }
   }
 
@@ -243,17 +244,7 @@
     const key = keyOf(event);
     const does = pressed[key as CounterKey];
     if (does !== undefined) {
-      if (waiting.length === 0) void does();
-      else
-        waiting = [
-          ...waiting,
-          {
-            does: () => {
-              void does();
-              return true;
-            },
-          },
-        ];
+      late.inTurn(does);
     } else if (key === '/' && !isTyping) field?.focus();
     else if (key === '?' && (!isTyping || typed === '')) keyList?.showModal();
     else if (
@@ -293,8 +284,8 @@
   <SlipPaper
     class="slip-area"
     onquantity={setQuantity}
-    onexact={payExactly}
-    onaside={putAside}
+    onexact={() => late.inTurn(payExactly)}
+    onaside={() => late.inTurn(putAside)}
     bind:moreDialog
   />
 
@@ -310,11 +301,27 @@
       bind:field
       {understood}
       {isReady}
-      isWaiting={waiting.length > 0}
+      isWaiting={late.isWaiting}
       {money}
       ondo={doEntry}
       onscan={() => (isScanning = true)}
     />
+    {#if late.notOnSlip.length > 0}
+      <div class="sheet border-error border-l-8" role="alert">
+        <p>Typed before the goods were read, and not on the slip: {quoted(late.notOnSlip)}.</p>
+        <div class="mt-2 flex flex-wrap gap-2">
+          <button
+            type="button"
+            class="btn btn-quiet"
+            onclick={() => late.add(...late.takeNotOnSlip().map((text) => entered(text)))}
+            >Enter now</button
+          >
+          <button type="button" class="btn btn-quiet" onclick={() => late.takeNotOnSlip()}
+            >Leave off</button
+          >
+        </div>
+      </div>
+    {/if}
     {#if !canSell}
       <p class="sheet border-accent border-l-8">
         {stall.event === undefined
