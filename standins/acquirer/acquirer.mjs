@@ -20,13 +20,15 @@ import { voiceDesk } from './voice-desk.mjs';
 
 const { subtle } = webcrypto;
 const BUSY = { status: 429, code: 'busy', message: 'too many requests' };
+const NO_FAULTS = { of: '', latency: 0, dropBefore: 0, dropAfter: 0, refuse: 0, refusal: BUSY };
+
 /**
  * @param {{ port: number, apiKey: string, file: string }} options `file` keeps the payments.
  */
 export async function startAcquirer({ port, apiKey, file }) {
   mkdirSync(dirname(file), { recursive: true });
   const keys = await ownKeys();
-  let faults = { latency: 0, dropBefore: 0, dropAfter: 0, refuse: 0, refusal: BUSY };
+  let faults = NO_FAULTS;
   const payments = new Payments({
     now: Date.now,
     newId: randomUUID,
@@ -102,14 +104,15 @@ export async function startAcquirer({ port, apiKey, file }) {
       faults = { ...faults, ...body };
       return send(response, 200, faults);
     }
-    const fault = { ...faults };
-    if (faults.refuse > 0) {
+    const isMeant = faults.of === '' || faults.of === what;
+    const fault = isMeant ? { ...faults } : NO_FAULTS;
+    if (fault.refuse > 0) {
       faults.refuse -= 1;
       const { status, ...said } = faults.refusal;
       return send(response, status, said);
     }
-    if (faults.dropBefore > 0) faults.dropBefore -= 1;
-    else if (faults.dropAfter > 0) faults.dropAfter -= 1;
+    if (fault.dropBefore > 0) faults.dropBefore -= 1;
+    else if (fault.dropAfter > 0) faults.dropAfter -= 1;
     if (fault.latency > 0) await new Promise((resolve) => setTimeout(resolve, fault.latency));
     // Nothing has happened, and nobody is told.
     if (fault.dropBefore > 0) return response.destroy();

@@ -59,7 +59,7 @@ test('nobody answers: asked again under the same reference, it is charged once',
   const page = await desk.seller(browser, 'Ines');
   // It is done at the acquirer, and the answer never arrives.
   await askFor(page, '23.45');
-  await desk.fault({ dropAfter: 1 });
+  await desk.fault({ of: 'POST /payments', dropAfter: 1 });
   await hold(page);
   await expect(card(page)).toContainText('Nobody answers');
   const [asked] = await desk.cardRows(2345);
@@ -137,7 +137,7 @@ test('the seller goes to another page over a card: it is left, and what was char
 }) => {
   const page = await desk.seller(browser, 'Ines');
   await askFor(page, '47.11');
-  await desk.fault({ dropAfter: 1 });
+  await desk.fault({ of: 'POST /payments', dropAfter: 1 });
   await hold(page);
   await expect(card(page)).toContainText('Nobody answers');
   await page.getByRole('link', { name: 'Today' }).first().click();

@@ -67,7 +67,7 @@ test('it is read with no network, nothing is given by what goes wrong before, an
   expect(await given(500)).toEqual([]);
 
   // It is done at the acquirer, and the answer never arrives.
-  await desk.fault({ dropAfter: 1 });
+  await desk.fault({ of: 'POST /credit', dropAfter: 1 });
   await page.reload();
   await goOnline(page);
   await expect(paper).toContainText('£5.00 is on its way to the card.');

@@ -167,7 +167,7 @@ test('money goes back to the card that paid, once, though the answer is lost and
   );
   expect(await refunded()).toBe(0);
   // It is done at the acquirer, and the answer never arrives.
-  await desk.fault({ dropAfter: 1 });
+  await desk.fault({ of: 'POST /refund', dropAfter: 1 });
   await page.context().setOffline(false);
   await expect(returned(page).getByTestId('refund')).toContainText('is on its way to the card');
   await expect(standing(page)).toHaveText('All sent');
