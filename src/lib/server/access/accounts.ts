@@ -1,5 +1,5 @@
 /** Owners: signing up, in and out, and the sessions that come of it. */
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { v4 } from 'uuid';
 import type { Database } from '../database/database';
@@ -8,6 +8,7 @@ import { select } from '../database/select';
 import type { Enrolment } from './enrolment';
 import { hashPassword, isPassword, lookAtNothing } from './passwords';
 import { setPassword } from './set-password';
+import { sha256 } from '../sha-256';
 
 /** An owner who has shown a session's token. */
 export interface KnownOwner {
@@ -90,7 +91,7 @@ export class Accounts {
         await this.#run(
           'INSERT INTO access_owners (owner, business, email, password, made, askedWith) ' +
             'VALUES (?, ?, ?, ?, ?, ?)',
-          [owner, business, email, password, iso(now), hashOf(key)],
+          [owner, business, email, password, iso(now), sha256(key)],
           transaction,
         );
         const number = await this.enrolment.enrolFirst(business, device, token, transaction);
@@ -109,7 +110,7 @@ export class Accounts {
     { password, device, token, key }: SignUp,
     now: number,
   ): Promise<SignedUp> {
-    const isAsker = known.askedWith === hashOf(key) && known.made > iso(now - SIGN_UP_LASTS);
+    const isAsker = known.askedWith === sha256(key) && known.made > iso(now - SIGN_UP_LASTS);
     if (!isAsker || !(await isPassword(known.password, password))) return TAKEN;
     const first = await this.enrolment.identify(token);
     const isFirst =
@@ -143,7 +144,7 @@ export class Accounts {
         'SELECT ?, ?, owner, business, ?, ?, ?, ?, ? FROM access_owners WHERE owner = ? AND password = ?',
       {
         replacements: [
-          hashOf(token),
+          sha256(token),
           v4(),
           iso(now),
           iso(now),
@@ -165,7 +166,7 @@ export class Accounts {
       'SELECT id, owner, business, seen, proved FROM access_sessions ' +
       'WHERE token = ? AND expires > ? AND seen > ?';
     const [row] = await select<SessionRow>(this.database, sql, [
-      hashOf(token),
+      sha256(token),
       iso(now),
       iso(now - IDLE),
     ]);
@@ -173,7 +174,7 @@ export class Accounts {
     if (row.seen < iso(now - NOTE_SEEN_EVERY)) {
       await this.#run('UPDATE access_sessions SET seen = ? WHERE token = ?', [
         iso(now),
-        hashOf(token),
+        sha256(token),
       ]);
     }
     const { id, owner, business, proved } = row;
@@ -292,4 +293,3 @@ interface SessionRow {
 const TAKEN: SignedUp = { ok: false, refusal: { code: 'email/taken' } };
 const normal = (email: string): string => email.trim().toLowerCase();
 const iso = (at: number): string => new Date(at).toISOString();
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

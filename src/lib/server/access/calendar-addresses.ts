@@ -2,9 +2,10 @@
  * The address under which calendars follow a business's events. Whoever has it reads names, places and hours, so it is as
  * long as nobody guesses, is kept hashed, and is withdrawn by an owner; a new one ends the one before.
  */
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { sha256 } from '../sha-256';
 
 export class CalendarAddresses {
   constructor(readonly database: Database) {}
@@ -15,7 +16,7 @@ export class CalendarAddresses {
     await this.#run(
       'INSERT INTO access_calendars (business, token, made) VALUES (?, ?, ?) ' +
         'ON DUPLICATE KEY UPDATE token = VALUES(token), made = VALUES(made)',
-      [business, hashOf(token), new Date(now).toISOString()],
+      [business, sha256(token), new Date(now).toISOString()],
     );
     return token;
   }
@@ -38,7 +39,7 @@ export class CalendarAddresses {
     const [row] = await select<{ business: string }>(
       this.database,
       'SELECT business FROM access_calendars WHERE token = ?',
-      [hashOf(token)],
+      [sha256(token)],
     );
     return row?.business ?? null;
   }
@@ -47,5 +48,3 @@ export class CalendarAddresses {
     await this.database.sequelize.query(sql, { replacements });
   }
 }
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

@@ -1,10 +1,11 @@
 /** Enrolling devices: a short-lived code makes one device of a business, with a token of its own. */
-import { createHash, randomInt } from 'node:crypto';
+import { randomInt } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import type { EnrolAnswer } from '../../core/daybook/sync-messages';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { modelsOn, type EnrolledDevice, type Models } from '../database/models';
+import { sha256 } from '../sha-256';
 
 /** Letters and figures that cannot be taken for one another. */
 const ALPHABET = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789';
@@ -115,4 +116,3 @@ const refuse = (code: EnrolRefusal['code']): EnrolOutcome => ({ ok: false, refus
 /** However it was typed: dashes, blanks and case do not count. */
 const hashOfCode = (code: string): string => sha256(code.toUpperCase().replace(/[^A-Z0-9]/g, ''));
 const hashOfToken = (token: string): string => sha256(token);
-const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex');

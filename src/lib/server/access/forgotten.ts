@@ -1,10 +1,11 @@
 /** A forgotten password: a link by mail, good once and for half an hour. */
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
 import { hashPassword } from './passwords';
 import { setPassword } from './set-password';
 import { noteVerified } from './verification';
+import { sha256 } from '../sha-256';
 
 const LIFETIME = 30 * 60_000;
 
@@ -26,7 +27,7 @@ export async function beginReset(
     const mine = { replacements: [row.owner], transaction };
     await sequelize.query('DELETE FROM access_resets WHERE owner = ?', mine);
     await sequelize.query('INSERT INTO access_resets (token, owner, expires) VALUES (?, ?, ?)', {
-      replacements: [hashOf(token), row.owner, expires],
+      replacements: [sha256(token), row.owner, expires],
       transaction,
     });
   });
@@ -43,7 +44,7 @@ export async function ownerOfReset(
     database,
     'SELECT o.owner, o.email FROM access_resets r JOIN access_owners o ON o.owner = r.owner ' +
       'WHERE r.token = ? AND r.expires > ?',
-    [hashOf(token), new Date(now).toISOString()],
+    [sha256(token), new Date(now).toISOString()],
   );
   return row ?? null;
 }
@@ -63,7 +64,7 @@ export async function finishReset(
   const hashed = await hashPassword(password);
   return await database.transaction(async (transaction) => {
     const sql = 'SELECT owner FROM access_resets WHERE token = ? AND expires > ? FOR UPDATE';
-    const good = [hashOf(token), new Date(now).toISOString()];
+    const good = [sha256(token), new Date(now).toISOString()];
     const [row] = await select<{ owner: string }>({ sequelize }, sql, good, transaction);
     if (row === undefined) return false;
     await setPassword({ sequelize }, row.owner, hashed, { removePasskeys, transaction });
@@ -75,5 +76,3 @@ export async function finishReset(
     return true;
   });
 }
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

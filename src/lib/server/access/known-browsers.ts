@@ -2,9 +2,10 @@
  * Browsers that an owner has signed in on. Tries from them are counted apart, so that a stranger who
  * guesses at an owner's password does not keep the owner out (OWASP, "device cookies").
  */
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { sha256 } from '../sha-256';
 
 export const KNOWN_FOR = 180 * 86_400_000;
 
@@ -16,7 +17,7 @@ export async function knowBrowser(
 ): Promise<string> {
   const token = randomBytes(32).toString('hex');
   await sequelize.query('INSERT INTO access_known (token, owner, expires) VALUES (?, ?, ?)', {
-    replacements: [hashOf(token), owner, new Date(now + KNOWN_FOR).toISOString()],
+    replacements: [sha256(token), owner, new Date(now + KNOWN_FOR).toISOString()],
   });
   return token;
 }
@@ -32,9 +33,7 @@ export async function isKnownBrowser(
     database,
     'SELECT k.token FROM access_known k JOIN access_owners o ON o.owner = k.owner ' +
       'WHERE k.token = ? AND o.email = ? AND k.expires > ?',
-    [hashOf(token), email, new Date(now).toISOString()],
+    [sha256(token), email, new Date(now).toISOString()],
   );
   return rows.length > 0;
 }
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

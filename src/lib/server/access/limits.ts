@@ -1,7 +1,7 @@
 /** Limits on tries, counted in MariaDB so that all application processes share them. */
-import { createHash } from 'node:crypto';
 import { RateLimiterMySQL, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Database } from '../database/database';
+import { sha256 } from '../sha-256';
 
 const MINUTE = 60;
 const HOUR = 60 * MINUTE;
@@ -83,4 +83,4 @@ export class Limits {
 }
 
 /** No address or e-mail stands in the table. */
-const keyOf = (who: string): string => createHash('sha256').update(who).digest('hex').slice(0, 40);
+const keyOf = (who: string): string => sha256(who).slice(0, 40);

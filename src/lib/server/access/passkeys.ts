@@ -2,23 +2,23 @@
  * Passkeys (W3C Web Authentication): a second way in for owners. What is asked to be signed stands
  * in the database, so that any process can check the answer; it is good once and for five minutes.
  */
-import { createHash, randomBytes } from 'node:crypto';
-import {
-  generateAuthenticationOptions,
-  generateRegistrationOptions,
-  verifyAuthenticationResponse,
-  verifyRegistrationResponse,
-  type AuthenticationResponseJSON,
-  type AuthenticatorTransport,
-  type PublicKeyCredentialCreationOptionsJSON,
-  type PublicKeyCredentialRequestOptionsJSON,
-  type RegistrationResponseJSON,
+import { randomBytes } from 'node:crypto';
+import type {
+  AuthenticationResponseJSON,
+  AuthenticatorTransport,
+  PublicKeyCredentialCreationOptionsJSON,
+  PublicKeyCredentialRequestOptionsJSON,
+  RegistrationResponseJSON,
 } from '@simplewebauthn/server';
 import { v4 } from 'uuid';
 import { z } from 'zod';
 import { databaseErrorNumber, type Database } from '../database/database';
 import { select } from '../database/select';
 import type { AccountRef, KnownOwner } from './accounts';
+import { sha256 } from '../sha-256';
+
+/** Read when somebody uses a passkey: it takes as long as a third of all else that a server reads to begin. */
+const webAuthn = () => import('@simplewebauthn/server');
 
 const LIFETIME = 5 * 60_000;
 const DUPLICATE = 1062;
@@ -58,7 +58,9 @@ export class Passkeys {
     now: number,
   ): Promise<PublicKeyCredentialCreationOptionsJSON> {
     const known = await this.#rows(owner);
-    return await generateRegistrationOptions({
+    return await (
+      await webAuthn()
+    ).generateRegistrationOptions({
       rpName: 'Stall Till',
       rpID: party.id,
       userID: new TextEncoder().encode(owner),
@@ -81,13 +83,17 @@ export class Passkeys {
     if (!(await this.#useUp(challengeIn(response.response.clientDataJSON), owner, now)))
       return { code: 'passkey/wrong' };
     if ((await this.#rows(owner)).length >= MOST_PASSKEYS) return { code: 'passkey/too-many' };
-    const made = await verifyRegistrationResponse({
-      response,
-      expectedChallenge: () => true,
-      expectedOrigin: party.origin,
-      expectedRPID: party.id,
-      requireUserVerification: true,
-    }).catch(() => null);
+    const made = await (
+      await webAuthn()
+    )
+      .verifyRegistrationResponse({
+        response,
+        expectedChallenge: () => true,
+        expectedOrigin: party.origin,
+        expectedRPID: party.id,
+        requireUserVerification: true,
+      })
+      .catch(() => null);
     if (made?.verified !== true) return { code: 'passkey/wrong' };
     const { credential } = made.registrationInfo;
     try {
@@ -117,7 +123,9 @@ export class Passkeys {
     party: RelyingParty,
     now: number,
   ): Promise<PublicKeyCredentialRequestOptionsJSON> {
-    return await generateAuthenticationOptions({
+    return await (
+      await webAuthn()
+    ).generateAuthenticationOptions({
       rpID: party.id,
       challenge: await this.#challenge(null, now),
       userVerification: 'required',
@@ -140,20 +148,24 @@ export class Passkeys {
     );
     if (known === undefined) return { code: 'passkey/unknown' };
     const counter = Number(known.counter);
-    const signed = await verifyAuthenticationResponse({
-      response,
-      expectedChallenge: () => true,
-      expectedOrigin: party.origin,
-      expectedRPID: party.id,
-      requireUserVerification: true,
-      credential: {
-        id: known.credential,
-        publicKey: new Uint8Array(Buffer.from(known.publicKey, 'base64url')),
-        // Looked at below, where a step back can be told from a wrong signature.
-        counter: 0,
-        transports: JSON.parse(known.transports) as AuthenticatorTransport[],
-      },
-    }).catch(() => null);
+    const signed = await (
+      await webAuthn()
+    )
+      .verifyAuthenticationResponse({
+        response,
+        expectedChallenge: () => true,
+        expectedOrigin: party.origin,
+        expectedRPID: party.id,
+        requireUserVerification: true,
+        credential: {
+          id: known.credential,
+          publicKey: new Uint8Array(Buffer.from(known.publicKey, 'base64url')),
+          // Looked at below, where a step back can be told from a wrong signature.
+          counter: 0,
+          transports: JSON.parse(known.transports) as AuthenticatorTransport[],
+        },
+      })
+      .catch(() => null);
     if (signed?.verified !== true) return { code: 'passkey/wrong' };
     const { newCounter } = signed.authenticationInfo;
     // Most passkeys do not count and stay at 0; one that counts never counts back.
@@ -190,7 +202,7 @@ export class Passkeys {
     const challenge = new Uint8Array(randomBytes(32));
     await this.#run('DELETE FROM access_challenges WHERE expires <= ?', [iso(now)]);
     await this.#run('INSERT INTO access_challenges (challenge, owner, expires) VALUES (?, ?, ?)', [
-      hashOf(Buffer.from(challenge).toString('base64url')),
+      sha256(Buffer.from(challenge).toString('base64url')),
       owner,
       iso(now + LIFETIME),
     ]);
@@ -200,7 +212,7 @@ export class Passkeys {
   /** Whether it was asked by us, of this owner, and not yet answered. */
   async #useUp(challenge: string, owner: string | null, now: number): Promise<boolean> {
     const sql = 'DELETE FROM access_challenges WHERE challenge = ? AND owner <=> ? AND expires > ?';
-    return (await this.#run(sql, [hashOf(challenge), owner, iso(now)])) === 1;
+    return (await this.#run(sql, [sha256(challenge), owner, iso(now)])) === 1;
   }
 
   async #run(sql: string, replacements: unknown[]): Promise<number> {
@@ -230,4 +242,3 @@ function challengeIn(clientDataJSON: string): string {
 }
 
 const iso = (at: number): string => new Date(at).toISOString();
-const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex');

@@ -2,9 +2,9 @@
  * Passwords of owners: argon2id, and what makes one good enough. Length counts, not which kinds of
  * character there are; what many people use is refused (OWASP ASVS 5.0, V6.2).
  */
-import { createHash } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { dictionary } from '@zxcvbn-ts/language-common';
+import { sha256 } from '../sha-256';
 
 export const SHORTEST_PASSWORD = 10;
 export const LONGEST_PASSWORD = 200;
@@ -49,7 +49,7 @@ export async function isPassword(kept: string, given: string): Promise<boolean> 
 /** Takes the time of looking at a real one, so that an unknown address does not answer sooner. */
 let dummy: Promise<string> | undefined;
 export async function lookAtNothing(given: string): Promise<void> {
-  dummy ??= hashPassword(createHash('sha256').update(String(process.pid)).digest('hex'));
+  dummy ??= hashPassword(sha256(String(process.pid)));
   await verify(await dummy, normal(given));
 }
 

@@ -2,10 +2,11 @@
  * Whether an owner's address is theirs: a link by mail, good for two days. Until it has been opened
  * nothing is sent in the business's name (server/receipts).
  */
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import { select } from '../database/select';
+import { sha256 } from '../sha-256';
 
 const LIFETIME = 48 * 3_600_000;
 
@@ -18,7 +19,7 @@ export async function beginVerification(
   const token = randomBytes(32).toString('hex');
   await sequelize.query(
     'INSERT INTO access_verifications (token, owner, expires) VALUES (?, ?, ?)',
-    { replacements: [hashOf(token), owner, new Date(now + LIFETIME).toISOString()] },
+    { replacements: [sha256(token), owner, new Date(now + LIFETIME).toISOString()] },
   );
   return token;
 }
@@ -33,7 +34,7 @@ export async function finishVerification(
     const [row] = await select<{ owner: string }>(
       { sequelize },
       'SELECT owner FROM access_verifications WHERE token = ? AND expires > ? FOR UPDATE',
-      [hashOf(token), new Date(now).toISOString()],
+      [sha256(token), new Date(now).toISOString()],
       transaction,
     );
     if (row === undefined) return false;
@@ -58,5 +59,3 @@ export async function noteVerified(
     transaction,
   });
 }
-
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');

@@ -7,7 +7,6 @@
  * `seq` order, each once. A stamp that is ahead of arrival is held to it, after all that was accepted
  * before. What cannot be applied is kept and marked, and blocks nothing.
  */
-import { createHash } from 'node:crypto';
 import mysql from 'mysql2';
 import { QueryTypes, type Transaction } from 'sequelize';
 import {
@@ -26,7 +25,6 @@ import {
   type Clock,
 } from '../../core/daybook/clock';
 import type { Change } from '../../core/books/change';
-import type { Sha256 } from '../../core/daybook/digest';
 import type { Entry } from '../../core/daybook/entry';
 import { isTooLarge } from '../../core/daybook/entry-size';
 import type { PushAnswer, PushRefusal } from '../../core/daybook/sync-messages';
@@ -46,6 +44,7 @@ import { asFault } from './kept';
 import { refusalMessage } from '../words/entry-words';
 import { queueBehind } from './queue-behind';
 import { checkQuota, countAgainstQuota, countedOn } from './quotas';
+import { sha256 } from '../sha-256';
 
 /** The device is not, or no longer, enrolled with the business. */
 export class NotEnrolledError extends Error {
@@ -269,9 +268,6 @@ function standing(
     return 'chain/hash-wrong';
   }
 }
-
-/** The one of the system: it takes a fifth of the time of the one that devices have as well. */
-const sha256: Sha256 = (text) => createHash('sha256').update(text).digest('hex');
 
 /** Why what it holds is not what its writer hashed, or null. */
 function unsound(entry: Entry): PushRefusal['code'] | null {

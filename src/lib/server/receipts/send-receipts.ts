@@ -3,7 +3,6 @@
  * over, so that of several processes one sends it; one that died with it in its hand is tried again after a while, under
  * the same message id, by which a mailbox and a gateway tell that they have it already.
  */
-import { createHash } from 'node:crypto';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { localTime } from '../../core/event/local-time';
 import type { ReceiptWay } from '../../core/daybook/kinds/receipt-asked';
@@ -24,6 +23,7 @@ import { orderFor } from './order-letter';
 import { reminderFor } from '../invoices/reminder-letter';
 import { log } from '../services';
 import { receiptLetter, type Letter } from '../words/letters';
+import { sha256 } from '../sha-256';
 
 const AT_ONCE = 20;
 /** Of one business in a round, so that whoever asks for many does not hold up the others. */
@@ -184,14 +184,12 @@ async function sendOne(
   return 'sent';
 }
 
-/** No address stands in the table. */
-const hashed = (who: string): string => createHash('sha256').update(who).digest('hex');
-
+/** No address stands in the table, only its hash. */
 async function sentOn(database: Database, who: string, day: string): Promise<number> {
   const [row] = await select<{ sent: number }>(
     database,
     'SELECT sent FROM receipts_counted WHERE who = ? AND day = ?',
-    [hashed(who), day],
+    [sha256(who), day],
   );
   return row?.sent ?? 0;
 }
@@ -200,7 +198,7 @@ async function countSent(sequelize: Sequelize, who: string, day: string): Promis
   await sequelize.query(
     'INSERT INTO receipts_counted (who, day, sent) VALUES (?, ?, 1) ' +
       'ON DUPLICATE KEY UPDATE sent = sent + 1',
-    { replacements: [hashed(who), day] },
+    { replacements: [sha256(who), day] },
   );
 }
 
