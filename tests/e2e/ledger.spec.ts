@@ -35,6 +35,23 @@ test('it is read back and balances, by day, by event and by drawer', async () =>
   expect(csv).toContain('Revenues:Sales');
 });
 
+test('a Wi-Fi that answers in the server’s place is told from no network', async () => {
+  const body = '<!doctype html><p>Welcome! Accept the terms to go online.</p>';
+  await page.route('**/api/ledger?**', (route) =>
+    route.fulfill({ contentType: 'text/html', body }),
+  );
+  await page.getByLabel('Posted').selectOption('day');
+  await expect(page.getByText('What answered was not Stall Till')).toBeVisible();
+  await expect(page.getByTestId('ledger')).toHaveCount(0);
+  await page.unroute('**/api/ledger?**');
+  await page.route('**/api/ledger?**', (route) => route.abort('internetdisconnected'));
+  await page.getByLabel('Posted').selectOption('event');
+  await expect(page.getByText('No network now: a ledger is made of')).toBeVisible();
+  await page.unroute('**/api/ledger?**');
+  await page.getByLabel('Posted').selectOption('day');
+  await expect(page.getByTestId('ledger')).toContainText('Revenues › Sales');
+});
+
 test('accounts have the vendor’s own numbers and names', async () => {
   await page.getByRole('button', { name: 'Change the accounts …' }).click();
   await page.getByLabel('Name of Sales').fill('Service');

@@ -5,6 +5,8 @@ export interface Question<T> {
   /** What it is about: of another, what was answered before says nothing. */
   readonly of: string;
   readonly ask: () => Promise<T>;
+  /** Milliseconds in which nothing changes before it is asked. The screen does not wait for such a one. */
+  readonly after?: number;
 }
 
 /**
@@ -27,13 +29,18 @@ export function asked<T>(prepare: () => Question<T> | null, initial: T): { reado
     const isFirst = question.of !== about;
     about = question.of;
     let isOld = false;
-    const wasRead = isFirst ? readings.begin() : () => undefined;
-    void question.ask().then((answer) => {
-      if (!isOld) value = answer;
-      wasRead();
-    });
+    const { ask, after } = question;
+    const wasRead = isFirst && after === undefined ? readings.begin() : () => undefined;
+    const answered = (): void =>
+      void ask().then((answer) => {
+        if (!isOld) value = answer;
+        wasRead();
+      });
+    const timer = after === undefined ? undefined : setTimeout(answered, after);
+    if (after === undefined) answered();
     return () => {
       isOld = true;
+      clearTimeout(timer);
       wasRead();
     };
   });

@@ -14,20 +14,13 @@ import {
 } from './database';
 import { newId } from './new-id';
 import { NO_STANDING } from './receive';
-import { Transport, type Asked } from './sync/transport';
+import type { NotAnswered } from './sync/ask-server';
+import { Transport } from './sync/transport';
 
 export type EnrolResult =
   | { readonly ok: true; readonly identity: Identity }
-  | { readonly ok: false; readonly code: string; readonly message: string };
-
-/** The code of a result that says nothing about the code that was entered. */
-export const NO_ANSWER = 'network/none';
-
-const noAnswer: EnrolResult = {
-  ok: false,
-  code: NO_ANSWER,
-  message: 'The server does not answer. Enrolling needs it this once; selling does not.',
-};
+  /** Where it came to nothing, that says nothing about the code that was entered. */
+  | { readonly ok: false; readonly asked: NotAnswered };
 
 /**
  * Enrols with a code and takes in the business as it is now. A browser is one device of one
@@ -46,9 +39,9 @@ export async function enrol(
   await db.write('enrolling', mine);
   const transport = makeTransport(mine.token);
   const enrolled = await transport.enrol(code, mine.device);
-  if (enrolled.came !== 'answer') return refusalOf(enrolled);
+  if (enrolled.came !== 'answer') return { ok: false, asked: enrolled };
   const started = await transport.start();
-  if (started.came !== 'answer') return refusalOf(started);
+  if (started.came !== 'answer') return { ok: false, asked: started };
   const { device, token } = mine;
   const identity: Identity = { device, token, ...enrolled.answer };
   await takeIn(db, identity, started.answer);
@@ -89,9 +82,6 @@ export async function takeIn(
     await also();
   });
 }
-
-export const refusalOf = (asked: Exclude<Asked<unknown>, { came: 'answer' }>): EnrolResult =>
-  asked.came === 'refusal' ? { ok: false, ...asked.refusal } : noAnswer;
 
 export function randomToken(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(32));

@@ -1,6 +1,7 @@
 /** A document beside sales that this device let go of, asked of the server. */
 import { z } from 'zod';
 import type { OlderDocument } from '../core/find/documents';
+import type { Away } from './sync/ask-server';
 import type { Transport } from './sync/transport';
 
 const row = z.looseObject({ id: z.string(), at: z.string() });
@@ -20,12 +21,13 @@ const olderSchema = z.discriminatedUnion('is', [
   }),
 ]);
 
-/** Nowhere: the server says that there is none. Away: there is no network, or no answer. */
+/** Nowhere: the server says that there is none. */
 export async function askDocument(
   transport: Transport,
   id: string,
-): Promise<OlderDocument | 'nowhere' | 'away'> {
+): Promise<OlderDocument | { readonly is: 'nowhere' } | Away> {
   const asked = await transport.ask(`/api/documents/${encodeURIComponent(id)}`, olderSchema);
   if (asked.came === 'answer') return asked.answer as unknown as OlderDocument;
-  return asked.came === 'refusal' && asked.refusal.code === 'document/unknown' ? 'nowhere' : 'away';
+  const isNowhere = asked.came === 'refusal' && asked.refusal.code === 'document/unknown';
+  return isNowhere ? { is: 'nowhere' } : { is: 'away', asked };
 }

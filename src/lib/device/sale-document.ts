@@ -5,6 +5,7 @@ import { asCorrected } from '../core/sale/corrections';
 import type { SoldSale } from '../core/sale/return-figures';
 import type { FoundSale, SaleDocument } from '../core/sale/sale-document';
 import type { DeviceDatabase } from './database';
+import type { Away } from './sync/ask-server';
 import type { Transport } from './sync/transport';
 
 /** As the figures of a return want it. */
@@ -48,8 +49,7 @@ export type OlderSale =
   | { readonly is: 'there'; readonly found: SaleDocument }
   /** The server says that there is none. */
   | { readonly is: 'nowhere' }
-  /** There is no network, or no answer. */
-  | { readonly is: 'away' };
+  | Away;
 
 const rows = z.array(z.record(z.string(), z.unknown()));
 const documentSchema = z.object({
@@ -99,22 +99,17 @@ export async function askSale(transport: Transport, id: string): Promise<OlderSa
   const asked = await transport.ask(`/api/sales/${encodeURIComponent(id)}`, documentSchema);
   if (asked.came === 'answer')
     return { is: 'there', found: asked.answer as unknown as SaleDocument };
-  return {
-    is: asked.came === 'refusal' && asked.refusal.code === 'sale/unknown' ? 'nowhere' : 'away',
-  };
+  const isNowhere = asked.came === 'refusal' && asked.refusal.code === 'sale/unknown';
+  return isNowhere ? { is: 'nowhere' } : { is: 'away', asked };
 }
-
-/** Nobody answered; or the server would not say, and why not. */
-export type NotAsked = { readonly is: 'away' } | { readonly is: 'refused'; readonly says: string };
 
 /** What fits what was typed, of any age. */
 export async function askOlder(
   transport: Transport,
   typed: string,
-): Promise<(OlderFound & { readonly is: 'there' }) | NotAsked> {
+): Promise<(OlderFound & { readonly is: 'there' }) | Away> {
   const asked = await transport.ask(`/api/sales?find=${encodeURIComponent(typed)}`, foundSchema);
-  if (asked.came === 'refusal') return { is: 'refused', says: asked.refusal.message };
-  if (asked.came !== 'answer') return { is: 'away' };
+  if (asked.came !== 'answer') return { is: 'away', asked };
   const { found, documents } = asked.answer;
   return { is: 'there', sales: found as unknown as FoundSale[], documents };
 }

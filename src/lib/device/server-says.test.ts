@@ -186,7 +186,9 @@ describe('what was barred', () => {
   it('waits where nobody answers', async () => {
     const [entry] = await say([goods(writer, 1, 1)]);
     await barred(entry!);
-    const silent = { ask: () => Promise.resolve({ came: 'nothing' }) } as unknown as Transport;
+    const silent = {
+      ask: () => Promise.resolve({ came: 'nothing', why: 'silence' }),
+    } as unknown as Transport;
     assert.equal(await putRight(db, silent), false);
     assert.equal(await price(), 1);
   });
@@ -274,7 +276,7 @@ describe('a device that had no network for too long', () => {
     const transport = {
       portion: new PortionSize(),
       push: (batch: readonly Entry[]) => {
-        if (isDown) return Promise.resolve({ came: 'nothing' });
+        if (isDown) return Promise.resolve({ came: 'nothing', why: 'silence' });
         sent.push(...batch.map(({ seq }) => seq));
         const answer = { have: batch.at(-1)!.seq, refused: null, kept: [], held: [], now: NOW };
         return Promise.resolve({ came: 'answer', answer });

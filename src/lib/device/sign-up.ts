@@ -6,7 +6,7 @@ import { draft } from '../core/daybook/kinds';
 import { foundBusiness, type FoundBusiness } from '../core/founding/found-business';
 import { DeviceDaybook } from './daybook';
 import { NO_CHOICES, type DeviceDatabase } from './database';
-import { randomToken, refusalOf, takeIn, type EnrolResult } from './enrol';
+import { randomToken, takeIn, type EnrolResult } from './enrol';
 import { newId } from './new-id';
 import { askServer } from './sync/ask-server';
 
@@ -18,18 +18,19 @@ export interface SigningUp {
   readonly deviceName: string;
 }
 
+/** The server knows nothing of this browser's database, and would not say so. */
+const KNOWN = {
+  code: 'device/known',
+  message: 'This browser is a till of another business already; use another browser or profile.',
+};
+
 /**
  * Can be tried again at any point: what the server was asked for is kept until the first entries are
  * on disk, and it answers the same device the same.
  */
 export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<EnrolResult> {
   if ((await db.read('identity')) !== undefined) {
-    return {
-      ok: false,
-      code: 'device/known',
-      message:
-        'This browser is a till of another business already; use another browser or profile.',
-    };
+    return { ok: false, asked: { came: 'refusal', status: 409, refusal: KNOWN } };
   }
   const mine = (await db.read('enrolling')) ?? { device: v4(), token: randomToken() };
   // Of the person; what the account is called, only the server knows.
@@ -39,7 +40,7 @@ export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<En
   const { device, token } = mine;
   const body = { email, password, business: founding.name, device, token, key };
   const asked = await askServer({ path: '/api/account/sign-up', body }, enrolAnswerSchema);
-  if (asked.came !== 'answer') return refusalOf(asked);
+  if (asked.came !== 'answer') return { ok: false, asked };
   const identity = { device, token, ...asked.answer };
   const start = { position: 0, mark: '', received: {}, clock: CLOCK_AT_REST, rows: {} };
   const person = { id: owner, name: command.owner };

@@ -2,6 +2,7 @@
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { ACCOUNT_NEEDS_NETWORK } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { signInWithPasskey } from './passkey';
   import Field from '$lib/ui/forms/Field.svelte';
 
@@ -25,8 +26,8 @@
     );
     isBusy = false;
     password = '';
+    wrong = wrongOf(asked, ACCOUNT_NEEDS_NETWORK);
     if (asked.came === 'answer') onSignedIn();
-    else wrong = asked.came === 'refusal' ? asked.refusal.message : ACCOUNT_NEEDS_NETWORK;
   }
 
   async function passkey(): Promise<void> {

@@ -1,7 +1,7 @@
 /** What a letter's link lets somebody do: asked of the server with the token that is in it. */
 import type { z } from 'zod';
 import { askServer } from '$lib/device/sync/ask-server';
-import { wrongOf } from '$lib/ui/words/account-words';
+import { wrongOf } from '$lib/ui/words/answer-words';
 
 /** Behind the #, so that it is in no log on its way. */
 export const tokenOfLink = (): string => location.hash.slice(1);

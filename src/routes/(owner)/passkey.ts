@@ -8,7 +8,8 @@ import {
 } from '@simplewebauthn/browser';
 import { challengeSchema, doneSchema } from '$lib/core/access/account-messages';
 import { askServer, type Asked } from '$lib/device/sync/ask-server';
-import { passkeyWords, wrongOf } from '$lib/ui/words/account-words';
+import { passkeyWords } from '$lib/ui/words/account-words';
+import { wrongOf } from '$lib/ui/words/answer-words';
 
 export type PasskeyCame =
   | { readonly ok: true }

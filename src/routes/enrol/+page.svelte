@@ -1,11 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
-  import { enrol, NO_ANSWER } from '$lib/device/enrol';
+  import { enrol } from '$lib/device/enrol';
   import { isPartLost } from '$lib/core/daybook/part-lost';
   import { takeBackIfThrownAway } from '$lib/device/mirror/mirror';
   import { openedDatabase } from '$lib/device/opened-database';
   import { askToKeep } from '$lib/device/storage';
+  import { ENROL_NEEDS_NETWORK } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { noTillWords } from '$lib/ui/words/fault-words';
 
   const db = openedDatabase();
@@ -31,8 +33,8 @@
         await goto((await db.read('choices'))?.by == null ? '/who' : '/', { replaceState: true });
         return;
       }
-      wrong = result.message;
-      if (result.code === NO_ANSWER) tryAgainSoon();
+      wrong = wrongOf(result.asked, ENROL_NEEDS_NETWORK);
+      if (result.asked.came === 'nothing') tryAgainSoon();
     } catch (error) {
       wrong = noTillWords(error);
       if (isPartLost(error)) tryAgainSoon();

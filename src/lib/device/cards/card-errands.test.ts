@@ -31,7 +31,7 @@ let ids = 0;
 const newId = (): string => idOf(61, (ids += 1));
 /** What the acquirer was asked, in order. */
 let told: string[];
-const NO_NETWORK: Asked<RefundAnswer> = { came: 'nothing' };
+const NO_NETWORK: Asked<RefundAnswer> = { came: 'nothing', why: 'silence' };
 let refundAnswers: () => Promise<Asked<RefundAnswer>> | Asked<RefundAnswer> = () => NO_NETWORK;
 let answers: (errand: CardErrand) => Promise<Asked<CardAnswer>> | Asked<CardAnswer>;
 
@@ -167,7 +167,7 @@ describe('errands about cards', () => {
     ];
     answers = ({ payment }) => {
       if (payment === thrown.payment) throw new Error('the browser is out of memory');
-      return payment === silent.payment ? { came: 'nothing' } : answer('cancelled');
+      return payment === silent.payment ? { came: 'nothing', why: 'silence' } : answer('cancelled');
     };
     const left = await doErrandsOnce(daybook, {
       ...surroundings,

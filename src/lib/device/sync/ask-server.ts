@@ -5,11 +5,28 @@
 import type { z } from 'zod';
 import { refusalSchema, type Refusal } from '../../core/daybook/sync-messages';
 
+/** No answer to the question. */
+export type NotAnswered = Exclude<Asked<unknown>, { came: 'answer' }>;
+/** What a screen has instead of what only the server knows. */
+export interface Away {
+  readonly is: 'away';
+  readonly asked: NotAnswered;
+}
+
 /** What came of asking. `nothing`: there is no telling whether the server did it. */
 export type Asked<T> =
   | { readonly came: 'answer'; readonly answer: T }
   | { readonly came: 'refusal'; readonly status: number; readonly refusal: Refusal }
-  | { readonly came: 'nothing' };
+  | NoAnswer;
+
+/**
+ * `silence`: nobody was reached, or what came broke off. `unclear`: something came that is no answer to this question, as
+ * of a network that wants a sign-in of its own first, or of a server that is not well.
+ */
+export interface NoAnswer {
+  readonly came: 'nothing';
+  readonly why: 'silence' | 'unclear';
+}
 
 /** Milliseconds without a byte after which there is no answer. */
 const PATIENCE = 15_000;
@@ -51,7 +68,7 @@ async function askOnce<S extends z.ZodType>(
 ): Promise<Asked<z.infer<S>>> {
   const { path, body, method = body === undefined ? 'GET' : 'POST', headers = {} } = question;
   let response: Response;
-  let value: unknown;
+  let text: string;
   const silence = new Silence(question.patience ?? PATIENCE);
   try {
     response = await fetching(path, {
@@ -64,12 +81,13 @@ async function askOnce<S extends z.ZodType>(
       signal: silence.signal,
       cache: 'no-store',
     });
-    value = JSON.parse(await textOf(response, silence));
+    text = await textOf(response, silence);
   } catch {
-    return { came: 'nothing' };
+    return { came: 'nothing', why: 'silence' };
   } finally {
     silence.end();
   }
+  const value = valueOf(text);
   const answer = schema.safeParse(value);
   if (response.ok && answer.success) return { came: 'answer', answer: answer.data };
   const refusal = refusalSchema.safeParse(value);
@@ -79,7 +97,16 @@ async function askOnce<S extends z.ZodType>(
   // A push that was refused in part answers so, with what was taken.
   if (answer.success) return { came: 'answer', answer: answer.data };
   // Something between us and the server answered, or the server is not well: try later.
-  return { came: 'nothing' };
+  return { came: 'nothing', why: 'unclear' };
+}
+
+/** What a text says as JSON; nothing that fits any question where it is none. */
+function valueOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }
 
 /** Gives up once nothing has been heard for so many milliseconds. */

@@ -69,7 +69,7 @@ export class Transport {
       from = `?from=${encodeURIComponent(JSON.stringify(answer.next))}`;
     }
     return begins === undefined
-      ? { came: 'nothing' }
+      ? { came: 'nothing', why: 'unclear' }
       : { came: 'answer', answer: { ...begins, rows } };
   }
 

@@ -92,14 +92,30 @@ describe('an answer over a weak network', () => {
     await passes(14_999);
     assert.equal(await silent(), null);
     await passes(1);
-    assert.deepEqual(await silent(), { came: 'nothing' });
+    assert.deepEqual(await silent(), { came: 'nothing', why: 'silence' });
     const server = inPieces();
     const cut = asking(server);
     await passes(0);
     server.begin();
     server.saying('{"is":');
     await passes(15_000);
-    assert.deepEqual(await cut(), { came: 'nothing' });
+    assert.deepEqual(await cut(), { came: 'nothing', why: 'silence' });
+  });
+
+  it('is told from what somebody else says, as a network does that wants a sign-in first', async () => {
+    const says = (body: string, status = 200) =>
+      askServer({ path: '/api/x' }, answerSchema, () =>
+        Promise.resolve(new Response(body, { status })),
+      );
+    const unclear = { came: 'nothing', why: 'unclear' };
+    assert.deepEqual(await says('<html>Welcome to the Wi-Fi of Pellow Green</html>'), unclear);
+    assert.deepEqual(await says('{"something":"else"}'), unclear);
+    assert.deepEqual(await says('{"code":"server/fault","message":"…"}', 500), unclear);
+    assert.deepEqual(await says('{"code":"x/y","message":"not now"}', 409), {
+      came: 'refusal',
+      status: 409,
+      refusal: { code: 'x/y', message: 'not now' },
+    });
   });
 
   it('is still heard by a page that was frozen for longer than that', async () => {

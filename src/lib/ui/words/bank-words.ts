@@ -6,6 +6,11 @@ import type { AccountRefusal } from '../../core/bank/take-statement';
 import { shortDayWords } from './date-words';
 import type { MoneyWords } from './money-words';
 
+export const BANK_AWAY =
+  'No network now: the bank is worked out from what all devices have sent. Come back with network.';
+export const FILE_AWAY =
+  'No network now: a file is compared with what is there before anything of it is taken. Try again with network.';
+
 /** What is still to come or to go, as it is chosen. */
 export function openWords(open: OpenMoney, eventName: (id: string) => string): string {
   const of = open.events.map(eventName).join(', ');

@@ -8,6 +8,7 @@
     type SeenDevice,
   } from '$lib/core/access/account-messages';
   import { ACCOUNT_NEEDS_NETWORK } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { askServer } from '$lib/device/sync/ask-server';
   import SignIn from '../SignIn.svelte';
   import CalendarAddress from './CalendarAddress.svelte';
@@ -44,7 +45,11 @@
         devices: devices.answer.devices,
         calendar: calendar.answer.made,
       };
-    else wrong = ACCOUNT_NEEDS_NETWORK;
+    else
+      wrong =
+        [account, devices, calendar]
+          .map((asked) => wrongOf(asked, ACCOUNT_NEEDS_NETWORK))
+          .find((says) => says !== '') ?? '';
   }
   $effect(() => void look());
 

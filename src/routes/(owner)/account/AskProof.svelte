@@ -2,7 +2,7 @@
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
-  import { wrongOf } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { signInWithPasskey } from '../passkey';
 
   interface Props {

@@ -3,7 +3,7 @@
   import { calendarGivenSchema, doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { wrongOf } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import AskProof from './AskProof.svelte';
 
   interface Props {

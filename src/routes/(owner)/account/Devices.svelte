@@ -2,7 +2,8 @@
   import { codeSchema, doneSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/codes/qr-path';
-  import { shutOutUnknown, wrongOf } from '$lib/ui/words/account-words';
+  import { shutOutUnknown } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
   import { counted } from '$lib/ui/words/money-words';

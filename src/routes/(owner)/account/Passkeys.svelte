@@ -1,7 +1,9 @@
 <script lang="ts">
   import { doneSchema, type Account } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { PASSKEY_UNKNOWN } from '$lib/ui/words/account-words';
   import { agentWords } from '$lib/ui/words/agent-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import Field from '$lib/ui/forms/Field.svelte';
   import { addPasskey } from '../passkey';
@@ -32,9 +34,9 @@
     const asked = await askServer({ path, method: 'DELETE' }, doneSchema);
     says = '';
     if (asked.came === 'answer') onChanged();
-    else if (asked.came === 'nothing') says = 'The server does not answer; it is still there.';
-    else if (asked.refusal.code === 'proof/needed') toProve = () => remove(id);
-    else says = asked.refusal.message;
+    else if (asked.came === 'refusal' && asked.refusal.code === 'proof/needed')
+      toProve = () => remove(id);
+    else says = wrongOf(asked, PASSKEY_UNKNOWN);
   }
 </script>
 

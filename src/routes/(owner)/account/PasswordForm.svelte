@@ -3,7 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import Field from '$lib/ui/forms/Field.svelte';
   import Tick from '$lib/ui/forms/Tick.svelte';
-  import { wrongOf } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
 
   interface Props {
     email: string;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { doneSchema, type Account } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import { NO_ANSWER } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { agentWords } from '$lib/ui/words/agent-words';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
 
@@ -17,9 +17,9 @@
 
   async function end(id: string): Promise<void> {
     const path = `/api/account/sessions/${id}`;
-    const { came } = await askServer({ path, method: 'DELETE', isHarmless: true }, doneSchema);
+    const asked = await askServer({ path, method: 'DELETE', isHarmless: true }, doneSchema);
     // One that is not there any more has ended.
-    says = came === 'nothing' ? NO_ANSWER : '';
+    says = asked.came === 'nothing' ? wrongOf(asked) : '';
     onEnded();
   }
 </script>

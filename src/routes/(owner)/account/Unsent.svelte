@@ -1,7 +1,7 @@
 <script lang="ts">
   import { doneSchema, unsentSchema, type SeenDevice } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import { wrongOf } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import AskProof from './AskProof.svelte';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { kindInWords } from '$lib/ui/words/loose-end-words';

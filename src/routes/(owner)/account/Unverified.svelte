@@ -1,7 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
-  import { wrongOf } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
 
   interface Props {
     email: string;

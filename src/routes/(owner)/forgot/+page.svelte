@@ -1,6 +1,7 @@
 <script lang="ts">
   import { doneSchema } from '$lib/core/access/account-messages';
   import { askServer } from '$lib/device/sync/ask-server';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import Field from '$lib/ui/forms/Field.svelte';
 
   let email = $state('');
@@ -8,11 +9,9 @@
   let wrong = $state('');
 
   async function ask(): Promise<void> {
-    wrong = '';
     const asked = await askServer({ path: '/api/account/forgot', body: { email } }, doneSchema);
     isAsked = asked.came === 'answer';
-    if (asked.came === 'refusal') wrong = asked.refusal.message;
-    if (asked.came === 'nothing') wrong = 'The server does not answer, or sends no mail.';
+    wrong = wrongOf(asked, 'The server does not answer, or sends no mail.');
   }
 </script>
 

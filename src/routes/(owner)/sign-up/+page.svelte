@@ -7,6 +7,8 @@
   import { askToKeep } from '$lib/device/storage';
   import Choice from '$lib/ui/forms/Choice.svelte';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { ENROL_NEEDS_NETWORK } from '$lib/ui/words/account-words';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { countries, currencies } from '$lib/ui/words/places-words';
   import { noTillWords } from '$lib/ui/words/fault-words';
 
@@ -45,7 +47,9 @@
         await goto('/first-day');
         return;
       }
-      wrong = result;
+      const { asked } = result;
+      const refused = asked.came === 'refusal' ? asked.refusal.code : '';
+      wrong = { code: refused, message: wrongOf(asked, ENROL_NEEDS_NETWORK) };
     } catch (error) {
       wrong = { code: 'browser', message: noTillWords(error) };
     }

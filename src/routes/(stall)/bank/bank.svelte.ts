@@ -2,6 +2,8 @@
 import { z } from 'zod';
 import type { BankNow } from '$lib/core/bank/bank-now';
 import { knownLinesSchema, type KnownLine } from '$lib/core/bank/take-statement';
+import { BANK_AWAY, FILE_AWAY } from '$lib/ui/words/bank-words';
+import { wrongOf } from '$lib/ui/words/answer-words';
 import { Asked } from '../asked.svelte';
 
 const answer = z.custom<BankNow>(
@@ -35,11 +37,7 @@ export class AskedBank extends Asked {
       this.now = null;
       return;
     }
-    const says =
-      asked.came === 'refusal'
-        ? asked.refusal.message
-        : 'No network now: the bank is worked out from what all devices have sent. Come back with network.';
-    this.state = { is: 'away', says };
+    this.state = { is: 'away', says: wrongOf(asked, BANK_AWAY) };
   }
 
   /** Older lines that are done with. */
@@ -66,8 +64,6 @@ export class AskedBank extends Asked {
       knownLinesSchema,
     );
     if (asked.came === 'answer') return asked.answer.lines;
-    return asked.came === 'refusal'
-      ? asked.refusal.message
-      : 'No network now: a file is compared with what is there before anything of it is taken. Try again with network.';
+    return wrongOf(asked, FILE_AWAY);
   }
 }

@@ -8,8 +8,11 @@
   import { isSaleNumber } from '$lib/core/sale/sale-number';
   import { readDocumentsToFind } from '$lib/device/find-documents';
   import { readSalesToFind } from '$lib/device/find-sales';
+  import { asked } from '$lib/device/asked.svelte';
   import { live } from '$lib/device/live.svelte';
-  import { askOlder, type NotAsked } from '$lib/device/sale-document';
+  import { askOlder } from '$lib/device/sale-document';
+  import type { Away } from '$lib/device/sync/ask-server';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import { keyOf } from '$lib/ui/counter/keys';
   import { kindWords } from '$lib/ui/words/find-words';
@@ -48,23 +51,11 @@
   });
 
   /** What the server has besides, once nothing has been typed for a moment. */
-  type Older = 'not asked' | 'asking' | Awaited<ReturnType<typeof askOlder>>;
-  let older = $state.raw<Older>('not asked');
-  $effect(() => {
-    const wanted = typed.trim();
-    older = wanted === '' ? 'not asked' : 'asking';
-    if (wanted === '') return;
-    let isOld = false;
-    const timer = setTimeout(() => {
-      void askOlder(stall.transport, wanted).then((answer) => {
-        if (!isOld) older = answer;
-      });
-    }, 400);
-    return () => {
-      isOld = true;
-      clearTimeout(timer);
-    };
-  });
+  const asks = asked<Awaited<ReturnType<typeof askOlder>> | 'asking'>(() => {
+    const of = typed.trim();
+    return of === '' ? null : { of, ask: () => askOlder(stall.transport, of), after: 400 };
+  }, 'asking');
+  const older = $derived(typed.trim() === '' ? 'not asked' : asks.value);
   const known = $derived(new Set(found.map(({ sale }) => sale.id)));
   const elsewhere = $derived(
     typeof older === 'string' || older.is !== 'there'
@@ -108,7 +99,7 @@
   const countWords = (kind: DocumentKind | 'sale', many: number): string =>
     kind === 'sale' && many >= MOST_FOUND ? `${String(MOST_FOUND)} or more` : String(many);
 
-  async function ofNumber(number: string): Promise<readonly FoundSale[] | NotAsked> {
+  async function ofNumber(number: string): Promise<readonly FoundSale[] | Away> {
     const all = sales.value ?? (await readSalesToFind(db));
     const own = fittingSales(all, number, stall.business.currency);
     if (own.some(({ sale }) => sale.number === number)) return own;
@@ -128,10 +119,7 @@
     void ofNumber(scanned.number).then((known) => {
       if (isOld) return;
       if ('is' in known) {
-        ofOthers =
-          known.is === 'refused'
-            ? known.says
-            : `${scanned.number} is not on this device, and there is no network to ask the server for it.`;
+        ofOthers = `${scanned.number} is not on this device. ${wrongOf(known.asked, 'There is no network to ask the server for it.')}`;
         return;
       }
       for (const { sale } of known) {
@@ -260,9 +248,10 @@
         <h2 id="older">On the server</h2>
         <p class="soft" role="status">
           {#if older === 'asking'}Asking the server for older ones …
-          {:else if older.is === 'away'}No network: sales of events more than two weeks past are
-            with the server.
-          {:else if older.is === 'refused'}{older.says}
+          {:else if older.is === 'away'}{wrongOf(
+              older.asked,
+              'No network: sales of events more than two weeks past are with the server.',
+            )}
           {:else if elsewhere.length === 0}The server has no other sale that fits.
           {:else}{elsewhere.length}
             {elsewhere.length === 1 ? 'that is' : 'that are'} not on this device, newest first.{/if}

@@ -12,6 +12,7 @@
   import { newId } from '$lib/device/new-id';
   import { saveCsv } from '$lib/ui/files/save-csv';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords, timeWords } from '$lib/ui/words/date-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
@@ -43,12 +44,10 @@
     );
     if (of !== event?.id || group !== by || which !== only) return;
     ledger = asked.came === 'answer' ? asked.answer : null;
-    says =
-      asked.came === 'answer'
-        ? ''
-        : asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'No network now: a ledger is made of what all devices have sent. Come back with network.';
+    says = wrongOf(
+      asked,
+      'No network now: a ledger is made of what all devices have sent. Come back with network.',
+    );
   }
   $effect(() => {
     void stall.toSend;

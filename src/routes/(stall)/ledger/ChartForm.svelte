@@ -5,6 +5,7 @@
   import { chartWith, DEFAULT_CHART, setChart } from '$lib/core/ledger/chart';
   import { moneyHeads, type MoneyHead } from '$lib/core/journal/accounts';
   import { newId } from '$lib/device/new-id';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import RightButton from '../RightButton.svelte';
   import { useStall } from '../stall.svelte';
 
@@ -25,7 +26,7 @@
   async function open(): Promise<void> {
     const asked = await stall.transport.ask('/api/ledger/chart', answer);
     if (asked.came !== 'answer') {
-      wrong = 'No network now; the accounts are on the server.';
+      wrong = wrongOf(asked, 'No network now; the accounts are on the server.');
       return;
     }
     wrong = '';

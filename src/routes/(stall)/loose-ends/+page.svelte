@@ -10,6 +10,7 @@
   import { openCardEnds } from '$lib/core/payment/card-state';
   import { unsettledCards } from '$lib/device/cards/card-rows';
   import { live } from '$lib/device/live.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { settledWords } from '$lib/ui/words/loose-end-words';
   import { useStall } from '../stall.svelte';
@@ -115,15 +116,11 @@
 
   async function look(): Promise<void> {
     const answer = await stall.transport.ask('/api/kept', keptAnswerSchema);
-    if (answer.came === 'answer') {
-      ({ kept: asked, more, charged } = answer.answer);
-      says = '';
-    } else {
-      says =
-        answer.came === 'refusal'
-          ? answer.refusal.message
-          : 'No network now, so this is what this device knows of. The server’s list has all of them.';
-    }
+    if (answer.came === 'answer') ({ kept: asked, more, charged } = answer.answer);
+    says = wrongOf(
+      answer,
+      'No network now, so this is what this device knows of. The server’s list has all of them.',
+    );
   }
   $effect(() => void look());
 </script>

@@ -10,6 +10,7 @@
   import { seal } from '$lib/device/cards/seal';
   import { newId, newSalt } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { consentWords } from '$lib/ui/words/customer-words';
   import { cardWords, keyedRefusalWords } from '$lib/ui/words/payment-words';
   import { useStall } from '../../stall.svelte';
@@ -63,8 +64,8 @@
     const sealed = await seal(known.key, { number, expiry, scheme: named });
     const body = { customer: customer.id, sealed, consent };
     const asked = await stall.transport.ask('/api/cards/keep', cardKeptSchema, body);
-    if (asked.came === 'refusal') return asked.refusal.message;
-    if (asked.came !== 'answer') return 'No network now: a card can be put on file only with it.';
+    if (asked.came !== 'answer')
+      return wrongOf(asked, 'No network now: a card can be put on file only with it.');
     const { answer } = asked;
     await stall.daybook.append(() =>
       keepCard({ newId, newSalt, customer: customer.id, card: answer, consent }),

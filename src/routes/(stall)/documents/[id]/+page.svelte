@@ -8,8 +8,8 @@
   import { saveFile } from '$lib/ui/files/save-file';
   import { wayNameOf } from '$lib/ui/words/way-words';
   import { Goods } from '../../stock/goods.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { useStall } from '../../stall.svelte';
-  import type { OlderDocument } from '$lib/core/find/documents';
   import { askDocument } from '$lib/device/older-document';
   import { foundOf, ownDocument, paperOf, type Found } from './document';
 
@@ -20,14 +20,15 @@
     return () => ownDocument(stall.db, id);
   }, null);
   /** What is long past is asked of the server. */
-  const asks = asked<OlderDocument | 'asking' | 'nowhere' | 'away'>(() => {
+  const asks = asked<Awaited<ReturnType<typeof askDocument>> | 'asking'>(() => {
     const id = page.params.id ?? '';
     if (!found.isRead || found.value !== null) return null;
     return { of: id, ask: () => askDocument(stall.transport, id) };
   }, 'asking');
   const older = $derived(asks.value);
   const shown = $derived<Found | null>(
-    found.value ?? (typeof older === 'string' ? null : foundOf(older)),
+    found.value ??
+      (older === 'asking' || older.is === 'nowhere' || older.is === 'away' ? null : foundOf(older)),
   );
   const paper = $derived(
     shown === null
@@ -88,8 +89,10 @@
   {:else if found.isRead}
     <p class="sheet" role="status">
       {#if older === 'asking'}This document is not on this device; asking the server …
-      {:else if older === 'away'}This document is not on this device, and there is no network to ask
-        the server for it.
+      {:else if older.is === 'away'}This document is not on this device. {wrongOf(
+          older.asked,
+          'There is no network to ask the server for it.',
+        )}
       {:else}There is no such document.{/if}
       <a class="plain" href="/find">Find another</a>
     </p>

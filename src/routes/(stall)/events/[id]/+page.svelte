@@ -14,9 +14,11 @@
   import { wayNameOf } from '$lib/ui/words/way-words';
   import { readNumber } from '$lib/core/sale/sale-number';
   import { eventRows } from '$lib/device/event-rows';
+  import { asked } from '$lib/device/asked.svelte';
   import { live } from '$lib/device/live.svelte';
   import HourChart from '$lib/ui/event/HourChart.svelte';
   import List from '$lib/ui/list/List.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { dayWords } from '$lib/ui/words/date-words';
   import { counted, leftWords, quantityWords } from '$lib/ui/words/money-words';
   import { useStall } from '../../stall.svelte';
@@ -48,25 +50,16 @@
   /** Of events that are long past this device keeps no figures: the server has them. */
   const isHere = $derived(event === undefined || isRecent(event, recentSince(Date.now())));
 
-  let server = $state.raw<ServerTakings>({ is: 'asking' });
   // Asked again whenever something was sent or came in, so that the two can be held together.
-  $effect(() => {
-    void ours;
-    void stall.toSend;
-    void stall.received;
-    void stall.network;
-    const wanted = id;
-    let isOld = false;
-    const timer = setTimeout(() => {
-      void askTakings(stall.transport, wanted).then((answer) => {
-        if (!isOld) server = answer;
-      });
-    }, 250);
-    return () => {
-      isOld = true;
-      clearTimeout(timer);
-    };
-  });
+  const asks = asked<ServerTakings>(
+    () => {
+      void [ours, stall.toSend, stall.received, stall.network];
+      const of = id;
+      return { of, ask: () => askTakings(stall.transport, of), after: 250 };
+    },
+    { is: 'asking' },
+  );
+  const server = $derived(asks.value);
   const figures = $derived(isHere ? ours : server.is === 'there' ? server.takings : null);
   /** Paid by points and rewards. */
   const promoted = $derived(promotedIn(figures?.ways ?? [], stall.wayRows));
@@ -182,9 +175,12 @@
         <p class="mt-3 font-[600]" role="status" data-testid="ties-up">
           {#if server.is === 'asking'}<span class="soft">Asking the server …</span>
           {:else if server.is === 'away'}<span class="soft"
-              >{isHere
-                ? 'No network: the device’s own figures are shown.'
-                : 'No network: the figures of an event so long past are on the server.'}</span
+              >{wrongOf(
+                server.asked,
+                isHere
+                  ? 'No network: the device’s own figures are shown.'
+                  : 'No network: the figures of an event so long past are on the server.',
+              )}</span
             >
           {:else if !isHere}<span class="soft"
               >It is long past: these are the server’s figures.</span

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { takingsOf, type EventRows, type EventTakings } from '$lib/core/event/takings';
+import type { Away } from '$lib/device/sync/ask-server';
 import type { Transport } from '$lib/device/sync/transport';
 
 export type ServerTakings =
   | { readonly is: 'asking' }
   | { readonly is: 'there'; readonly takings: EventTakings }
-  | { readonly is: 'away' };
+  | Away;
 
 const rows = z.array(z.record(z.string(), z.unknown()));
 const answer = z.object({
@@ -19,9 +20,9 @@ const answer = z.object({
   stock: rows,
 });
 
-/** The event as MariaDB has it; away when the server does not answer. */
+/** The event as MariaDB has it; away when there is no answer. */
 export async function askTakings(transport: Transport, event: string): Promise<ServerTakings> {
   const asked = await transport.ask(`/api/events/${event}/takings`, answer);
-  if (asked.came !== 'answer') return { is: 'away' };
+  if (asked.came !== 'answer') return { is: 'away', asked };
   return { is: 'there', takings: takingsOf(asked.answer as unknown as EventRows) };
 }

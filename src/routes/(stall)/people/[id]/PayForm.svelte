@@ -5,6 +5,7 @@
   import { setPay, type PayRefusal } from '$lib/core/people/set-pay';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { payWords } from '$lib/ui/words/people-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -19,6 +20,8 @@
     pay: z.array(z.object({ id: z.string(), wage: z.number(), commission: z.string() })),
   });
   let seen = $state<'asking' | 'here' | 'sign in' | 'away'>('asking');
+  /** Why nothing of it is shown. */
+  let away = $state('');
   let wage = $state('');
   let commission = $state('');
   let wrong = $state<PayRefusal | null>(null);
@@ -31,7 +34,10 @@
       wage = stall.money.plain(found?.wage ?? 0);
       commission = found === undefined || found.commission === '' ? '0' : found.commission;
       seen = 'here';
-    } else seen = asked.came === 'answer' || asked.came === 'refusal' ? 'sign in' : 'away';
+      return;
+    }
+    seen = asked.came === 'nothing' ? 'away' : 'sign in';
+    away = wrongOf(asked, 'No network now; what people are paid is on no device.');
   }
   $effect(() => {
     void person.id;
@@ -63,7 +69,7 @@
       <a class="plain" href="/sign-in">Sign in</a>
     </p>
   {:else if seen === 'away'}
-    <p class="soft">No network now; what people are paid is on no device.</p>
+    <p class="soft">{away}</p>
   {:else if seen === 'here'}
     <div class="grid items-start gap-3 sm:grid-cols-2">
       <Field

@@ -6,6 +6,7 @@
   import { live } from '$lib/device/live.svelte';
   import { ownBack, withOwn } from '$lib/device/return-goods';
   import { askSale, ownSale, type OlderSale } from '$lib/device/sale-document';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { useStall } from '../../stall.svelte';
   import { standingVoids } from '$lib/core/loose-end/voided-twice';
   import PutRight from './PutRight.svelte';
@@ -93,8 +94,10 @@
   {:else if own.isRead && found === null}
     <p class="sheet max-w-xl" role="status">
       {#if older.is === 'asking'}This sale is not on this device; asking the server …
-      {:else if older.is === 'away'}This sale is not on this device, and there is no network to ask
-        the server for it.
+      {:else if older.is === 'away'}This sale is not on this device. {wrongOf(
+          older.asked,
+          'There is no network to ask the server for it.',
+        )}
       {:else}There is no such sale.{/if}
       <a class="plain" href="/find">Find another</a>
     </p>

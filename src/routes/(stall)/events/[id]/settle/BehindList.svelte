@@ -1,6 +1,7 @@
 <script lang="ts">
   /** The documents behind a row, the latest first; each opens into itself. */
   import { behindPageSchema, type Behind, type BehindDocument } from '$lib/core/settle/behind-row';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { quantityWords } from '$lib/ui/words/money-words';
   import type { SettleNames } from '$lib/ui/words/settle-words';
   import { useStall } from '../../../stall.svelte';
@@ -28,11 +29,7 @@
       documents = [...(after === '' ? [] : (documents ?? [])), ...asked.answer.documents];
       next = asked.answer.next;
       says = '';
-    } else
-      says =
-        asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'No network now; the documents are on the server.';
+    } else says = wrongOf(asked, 'No network now; the documents are on the server.');
   }
   $effect(() => {
     void [event, of, id];

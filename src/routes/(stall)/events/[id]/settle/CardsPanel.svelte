@@ -9,6 +9,7 @@
   import { readReport, takeFile, takeReport, type ReadReport } from '$lib/core/settle/take-report';
   import { readCsv, textOf } from '$lib/device/csv';
   import { newId } from '$lib/device/new-id';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import RightButton from '../../../RightButton.svelte';
   import { useStall } from '../../../stall.svelte';
   import CameForm from './CameForm.svelte';
@@ -40,10 +41,10 @@
     for (const { date } of event.days) {
       const asked = await stall.transport.ask(`/api/cards/report?day=${date}`, reportSchema);
       if (asked.came !== 'answer') {
-        says =
-          asked.came === 'refusal'
-            ? asked.refusal.message
-            : 'The acquirer does not answer now; try again, or take the report in as a file.';
+        says = wrongOf(
+          asked,
+          'The acquirer does not answer now; try again, or take the report in as a file.',
+        );
         continue;
       }
       const { source, lines } = asked.answer;

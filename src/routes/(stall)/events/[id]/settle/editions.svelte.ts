@@ -3,6 +3,7 @@
  * again: what is written here is of this edition.
  */
 import { editionsSchema, type EditionResult } from '$lib/core/settle/editions';
+import { wrongOf } from '$lib/ui/words/answer-words';
 import type { Stall } from '../../../stall.svelte';
 
 export class AskedEditions {
@@ -29,8 +30,6 @@ export class AskedEditions {
     if (asked.came === 'answer') {
       this.now = new Map(asked.answer.editions.map((edition) => [edition.id, edition]));
       this.says = '';
-    } else
-      this.says =
-        asked.came === 'refusal' ? asked.refusal.message : 'What they left comes with network.';
+    } else this.says = wrongOf(asked, 'What they left comes with network.');
   }
 }

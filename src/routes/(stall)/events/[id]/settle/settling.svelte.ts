@@ -6,6 +6,7 @@ import type { Settling } from '$lib/core/settle/settling';
 import { itemName } from '$lib/core/goods/item-name';
 import { NOBODY } from '$lib/core/books/names';
 import { live } from '$lib/device/live.svelte';
+import { wrongOf } from '$lib/ui/words/answer-words';
 import { timeWords, shortDayWords } from '$lib/ui/words/date-words';
 import type { SettleNames } from '$lib/ui/words/settle-words';
 import { Asked } from '../../../asked.svelte';
@@ -38,10 +39,10 @@ export class AskedSettling extends Asked {
       this.says = '';
       this.heard(at);
     } else
-      this.says =
-        asked.came === 'refusal'
-          ? asked.refusal.message
-          : 'No network now: settling needs what all devices have sent. Come back with network.';
+      this.says = wrongOf(
+        asked,
+        'No network now: settling needs what all devices have sent. Come back with network.',
+      );
   }
 }
 

@@ -1,0 +1,17 @@
+import assert from 'node:assert/strict';
+import { describe, it } from 'node:test';
+import { NO_ANSWER, wrongOf } from './answer-words';
+
+describe('what is said of a question to the server', () => {
+  it('is nothing where it was answered, and the server’s own words where it refused', () => {
+    assert.equal(wrongOf({ came: 'answer' }), '');
+    const refusal = { message: 'That day is not over.' };
+    assert.equal(wrongOf({ came: 'refusal', refusal }, 'No network.'), 'That day is not over.');
+  });
+  it('tells a network that is away from one where somebody else answers', () => {
+    assert.equal(wrongOf({ came: 'nothing', why: 'silence' }), NO_ANSWER);
+    assert.equal(wrongOf({ came: 'nothing', why: 'silence' }, 'No network.'), 'No network.');
+    const unclear = wrongOf({ came: 'nothing', why: 'unclear' }, 'No network.');
+    assert.match(unclear, /^What answered was not Stall Till: .*sign-in/);
+  });
+});

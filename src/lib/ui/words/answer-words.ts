@@ -1,0 +1,22 @@
+/** Sentences about what came of asking the server. */
+
+export const NO_ANSWER = 'The server does not answer.';
+/** Something came that is no answer: what to do is different from waiting for a network. */
+const UNCLEAR =
+  'What answered was not Stall Till: the Wi-Fi may want a sign-in of its own first, or the server is not well. Open any web page to see, then try again.';
+
+/** As much of what came of asking as has words. */
+type Came =
+  | { readonly came: 'answer' }
+  | { readonly came: 'refusal'; readonly refusal: { readonly message: string } }
+  | { readonly came: 'nothing'; readonly why: 'silence' | 'unclear' };
+
+/**
+ * What is wrong with what came of asking; nothing where it was answered.
+ * @param away What is said where nobody was reached.
+ */
+export function wrongOf(asked: Came, away: string = NO_ANSWER): string {
+  if (asked.came === 'answer') return '';
+  if (asked.came === 'refusal') return asked.refusal.message;
+  return asked.why === 'unclear' ? UNCLEAR : away;
+}
