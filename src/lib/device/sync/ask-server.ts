@@ -21,12 +21,11 @@ export type Asked<T> =
 
 /**
  * `silence`: nobody was reached, or what came broke off. `unclear`: something came that is no answer to this question, as
- * of a network that wants a sign-in of its own first, or of a server that is not well.
+ * of a network that wants a sign-in of its own first. `not now`: the server is there and cannot, and says why.
  */
-export interface NoAnswer {
-  readonly came: 'nothing';
-  readonly why: 'silence' | 'unclear';
-}
+export type NoAnswer =
+  | { readonly came: 'nothing'; readonly why: 'silence' | 'unclear' }
+  | { readonly came: 'nothing'; readonly why: 'not now'; readonly says: string };
 
 /** Milliseconds without a byte after which there is no answer. */
 const PATIENCE = 15_000;
@@ -96,7 +95,8 @@ async function askOnce<S extends z.ZodType>(
   }
   // A push that was refused in part answers so, with what was taken.
   if (answer.success) return { came: 'answer', answer: answer.data };
-  // Something between us and the server answered, or the server is not well: try later.
+  // The server is not well, or something between us and it answered: try later.
+  if (refusal.success) return { came: 'nothing', why: 'not now', says: refusal.data.message };
   return { came: 'nothing', why: 'unclear' };
 }
 

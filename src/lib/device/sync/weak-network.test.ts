@@ -110,7 +110,12 @@ describe('an answer over a weak network', () => {
     const unclear = { came: 'nothing', why: 'unclear' };
     assert.deepEqual(await says('<html>Welcome to the Wi-Fi of Pellow Green</html>'), unclear);
     assert.deepEqual(await says('{"something":"else"}'), unclear);
-    assert.deepEqual(await says('{"code":"server/fault","message":"…"}', 500), unclear);
+    assert.deepEqual(await says('{"message":"it broke"}', 500), unclear);
+    assert.deepEqual(await says('{"code":"x/y","message":"no database"}', 503), {
+      came: 'nothing',
+      why: 'not now',
+      says: 'no database',
+    });
     assert.deepEqual(await says('{"code":"x/y","message":"not now"}', 409), {
       came: 'refusal',
       status: 409,

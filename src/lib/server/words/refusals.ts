@@ -69,6 +69,7 @@ const sentences = {
     'We have not heard of this customer yet. Try again once this device has sent all it has.',
 
   'card/no-acquirer': 'No acquirer takes cards for this server.',
+  'card/no-report': 'The acquirer does not answer now; try again, or take the report in as a file.',
   'card/no-answer': 'The acquirer does not answer. Ask again: nothing is charged twice.',
   'card/not-now': (says: string) => `The acquirer says: ${says}.`,
   'card/refused': (says: string) => `The acquirer says: ${says}.`,

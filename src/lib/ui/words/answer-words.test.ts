@@ -12,6 +12,8 @@ describe('what is said of a question to the server', () => {
     assert.equal(wrongOf({ came: 'nothing', why: 'silence' }), NO_ANSWER);
     assert.equal(wrongOf({ came: 'nothing', why: 'silence' }, 'No network.'), 'No network.');
     const unclear = wrongOf({ came: 'nothing', why: 'unclear' }, 'No network.');
+    const notNow = { came: 'nothing', why: 'not now', says: 'It sends no mail.' } as const;
+    assert.equal(wrongOf(notNow, 'No network.'), 'It sends no mail.');
     assert.match(unclear, /^What answered was not Stall Till: .*sign-in/);
   });
 });

@@ -9,7 +9,8 @@ const UNCLEAR =
 type Came =
   | { readonly came: 'answer' }
   | { readonly came: 'refusal'; readonly refusal: { readonly message: string } }
-  | { readonly came: 'nothing'; readonly why: 'silence' | 'unclear' };
+  | { readonly came: 'nothing'; readonly why: 'silence' | 'unclear' }
+  | { readonly came: 'nothing'; readonly why: 'not now'; readonly says: string };
 
 /**
  * What is wrong with what came of asking; nothing where it was answered.
@@ -18,5 +19,6 @@ type Came =
 export function wrongOf(asked: Came, away: string = NO_ANSWER): string {
   if (asked.came === 'answer') return '';
   if (asked.came === 'refusal') return asked.refusal.message;
+  if (asked.why === 'not now') return asked.says;
   return asked.why === 'unclear' ? UNCLEAR : away;
 }

@@ -12,5 +12,5 @@ export const GET: RequestHandler = async ({ url, locals }) => {
   const { acquirer } = services();
   if (acquirer === null) return refused(503, 'card/no-acquirer');
   const report = await reportOf(acquirer, locals.device.business, asked.data);
-  return report === null ? refused(503, 'card/no-answer') : answer(report);
+  return report === null ? refused(503, 'card/no-report') : answer(report);
 };

@@ -41,10 +41,7 @@
     for (const { date } of event.days) {
       const asked = await stall.transport.ask(`/api/cards/report?day=${date}`, reportSchema);
       if (asked.came !== 'answer') {
-        says = wrongOf(
-          asked,
-          'The acquirer does not answer now; try again, or take the report in as a file.',
-        );
+        says = wrongOf(asked, 'No network now; try again, or take the report in as a file.');
         continue;
       }
       const { source, lines } = asked.answer;
