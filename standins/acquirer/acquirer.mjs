@@ -20,7 +20,7 @@ import { voiceDesk } from './voice-desk.mjs';
 
 const { subtle } = webcrypto;
 const BUSY = { status: 429, code: 'busy', message: 'too many requests' };
-const NO_FAULTS = { of: '', latency: 0, dropBefore: 0, dropAfter: 0, refuse: 0, refusal: BUSY };
+const NO_FAULTS = { of: '', hold: false, dropBefore: 0, dropAfter: 0, refuse: 0, refusal: BUSY };
 
 /**
  * @param {{ port: number, apiKey: string, file: string }} options `file` keeps the payments.
@@ -29,6 +29,8 @@ export async function startAcquirer({ port, apiKey, file }) {
   mkdirSync(dirname(file), { recursive: true });
   const keys = await ownKeys();
   let faults = NO_FAULTS;
+  /** What is done for those that are held, in the order in which they came. @type {(() => void)[]} */
+  const waiting = [];
   const payments = new Payments({
     now: Date.now,
     newId: randomUUID,
@@ -102,6 +104,7 @@ export async function startAcquirer({ port, apiKey, file }) {
     const body = text === '' ? {} : JSON.parse(text);
     if (what === 'POST /faults') {
       faults = { ...faults, ...body };
+      if (!faults.hold) for (const goOn of waiting.splice(0)) goOn();
       return send(response, 200, faults);
     }
     const isMeant = faults.of === '' || faults.of === what;
@@ -113,7 +116,7 @@ export async function startAcquirer({ port, apiKey, file }) {
     }
     if (fault.dropBefore > 0) faults.dropBefore -= 1;
     else if (fault.dropAfter > 0) faults.dropAfter -= 1;
-    if (fault.latency > 0) await new Promise((resolve) => setTimeout(resolve, fault.latency));
+    if (fault.hold) await new Promise((resolve) => waiting.push(() => resolve(undefined)));
     // Nothing has happened, and nobody is told.
     if (fault.dropBefore > 0) return response.destroy();
     const done = await act(what, body, url);

@@ -77,12 +77,12 @@ test('nobody answers: asked again under the same reference, it is charged once',
 
   // The server is killed between asking the acquirer and hearing the answer.
   await askFor(page, '34.56');
-  await desk.fault({ latency: 1500 });
+  await desk.fault({ hold: true });
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await till.killServer();
   await expect(card(page)).toContainText('Nobody answers');
-  await desk.fault({ latency: 0 });
+  await desk.fault({ hold: false });
   await till.startServer();
   await card(page).getByRole('button', { name: 'Ask again' }).click();
   await expect(lastSale(page)).toContainText('£34.56');
@@ -117,11 +117,11 @@ test('the browser dies while the card is asked for: what was charged is undone b
   const page = await desk.seller(browser, 'Ines');
   await askFor(page, '45.67');
   await expect.poll(async () => (await desk.cardRows(4567)).length).toBe(1);
-  await desk.fault({ latency: 1500 });
+  await desk.fault({ hold: true });
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await page.close();
-  await desk.fault({ latency: 0 });
+  await desk.fault({ hold: false });
   const again = await page.context().newPage();
   await again.goto('/counter');
   await expect(total(again)).toHaveText('£45.67');
@@ -150,11 +150,11 @@ test('the seller goes to another page over a card: it is left, and what was char
   await page.getByRole('button', { name: /^Take payment/ }).click();
   await page.waitForURL('**/counter/pay');
   await askFor(page, '47.11');
-  await desk.fault({ latency: 1500 });
+  await desk.fault({ hold: true });
   await hold(page);
   await expect(card(page)).toContainText('Asking whether the card is good');
   await page.getByRole('link', { name: 'Today' }).first().click();
-  await desk.fault({ latency: 0 });
+  await desk.fault({ hold: false });
   await expect
     .poll(async () => (await desk.cardRows(4711)).map(({ state }) => state))
     .toEqual(['reversed', 'reversed']);
