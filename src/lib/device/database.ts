@@ -87,6 +87,8 @@ export interface CardKey {
   readonly key: JsonWebKey;
   /** A stand-in takes the place of acquirer and reader. */
   readonly isPractice: boolean;
+  /** Milliseconds since 1970; none where an older version heard of it. */
+  readonly heardAt?: number;
 }
 
 export type Forgotten = 'by itself' | 'by the browser';

@@ -9,7 +9,7 @@
   import { doCardErrands } from '$lib/device/cards/card-errands';
   import { follow } from '$lib/device/follow';
   import { numberInvoices } from '$lib/device/invoice-numbers';
-  import { cardKey } from '$lib/device/cards/card-key';
+  import { askCardKey } from '$lib/device/cards/card-key';
   import { applyKept } from '$lib/device/receive';
   import { finishFounding } from '$lib/device/sign-up';
   import { shareSync } from '$lib/device/sync/shared-sync';
@@ -53,7 +53,7 @@
     doCardErrands(stall.daybook, stall.transport, () => stall.business.currency, errands.signal);
     numberInvoices(stall.daybook, stall.transport, errands.signal);
     // Asked for while there is network, so that cards can be read when there is none.
-    void cardKey(db, stall.transport);
+    void askCardKey(db, stall.transport);
     // What a window that died had written but not yet applied.
     finishFounding(db)
       .then(() => stall.daybook.settle())
