@@ -53,7 +53,7 @@
     doCardErrands(stall.daybook, stall.transport, () => stall.business.currency, errands.signal);
     numberInvoices(stall.daybook, stall.transport, errands.signal);
     // Asked for while there is network, so that cards can be read when there is none.
-    void askCardKey(db, stall.transport);
+    askCardKey(db, stall.transport).catch(() => undefined);
     // What a window that died had written but not yet applied.
     finishFounding(db)
       .then(() => stall.daybook.settle())
