@@ -7,7 +7,7 @@ import { draft, type BodyOf } from '../../src/lib/core/daybook/kinds';
 import { NO_FEE } from '../../src/lib/core/event/pitch-fee';
 import { stageOf } from '../../src/lib/core/event/stage';
 import { settleEvent } from '../../src/lib/core/settle/settle-event';
-import { settlingOf, type Settling } from '../../src/lib/core/settle/settling';
+import { settlingOf, settlingSchema, type Settling } from '../../src/lib/core/settle/settling';
 import { DeviceWriter } from '../../src/lib/core/testing/arbitrary-daybook';
 import {
   BUSINESS,
@@ -41,7 +41,8 @@ const push = async (writer: DeviceWriter, drafts: readonly Draft[], by: string |
 async function settling(): Promise<Settling> {
   const rows = await settlingRows(t.database, books, BUSINESS, EVENT, LATER);
   assert.ok(rows !== null);
-  return settlingOf(rows);
+  // As the page has it.
+  return settlingSchema.parse(settlingOf(rows));
 }
 const codes = async (): Promise<readonly string[]> =>
   (await settling()).ends.map(({ code }) => code);

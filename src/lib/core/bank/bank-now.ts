@@ -1,5 +1,6 @@
 /** The bank at one moment: what the server answers, and a page shows. */
 import type { Row } from '../books/tables';
+import { partsSchema } from '../daybook/parts-schema';
 import type { BankLineNow } from './bank-lines';
 import type { CostProposal } from './due-costs';
 import type { WrittenMoney } from './join-bank';
@@ -23,3 +24,18 @@ export interface BankNow {
   readonly written: readonly (WrittenMoney & { readonly what: string; readonly at: string })[];
   readonly events: readonly { readonly id: string; readonly name: string; readonly day: string }[];
 }
+
+/** What a page is sure of before it shows it. */
+export const bankNowSchema = partsSchema<BankNow>({
+  business: 'text',
+  accounts: 'list',
+  open: 'list',
+  done: 'list',
+  older: 'number',
+  money: 'list',
+  proposals: 'list',
+  costs: 'list',
+  already: 'list',
+  written: 'list',
+  events: 'list',
+});

@@ -1,4 +1,5 @@
 /** Settling an event: should be and is of everything, what it left, and what is loose. Pure; minor units. */
+import { partsSchema } from '../daybook/parts-schema';
 import { expectedCash } from '../drawer/expected-cash';
 import { bagsOf, type Bag } from '../drawer/move-cash';
 import { settleCards, type CardsSettled } from './cards';
@@ -66,6 +67,31 @@ export interface Settling {
     readonly digest: string;
   } | null;
 }
+
+/** What a page is sure of before it shows it. */
+export const settlingSchema = partsSchema<Settling>({
+  drawers: 'list',
+  bags: 'list',
+  cards: 'record',
+  toCome: 'list',
+  came: 'list',
+  handedIn: 'list',
+  stock: 'list',
+  taxes: 'list',
+  tips: 'record',
+  minutes: 'list',
+  makers: 'list',
+  pay: 'list',
+  result: 'record',
+  hours: 'list',
+  ends: 'list',
+  accepted: 'list',
+  hands: 'list',
+  balances: 'list',
+  heads: 'list',
+  leftOut: 'list',
+  settled: 'record or null',
+});
 
 export function settlingOf(rows: SettlingRows): Settling {
   const cards = settleCards(rows);

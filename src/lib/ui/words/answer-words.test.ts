@@ -14,6 +14,6 @@ describe('what is said of a question to the server', () => {
     const unclear = wrongOf({ came: 'nothing', why: 'unclear' }, 'No network.');
     const notNow = { came: 'nothing', why: 'not now', says: 'It sends no mail.' } as const;
     assert.equal(wrongOf(notNow, 'No network.'), 'It sends no mail.');
-    assert.match(unclear, /^What answered was not Stall Till: .*sign-in/);
+    assert.match(unclear, /^What answered was not Stall Till .*sign-in/);
   });
 });

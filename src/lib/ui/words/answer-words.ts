@@ -3,7 +3,7 @@
 export const NO_ANSWER = 'The server does not answer.';
 /** Something came that is no answer: what to do is different from waiting for a network. */
 const UNCLEAR =
-  'What answered was not Stall Till: the Wi-Fi may want a sign-in of its own first, or the server is not well. Open any web page to see, then try again.';
+  'What answered was not Stall Till as this page knows it: the Wi-Fi may want a sign-in of its own first (open any web page to see), the server may not be well, or this page is from before an update.';
 
 /** As much of what came of asking as has words. */
 type Came =

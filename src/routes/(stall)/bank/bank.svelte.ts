@@ -1,14 +1,9 @@
 /** The bank as the server has it, asked again whenever something was sent; and writing what is said of it. */
-import { z } from 'zod';
-import type { BankNow } from '$lib/core/bank/bank-now';
+import { bankNowSchema, type BankNow } from '$lib/core/bank/bank-now';
 import { knownLinesSchema, type KnownLine } from '$lib/core/bank/take-statement';
 import { BANK_AWAY, FILE_AWAY } from '$lib/ui/words/bank-words';
 import { wrongOf } from '$lib/ui/words/answer-words';
 import { Asked } from '../asked.svelte';
-
-const answer = z.custom<BankNow>(
-  (value) => typeof value === 'object' && value !== null && 'proposals' in value,
-);
 
 export type BankState =
   | { readonly is: 'asking' }
@@ -24,7 +19,7 @@ export class AskedBank extends Asked {
 
   async ask(): Promise<void> {
     const at = this.askedAt();
-    const asked = await this.stall.transport.ask('/api/bank', answer);
+    const asked = await this.stall.transport.ask('/api/bank', bankNowSchema);
     if (asked.came === 'answer') {
       const isOurs = asked.answer.business === this.stall.business.id;
       this.state = isOurs ? { is: 'here' } : { is: 'other business' };
@@ -46,7 +41,7 @@ export class AskedBank extends Asked {
     const last = now?.done.at(-1);
     if (now === null || last === undefined) return;
     const before = encodeURIComponent(`${last.day} ${last.id}`);
-    const asked = await this.stall.transport.ask(`/api/bank?before=${before}`, answer);
+    const asked = await this.stall.transport.ask(`/api/bank?before=${before}`, bankNowSchema);
     if (asked.came !== 'answer') return;
     const { done, older, written } = asked.answer;
     this.now = {

@@ -2,7 +2,7 @@
 import { wayNameOf } from '$lib/ui/words/way-words';
 import { getContext, setContext } from 'svelte';
 import { z } from 'zod';
-import type { Settling } from '$lib/core/settle/settling';
+import { settlingSchema, type Settling } from '$lib/core/settle/settling';
 import { itemName } from '$lib/core/goods/item-name';
 import { NOBODY } from '$lib/core/books/names';
 import { live } from '$lib/device/live.svelte';
@@ -12,7 +12,7 @@ import type { SettleNames } from '$lib/ui/words/settle-words';
 import { Asked } from '../../../asked.svelte';
 import type { Stall } from '../../../stall.svelte';
 
-const answer = z.object({ settling: z.custom<Settling>((value) => typeof value === 'object') });
+const answer = z.object({ settling: settlingSchema });
 
 const KEY = Symbol('settling');
 
