@@ -58,9 +58,8 @@ export class Passkeys {
     now: number,
   ): Promise<PublicKeyCredentialCreationOptionsJSON> {
     const known = await this.#rows(owner);
-    return await (
-      await webAuthn()
-    ).generateRegistrationOptions({
+    const { generateRegistrationOptions } = await webAuthn();
+    return await generateRegistrationOptions({
       rpName: 'Stall Till',
       rpID: party.id,
       userID: new TextEncoder().encode(owner),
@@ -83,17 +82,14 @@ export class Passkeys {
     if (!(await this.#useUp(challengeIn(response.response.clientDataJSON), owner, now)))
       return { code: 'passkey/wrong' };
     if ((await this.#rows(owner)).length >= MOST_PASSKEYS) return { code: 'passkey/too-many' };
-    const made = await (
-      await webAuthn()
-    )
-      .verifyRegistrationResponse({
-        response,
-        expectedChallenge: () => true,
-        expectedOrigin: party.origin,
-        expectedRPID: party.id,
-        requireUserVerification: true,
-      })
-      .catch(() => null);
+    const { verifyRegistrationResponse } = await webAuthn();
+    const made = await verifyRegistrationResponse({
+      response,
+      expectedChallenge: () => true,
+      expectedOrigin: party.origin,
+      expectedRPID: party.id,
+      requireUserVerification: true,
+    }).catch(() => null);
     if (made?.verified !== true) return { code: 'passkey/wrong' };
     const { credential } = made.registrationInfo;
     try {
@@ -123,9 +119,8 @@ export class Passkeys {
     party: RelyingParty,
     now: number,
   ): Promise<PublicKeyCredentialRequestOptionsJSON> {
-    return await (
-      await webAuthn()
-    ).generateAuthenticationOptions({
+    const { generateAuthenticationOptions } = await webAuthn();
+    return await generateAuthenticationOptions({
       rpID: party.id,
       challenge: await this.#challenge(null, now),
       userVerification: 'required',
@@ -148,24 +143,21 @@ export class Passkeys {
     );
     if (known === undefined) return { code: 'passkey/unknown' };
     const counter = Number(known.counter);
-    const signed = await (
-      await webAuthn()
-    )
-      .verifyAuthenticationResponse({
-        response,
-        expectedChallenge: () => true,
-        expectedOrigin: party.origin,
-        expectedRPID: party.id,
-        requireUserVerification: true,
-        credential: {
-          id: known.credential,
-          publicKey: new Uint8Array(Buffer.from(known.publicKey, 'base64url')),
-          // Looked at below, where a step back can be told from a wrong signature.
-          counter: 0,
-          transports: JSON.parse(known.transports) as AuthenticatorTransport[],
-        },
-      })
-      .catch(() => null);
+    const { verifyAuthenticationResponse } = await webAuthn();
+    const signed = await verifyAuthenticationResponse({
+      response,
+      expectedChallenge: () => true,
+      expectedOrigin: party.origin,
+      expectedRPID: party.id,
+      requireUserVerification: true,
+      credential: {
+        id: known.credential,
+        publicKey: new Uint8Array(Buffer.from(known.publicKey, 'base64url')),
+        // Looked at below, where a step back can be told from a wrong signature.
+        counter: 0,
+        transports: JSON.parse(known.transports) as AuthenticatorTransport[],
+      },
+    }).catch(() => null);
     if (signed?.verified !== true) return { code: 'passkey/wrong' };
     const { newCounter } = signed.authenticationInfo;
     // Most passkeys do not count and stay at 0; one that counts never counts back.
