@@ -1,6 +1,7 @@
 /** Customers added and forgotten, devices that are given something, loose ends that are settled. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import type { CustomerFile } from '../../src/lib/core/customer/export-customer';
 import { go, goOffline, lend, mirrorOf, standing } from '../support/at-the-stall';
 import { oneStall } from '../support/one-stall';
 
@@ -58,12 +59,19 @@ test('a customer is added with no network, handed their data, and forgotten ever
   await owner.getByLabel('Name, company, e-mail or phone').fill('linden');
   await owner.getByRole('link', { name: /Linden Marsh/ }).click();
   await expect(owner.getByTestId('consents')).toContainText('Yes, said so');
-  const saving = owner.waitForEvent('download');
-  await owner.getByRole('button', { name: 'Save all of it as a file' }).click();
-  const file = JSON.parse(readFileSync(await (await saving).path(), 'utf8')) as {
-    customer: Record<string, unknown>;
-    consents: unknown[];
+  const saveAll = async (): Promise<CustomerFile> => {
+    const saving = owner.waitForEvent('download');
+    await owner.getByRole('button', { name: 'Save all of it as a file' }).click();
+    return JSON.parse(readFileSync(await (await saving).path(), 'utf8')) as CustomerFile;
   };
+  // What it let go of is the server's: without it the file says that it is not whole, and so does the page.
+  await owner.context().setOffline(true);
+  expect((await saveAll()).isWhole).toBe(false);
+  await expect(owner.getByRole('alert')).toContainText('what is long past may be missing');
+  await owner.context().setOffline(false);
+  const file = await saveAll();
+  await expect(owner.getByRole('alert')).toHaveCount(0);
+  expect(file.isWhole).toBe(true);
   expect(file.customer).toMatchObject({ email: 'linden@marsh.example', discount: '12' });
   expect(file.consents).toHaveLength(1);
   await owner.getByRole('button', { name: 'Forget them …' }).click();

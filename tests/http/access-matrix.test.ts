@@ -115,6 +115,8 @@ const table: readonly (readonly [string, string, ...string[]])[] = [
   ['GET /api/sales', '/api/sales?find=9',                 '401', '200', '401', '200', '403', '401'],
   ['GET /api/sales/[id]', `/api/sales/${EVENT}`,          '401', '404', '401', '404', '403', '401'],
   ['GET /api/held', `/api/held?account=credit:${EVENT}`,  '401', '200', '401', '200', '403', '401'],
+  ['GET /api/customers/[id]/documents', `/api/customers/${EVENT}/documents`,
+                                                          '401', '200', '401', '200', '403', '401'],
   ['GET /api/documents/[id]', `/api/documents/${EVENT}`,  '401', '404', '401', '404', '403', '401'],
   ['GET /api/events/[id]/behind', `/api/events/${EVENT}/behind?of=way&id=cash`,
                                                           '401', '200', '401', '200', '403', '401'],

@@ -11,12 +11,19 @@ import { remind } from '../../src/lib/core/invoice/reminders';
 import { CASH_WAY } from '../../src/lib/core/payment/ways';
 import { movePoints } from '../../src/lib/core/points/set-points';
 import { emptySlip, putItem, putPaidIn } from '../../src/lib/core/slip/open-slip';
-import { VAT } from '../../src/lib/core/testing/a-sale';
+import { CARD, VAT } from '../../src/lib/core/testing/a-sale';
 import { heldWay } from '../../src/lib/core/testing/held-drafts';
 import { INVOICING, saidOf } from '../../src/lib/core/testing/invoice-drafts';
-import { BUSINESS, customerId, deviceId, item } from '../../src/lib/core/testing/made-up-business';
+import {
+  BUSINESS,
+  CARD_WAY,
+  customerId,
+  deviceId,
+  item,
+} from '../../src/lib/core/testing/made-up-business';
 import { RULE } from '../../src/lib/core/testing/points-drafts';
 import { correctSale } from '../../src/lib/core/sale/correct-sale';
+import { customerDocuments } from '../../src/lib/server/books/customer-documents';
 import { findSales, saleDocument } from '../../src/lib/server/books/find-sales';
 import { heldMovesOf } from '../../src/lib/server/books/held-moves';
 import { numberInvoice } from '../../src/lib/server/invoices/number-invoice';
@@ -206,6 +213,60 @@ describe('two records that are joined', () => {
     assert.deepEqual(await push(made.drafts), []);
     assert.deepEqual(await push(takeApart(newId, customerId(11)).drafts), []);
     assert.deepEqual([await stands(a!), await stands(b!)], [-300, 200]);
+  });
+
+  it('have what was sold to either in truth, signed by either and moved on either, for whoever asks for it', async () => {
+    const asked = async (n: number, business = BUSINESS) =>
+      await customerDocuments(desk.books, business, customerId(n));
+    const sold = (n: number | null): readonly Draft[] => {
+      const put = putItem(emptySlip(newId()), item(1, 105), 1000, 'a');
+      assert.ok(put.ok);
+      const slip = n === null ? put.slip : { ...put.slip, customer: buyer(n) };
+      return sell(slip, 1, { way: CASH_WAY });
+    };
+    const rung = (drafts: readonly Draft[]): string =>
+      drafts.find(({ kind }) => kind === 'sale.rung')!.id;
+    const inTruth = async (id: string, customer: string | null): Promise<readonly Draft[]> => {
+      const sale = (await saleDocument(desk.t.database, desk.books, BUSINESS, id))!;
+      const fix = { is: 'customer', customer } as const;
+      const made = correctSale({ ...sale, newId, fix, reason: 'the wrong name' });
+      assert.ok(made.ok);
+      return made.drafts;
+    };
+    const [own, others, nobodys, wrong] = [sold(15), sold(16), sold(null), sold(16)] as const;
+    const paid = paidIn(`credit:${customerId(15)}`, 300);
+    const put = putItem(emptySlip(newId()), item(1, 105), 1000, 'a');
+    assert.ok(put.ok);
+    const signed = sell({ ...put.slip, customer: buyer(16) }, 1, {
+      ...{ way: CARD_WAY, card: { ...CARD, entry: 'swipe', isSigned: true } },
+      payer: { signature: [[12, 34, 56, 78]], name: '', salt: 'sixteen-letters-' },
+    });
+    const way = desk.way({ ...CARD_WAY, method: 'card' });
+    assert.deepEqual(await push([way, ...own, ...others, ...nobodys, ...wrong, ...paid]), []);
+    // Nobody was asked about the card here: it counts, and is doubted.
+    assert.deepEqual(await push(signed), ['card/not-asked']);
+    assert.deepEqual(await push(await inTruth(rung(nobodys), customerId(15))), []);
+    assert.deepEqual(await push(await inTruth(rung(wrong), null)), []);
+    const ids = async (n: number) => (await asked(n)).sales.map(({ id }) => id).sort();
+    assert.deepEqual(await ids(15), [rung(own), rung(nobodys)].sort());
+    assert.deepEqual(await ids(16), [rung(others), rung(signed)].sort());
+    assert.deepEqual(await push(await join(15, 16)), []);
+    const theirs = [own, others, nobodys, signed].map(rung).sort();
+    assert.deepEqual([await ids(15), await ids(16)], [theirs, theirs]);
+    const { payers, moves } = await asked(16);
+    assert.deepEqual(
+      payers.map(({ strokes }) => strokes),
+      [[[12, 34, 56, 78]]],
+    );
+    assert.deepEqual(
+      moves.map(({ account, amount }) => [account, amount]),
+      [[`credit:${customerId(16)}`, -300]],
+    );
+    // Of another business there is nobody by that id; of somebody who was forgotten nothing is said.
+    const nothing = { sales: [], payers: [], moves: [] };
+    assert.deepEqual(await asked(16, deviceId(9)), nothing);
+    assert.deepEqual(await push(eraseCustomer(newId, [15, 16].map(customerId)).drafts), []);
+    assert.deepEqual([await asked(15), await asked(16)], [nothing, nothing]);
   });
 
   it('are forgotten together', async () => {

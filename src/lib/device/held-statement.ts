@@ -1,6 +1,7 @@
 /** What moved on accounts that somebody holds: this device's rows, and what is older from the server. */
 import { z } from 'zod';
 import { heldMove, salesByDoc, type HeldMove } from '../core/held/statement';
+import type { Kind } from '../core/daybook/kinds';
 import type { StatedAccount } from '../core/held/held-account';
 import { isPointsOf, POINTS } from '../core/points/promotion-methods';
 import { asAsked, customerIn, type Joined } from '../core/customer/joined';
@@ -8,6 +9,7 @@ import { sum } from '../core/money/units';
 import { joinedIn } from './customer-records';
 import type { DeviceDatabase } from './database';
 import { standsOn } from './held-accounts';
+import type { NotAnswered } from './sync/ask-server';
 import type { Transport } from './sync/transport';
 
 export interface HeldAccountsNow {
@@ -70,25 +72,36 @@ async function balanceOf(
   return 0 - sum(rows.map((row) => row?.quantity ?? 0));
 }
 
-const answerSchema = z.object({
-  moves: z.array(
-    z.object({
-      ...{ id: z.string(), account: z.string(), at: z.string(), kind: z.string() },
-      ...{ amount: z.number(), sale: z.string(), number: z.string() },
-      invoice: z.string().default(''),
-      pays: z.string().nullable().default(null),
-    }),
-  ),
-});
+export const movesSchema = z.array(
+  z.object({
+    ...{ id: z.string(), account: z.string(), at: z.string() },
+    // Also one that only a newer server knows: what it moved counts all the same.
+    kind: z.custom<Kind>((kind) => typeof kind === 'string'),
+    ...{ amount: z.number(), sale: z.string(), number: z.string() },
+    invoice: z.string().default(''),
+    pays: z.string().nullable().default(null),
+  }),
+);
+const answerSchema = z.object({ moves: movesSchema });
 
-/** Those of any age that the server knows; null with no network. */
+/** What the server knows of any age. */
+export interface OlderMoves {
+  readonly moves: readonly HeldMove[];
+  /** Why it has not said; null where it has, or was not asked yet. */
+  readonly away: NotAnswered | null;
+}
+export const NONE_OLDER: OlderMoves = { moves: [], away: null };
+
+/** Those of any age that the server knows. */
 export async function olderMoves(
   transport: Transport,
   accounts: readonly StatedAccount[],
-): Promise<readonly HeldMove[] | null> {
+): Promise<OlderMoves> {
   const query = new URLSearchParams(accounts.map((account) => ['account', account]));
   const asked = await transport.ask(`/api/held?${query.toString()}`, answerSchema);
-  return asked.came === 'answer' ? (asked.answer.moves as readonly HeldMove[]) : null;
+  return asked.came === 'answer'
+    ? { moves: asked.answer.moves, away: null }
+    : { moves: [], away: asked };
 }
 
 /** Its own, and beside them what the server knows that this device let go of. */

@@ -6,7 +6,7 @@ import { invoicesNow, type InvoiceNow } from '../core/invoice/invoice-state';
 import type { Joined } from '../core/customer/joined';
 import { joinedIn, personOf } from './customer-records';
 import type { DeviceDatabase } from './database';
-import { joinedMoves, olderMoves, ownMoves } from './held-statement';
+import { joinedMoves, olderMoves, ownMoves, type OlderMoves } from './held-statement';
 import type { Transport } from './sync/transport';
 
 type Invoice = Row<'invoices'>;
@@ -62,18 +62,18 @@ export async function numbersOf(
 /** Accounts that one question to the server is about at most. */
 const AT_ONCE = 40;
 
-/** What moved on accounts before this device can know; null with no network. */
+/** What moved on accounts before this device can know; nothing of it where a part of it did not come. */
 export async function movesBefore(
   transport: Transport,
   accounts: readonly CustomerAccount[],
-): Promise<readonly HeldMove[] | null> {
+): Promise<OlderMoves> {
   const all: HeldMove[] = [];
   for (let at = 0; at < accounts.length; at += AT_ONCE) {
-    const moves = await olderMoves(transport, accounts.slice(at, at + AT_ONCE));
-    if (moves === null) return null;
+    const { moves, away } = await olderMoves(transport, accounts.slice(at, at + AT_ONCE));
+    if (away !== null) return { moves: [], away };
     all.push(...moves);
   }
-  return all;
+  return { moves: all, away: null };
 }
 
 /** How each stands. @param older What the server knows besides. */

@@ -2,12 +2,19 @@
 <script lang="ts">
   import type { StatedAccount } from '$lib/core/held/held-account';
   import { localTime } from '$lib/core/event/local-time';
-  import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { statementOf } from '$lib/core/held/statement';
   import { asked } from '$lib/device/asked.svelte';
-  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import {
+    joinedMoves,
+    NONE_OLDER,
+    olderMoves,
+    ownMoves,
+    type OlderMoves,
+  } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { moveWords } from '$lib/ui/words/held-words';
+  import { moveWords, WHAT_IS_HERE } from '$lib/ui/words/held-words';
   import MoveDocument from './MoveDocument.svelte';
   import { useStall } from './stall.svelte';
 
@@ -27,15 +34,15 @@
     const wanted = account;
     return () => ownMoves(db, [wanted]);
   }, undefined);
-  const older = asked<readonly HeldMove[] | null>(() => {
+  const older = asked<OlderMoves>(() => {
     const of = account;
     return { of, ask: () => olderMoves(stall.transport, [of]) };
-  }, []);
+  }, NONE_OLDER);
   const statement = $derived(
     own.value === undefined
       ? undefined
       : statementOf(
-          joinedMoves(own.value.moves, older.value ?? []),
+          joinedMoves(own.value.moves, older.value.moves),
           own.value.balances[0] ?? 0,
           '',
           '',
@@ -66,4 +73,6 @@
     </tbody>
   </table>
 {/if}
-{#if older.value === null}<p class="soft">No network: what this device has.</p>{/if}
+{#if older.value.away !== null}
+  <p class="soft" role="status">{wrongOf(older.value.away, 'No network.', WHAT_IS_HERE)}</p>
+{/if}

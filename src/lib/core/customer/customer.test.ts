@@ -164,13 +164,16 @@ describe('finding and handing over', () => {
   }
 
   it('a file of all that is kept of one, oldest first, without the till’s own marks', () => {
-    const sale = (n: number, at: string) => ({ number: `D1-${String(n)}`, at, total: 450 });
-    const file = customerFile(
-      [all[1]!],
-      [],
-      [sale(2, '2026-11-22T10:00:00.000Z'), sale(1, '2026-11-21T10:00:00.000Z')],
-      [{ id: idOf(8, 9), event: null, customer: all[1]!.id, name: '', strokes: [[1, 2, 30, 40]] }],
-      [
+    const sale = (n: number, at: string) => ({
+      ...{ id: idOf(9, n), number: `D1-${String(n)}`, at, total: 450 },
+    });
+    const file = customerFile({
+      isWhole: false,
+      rows: [all[1]!],
+      consents: [],
+      sales: [sale(2, '2026-11-22T10:00:00.000Z'), sale(1, '2026-11-21T10:00:00.000Z')],
+      payers: [{ id: idOf(8, 9), name: '', strokes: [[1, 2, 30, 40]] }],
+      moves: [
         {
           ...{ id: 'b', account: `credit:${all[1]!.id}`, at: '2026-11-22T10:00:00.000Z' },
           ...{ kind: 'return.made', amount: -450, sale: '', number: '', pays: null, invoice: '' },
@@ -181,26 +184,27 @@ describe('finding and handing over', () => {
           invoice: '',
         },
       ],
-      [
+      orders: [
         {
           ...{ number: 'K1-1', at: '2026-11-22T10:00:00.000Z', sort: 'kept', note: 'blue door' },
           lines: [{ total: 450 }, { total: 50 }],
         } as unknown as Row<'orders'>,
       ],
-      [
+      invoices: [
         {
           ...{ id: 'i', sort: 'invoice', issued: '2026-11-22', due: '2026-12-06', total: 450 },
           ...{ at: '2026-11-22T10:00:00.000Z', paid: 0, note: '', buyer: null },
         } as Row<'invoices'>,
       ],
-      new Map([['i', 'R2026-0001']]),
-      [
+      numbers: new Map([['i', 'R2026-0001']]),
+      charges: [
         {
           ...{ at: '2026-11-22T10:00:00.000Z', unit: 'month', every: 1, from: '2026-11-30' },
           ...{ lines: [], until: null, isActive: true, consent: 'written', note: 'thank you' },
         } as unknown as Row<'charges'>,
       ],
-    );
+    });
+    assert.equal(file.isWhole, false);
     assert.deepEqual(
       file.charges.map(({ note, consent }) => [note, consent]),
       [['thank you', 'written']],

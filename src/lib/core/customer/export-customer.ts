@@ -5,9 +5,12 @@ import { inOrder, type HeldMove } from '../held/statement';
 import { isPointsOf } from '../points/promotion-methods';
 import { totalOf } from '../order/agreed';
 import { signaturePath } from '../payment/signature';
+import { buyersOf, type Correction } from '../sale/corrections';
 import { cardHolder, cardOf } from './card-on-file';
 
 export interface CustomerFile {
+  /** False where what devices let go of could not be asked for: what is long past may be missing. */
+  readonly isWhole: boolean;
   /** The card that is on file, as far as it is known here; null where there is none. */
   readonly card: CardOnFile | null;
   readonly customer: Readonly<Record<string, string | number | boolean | null>>;
@@ -86,23 +89,54 @@ const TOLD = [
   'mayKeep',
 ] as const satisfies readonly (keyof Row<'customers'>)[];
 
-/** Consents, sales and what moved by time, oldest first. @param rows Their records, the one they go by first. */
-export function customerFile(
-  rows: readonly Row<'customers'>[],
-  consents: readonly Row<'consents'>[],
-  sales: readonly Pick<Row<'sales'>, 'number' | 'at' | 'total'>[],
-  payers: readonly Row<'payers'>[],
-  moves: readonly HeldMove[],
-  orders: readonly Row<'orders'>[],
-  invoices: readonly Row<'invoices'>[],
-  numbers: ReadonlyMap<string, string>,
-  charges: readonly Row<'charges'>[],
-): CustomerFile {
+/** What belongs to a customer that devices let go of once it is past. */
+export interface CustomerDocuments {
+  readonly sales: readonly Pick<Row<'sales'>, 'id' | 'number' | 'at' | 'total'>[];
+  readonly payers: readonly Pick<Row<'payers'>, 'id' | 'name' | 'strokes'>[];
+  readonly moves: readonly HeldMove[];
+}
+
+/** Of these sales, those of a customer in truth: as they were rung up, or as was said afterwards. */
+export function salesOf<S extends Pick<Row<'sales'>, 'id' | 'customer'>>(
+  records: readonly string[],
+  sales: readonly S[],
+  corrections: readonly Correction[],
+): readonly S[] {
+  const buyerOf = buyersOf(corrections);
+  return sales.filter((sale) => records.includes(buyerOf(sale) ?? ''));
+}
+
+/** What a file is made of: all of it by whoever has it whole. */
+export interface CustomerBooks extends CustomerDocuments {
+  /** Their records, the one they go by first. */
+  readonly rows: readonly Row<'customers'>[];
+  readonly consents: readonly Row<'consents'>[];
+  readonly orders: readonly Row<'orders'>[];
+  readonly invoices: readonly Row<'invoices'>[];
+  /** What invoices are called, by their ids. */
+  readonly numbers: ReadonlyMap<string, string>;
+  readonly charges: readonly Row<'charges'>[];
+  readonly isWhole: boolean;
+}
+
+/** Consents, sales and what moved by time, oldest first. */
+export function customerFile({
+  rows,
+  consents,
+  sales,
+  payers,
+  moves,
+  orders,
+  invoices,
+  numbers,
+  charges,
+  isWhole,
+}: CustomerBooks): CustomerFile {
   const [customer = {}, ...records] = rows.map((row) =>
     Object.fromEntries(TOLD.map((field) => [field, row[field]])),
   );
   return {
-    ...{ customer, records },
+    ...{ isWhole, customer, records },
     card: cardOf(cardHolder(rows)),
     payments: payers.map(({ id, name, strokes }) => ({
       id,

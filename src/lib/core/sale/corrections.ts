@@ -25,7 +25,7 @@ export const changeOf = (
   { handedOut = {} }: Pick<Correctable, 'handedOut'>,
 ): number => handedOut[id] ?? change;
 
-type Correction = Pick<Row<'corrections'>, 'id' | 'sale' | 'fix' | 'stamp'>;
+export type Correction = Pick<Row<'corrections'>, 'id' | 'sale' | 'fix' | 'stamp'>;
 
 /** The rows as they are once all of these are applied, the first first; the same whatever order they come in. */
 export function asCorrected<S extends Correctable>(of: S, corrections: readonly Correction[]): S {

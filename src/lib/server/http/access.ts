@@ -60,6 +60,7 @@ export const access: Readonly<Record<string, Who>> = {
   'GET /api/sales': 'device',
   'GET /api/sales/[id]': 'device',
   'GET /api/documents/[id]': 'device',
+  'GET /api/customers/[id]/documents': 'device',
   'GET /api/held': 'device',
   'POST /api/invoices/number': 'device',
   'GET /api/kept': 'device',

@@ -16,4 +16,16 @@ describe('what is said of a question to the server', () => {
     assert.equal(wrongOf(notNow, 'No network.'), 'It sends no mail.');
     assert.match(unclear, /^What answered was not Stall Till .*sign-in/);
   });
+  it('says what holds without an answer behind every reason that there is none, and only there', () => {
+    const still = 'These are the device’s own.';
+    const silence = { came: 'nothing', why: 'silence' } as const;
+    const notNow = { came: 'nothing', why: 'not now', says: 'It sends no mail.' } as const;
+    const unclear = { came: 'nothing', why: 'unclear' } as const;
+    assert.equal(wrongOf(silence, 'No network.', still), `No network. ${still}`);
+    assert.equal(wrongOf(notNow, 'No network.', still), `It sends no mail. ${still}`);
+    assert.equal(wrongOf(unclear, 'No network.', still), `${wrongOf(unclear)} ${still}`);
+    const refusal = { message: 'That day is not over.' };
+    assert.equal(wrongOf({ came: 'refusal', refusal }, 'No network.', still), refusal.message);
+    assert.equal(wrongOf({ came: 'answer' }, 'No network.', still), '');
+  });
 });

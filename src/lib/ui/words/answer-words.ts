@@ -15,10 +15,15 @@ type Came =
 /**
  * What is wrong with what came of asking; nothing where it was answered.
  * @param away What is said where nobody was reached.
+ * @param still What holds as long as there is no answer, whatever the reason: said behind it.
  */
-export function wrongOf(asked: Came, away: string = NO_ANSWER): string {
+export function wrongOf(asked: Came, away: string = NO_ANSWER, still = ''): string {
   if (asked.came === 'answer') return '';
   if (asked.came === 'refusal') return asked.refusal.message;
+  return `${whyNot(asked, away)} ${still}`.trimEnd();
+}
+
+function whyNot(asked: Extract<Came, { came: 'nothing' }>, away: string): string {
   if (asked.why === 'not now') return asked.says;
   return asked.why === 'unclear' ? UNCLEAR : away;
 }

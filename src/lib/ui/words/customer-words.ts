@@ -7,6 +7,10 @@ import type { JoinRefusal } from '../../core/customer/join-customers';
 import type { CustomerRefusal } from '../../core/customer/set-customer';
 import type { ConsentWay } from '../../core/daybook/kinds/customer-consent';
 
+/** Of a file of all that is kept of somebody, where the server did not say what it has. */
+export const FILE_IN_PART =
+  'The file has what this device knows; what is long past may be missing. Save it again with network.';
+
 /** What customers are called in lists, by the ids of all their records. */
 export const customerNames = (
   customers: readonly Pick<Row<'customers'>, 'id' | 'name' | 'joinedInto' | 'isErased'>[],

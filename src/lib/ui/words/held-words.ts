@@ -12,6 +12,9 @@ import type { HeldHead } from '../../core/held/held-account';
 import type { VoucherStands } from '../../core/held/voucher-list';
 import { counted, type MoneyWords } from './money-words';
 
+/** What is shown of what moved while the server has not said the rest. */
+export const WHAT_IS_HERE = 'This is what this device has.';
+
 /** What a way to pay is called until somebody says otherwise. */
 export const HELD_NAMES: Readonly<Record<string, string>> = {
   account: 'On account',

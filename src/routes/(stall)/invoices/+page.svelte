@@ -6,6 +6,7 @@
   import { sum } from '$lib/core/money/units';
   import { live } from '$lib/device/live.svelte';
   import List from '$lib/ui/list/List.svelte';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { customerNames } from '$lib/ui/words/customer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { invoiceNumberWords, sortWords, STANDS_WORDS } from '$lib/ui/words/invoice-words';
@@ -100,9 +101,13 @@
           </div>
         {/each}
       </dl>
-      {#if now.isPart}
+      {#if now.away !== null}
         <p class="soft" role="status">
-          No network: what was paid longer ago than this device knows is not counted.
+          {wrongOf(
+            now.away,
+            'No network.',
+            'What was paid longer ago than this device knows is not counted.',
+          )}
         </p>
       {/if}
       {#if here.value !== undefined && here.value.gaps.length > 0}

@@ -1,17 +1,17 @@
 /** Invoices as they stand now: of all customers or of one, with what this device let go of once the server has said it. */
 import { localTime } from '$lib/core/event/local-time';
-import type { HeldMove } from '$lib/core/held/statement';
 import type { InvoiceNow } from '$lib/core/invoice/invoice-state';
 import { asked } from '$lib/device/asked.svelte';
+import { NONE_OLDER, type OlderMoves } from '$lib/device/held-statement';
 import { howTheyStand, invoicesHere, movesBefore, type InvoicesHere } from '$lib/device/invoices';
 import { live } from '$lib/device/live.svelte';
+import type { NotAnswered } from '$lib/device/sync/ask-server';
 import { useStall } from '../stall.svelte';
 
 export class InvoicesNow {
   readonly #stall = useStall();
   readonly #here: { readonly value: InvoicesHere | undefined; readonly isRead: boolean };
-  /** Null with no network. */
-  readonly #older: { readonly value: readonly HeldMove[] | null };
+  readonly #older: { readonly value: OlderMoves };
 
   /** To be made while a component is. @param customer Whose; undefined for everybody's, null while it is not known. */
   constructor(customer: () => string | undefined | null) {
@@ -19,11 +19,11 @@ export class InvoicesNow {
       const who = customer();
       return async () => (who === null ? undefined : await invoicesHere(this.#stall.db, who));
     }, undefined);
-    this.#older = asked<readonly HeldMove[] | null>(() => {
+    this.#older = asked<OlderMoves>(() => {
       const unknown = this.#here.value?.unknown ?? [];
       if (unknown.length === 0) return null;
       return { of: customer() ?? '', ask: () => movesBefore(this.#stall.transport, unknown) };
-    }, []);
+    }, NONE_OLDER);
   }
 
   /** The latest first. */
@@ -33,7 +33,7 @@ export class InvoicesNow {
       ? []
       : howTheyStand(
           this.#here.value,
-          this.#older.value ?? [],
+          this.#older.value.moves,
           this.#stall.today,
           (at) => localTime(Date.parse(at), timeZone).day,
         );
@@ -43,8 +43,8 @@ export class InvoicesNow {
     return this.#here.isRead && this.#here.value !== undefined;
   }
 
-  /** What was paid longer ago than this device knows is not counted. */
-  get isPart(): boolean {
-    return this.#older.value === null;
+  /** Why what was paid longer ago than this device knows is not counted; null where it is. */
+  get away(): NotAnswered | null {
+    return this.#older.value.away;
   }
 }

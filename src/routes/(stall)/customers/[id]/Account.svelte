@@ -5,11 +5,17 @@
   import type { Row } from '$lib/core/books/tables';
   import { localTime } from '$lib/core/event/local-time';
   import { moveHeld } from '$lib/core/held/set-held';
-  import { documentOf, openItems, type HeldMove, type OpenItem } from '$lib/core/held/statement';
+  import { documentOf, openItems, type OpenItem } from '$lib/core/held/statement';
   import { dueDays } from '$lib/core/invoice/invoice-state';
   import { asked } from '$lib/device/asked.svelte';
   import { customerHolds, standsOn } from '$lib/device/held-accounts';
-  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import {
+    joinedMoves,
+    NONE_OLDER,
+    olderMoves,
+    ownMoves,
+    type OlderMoves,
+  } from '$lib/device/held-statement';
   import { live } from '$lib/device/live.svelte';
   import { newId } from '$lib/device/new-id';
   import Field from '$lib/ui/forms/Field.svelte';
@@ -47,15 +53,15 @@
     },
     [] as readonly Row<'invoices'>[],
   );
-  const older = asked<readonly HeldMove[] | null>(() => {
+  const older = asked<OlderMoves>(() => {
     const of = `customer:${customer.id}` as const;
     return { of, ask: () => olderMoves(stall.transport, [of]) };
-  }, []);
+  }, NONE_OLDER);
   const open = $derived(
     owed.value === undefined
       ? []
       : openItems(
-          joinedMoves(owed.value.moves, older.value ?? []),
+          joinedMoves(owed.value.moves, older.value.moves),
           owed.value.balances[0] ?? 0,
           customer.terms,
           localTime(Date.now(), timeZone).day,

@@ -1,18 +1,16 @@
 <script lang="ts">
-  import { buyersOf } from '$lib/core/sale/corrections';
   import { goto } from '$app/navigation';
   import { toast } from 'svelte-sonner';
   import type { Row } from '$lib/core/books/tables';
   import { vcardsOf } from '$lib/core/formats/vcard';
-  import { customerFile } from '$lib/core/customer/export-customer';
   import { eraseCustomer } from '$lib/core/customer/set-customer';
+  import { makeCustomerFile } from '$lib/device/customer-file';
   import { customerHolds } from '$lib/device/held-accounts';
-  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
-  import { invoicesHere } from '$lib/device/invoices';
   import { live } from '$lib/device/live.svelte';
-  import { chargesHere } from '$lib/device/charges';
   import { newId } from '$lib/device/new-id';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { wrongOf } from '$lib/ui/words/answer-words';
+  import { FILE_IN_PART } from '$lib/ui/words/customer-words';
   import { holdsWords } from '$lib/ui/words/held-words';
   import RightButton from '../../RightButton.svelte';
   import { useStall } from '../../stall.svelte';
@@ -27,6 +25,9 @@
   const stall = useStall();
   const { db } = stall;
   let isAsking = $state(false);
+  let isMaking = $state(false);
+  /** What is missing of the file that was saved. */
+  let missing = $state('');
   const holds = live(() => {
     const who = customer;
     return () => customerHolds(db, who);
@@ -34,33 +35,16 @@
   const still = $derived(holds.value === undefined ? '' : holdsWords(holds.value, stall.money));
 
   async function hand(): Promise<void> {
-    const ids = rows.map(({ id }) => id);
-    const theirs = new Set(ids);
-    const { books } = db;
-    const consents = await books.consents.where('customer').anyOf(ids).toArray();
-    const buyerOf = buyersOf(await books.corrections.toArray());
-    const sales = await books.sales.filter((sale) => theirs.has(buyerOf(sale) ?? '')).toArray();
-    const payers = await books.payers.where('customer').anyOf(ids).toArray();
-    const { id } = customer;
-    const accounts = [`customer:${id}`, `credit:${id}`, `points:${id}`] as const;
-    const { moves } = await ownMoves(db, accounts);
-    const older = (await olderMoves(stall.transport, accounts)) ?? [];
-    const orders = await books.orders.where('customer').anyOf(ids).toArray();
-    const all = joinedMoves(moves, older);
-    const { invoices, numbers } = await invoicesHere(db, id);
-    const charges = await chargesHere(db, ids);
-    const file = customerFile(
-      rows,
-      consents,
-      sales,
-      payers,
-      all,
-      orders,
-      invoices,
-      numbers,
-      charges,
-    );
-    saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
+    const isHere = stillHere();
+    missing = '';
+    isMaking = true;
+    try {
+      const { file, away } = await makeCustomerFile(db, stall.transport, customer.id, rows);
+      saveFile('customer.json', 'application/json', JSON.stringify(file, null, 2));
+      if (away !== null && isHere()) missing = `${wrongOf(away, 'No network.')} ${FILE_IN_PART}`;
+    } finally {
+      isMaking = false;
+    }
   }
 
   async function forget(lentBy?: string): Promise<void> {
@@ -79,7 +63,9 @@
 <section class="sheet grid gap-3" aria-labelledby="data">
   <h2 id="data">Their data</h2>
   <div class="flex flex-wrap gap-2">
-    <button type="button" class="btn btn-quiet" onclick={hand}>Save all of it as a file</button>
+    <button type="button" class="btn btn-quiet" disabled={isMaking} onclick={hand}
+      >{isMaking ? 'Asking the server …' : 'Save all of it as a file'}</button
+    >
     <button
       type="button"
       class="btn btn-quiet"
@@ -92,6 +78,7 @@
       >
     {/if}
   </div>
+  {#if missing !== ''}<p class="text-error" role="alert">{missing}</p>{/if}
   {#if isAsking}
     <div class="bg-base-200 grid gap-3 rounded-lg p-3" role="group" aria-label="Forget them?">
       <p>

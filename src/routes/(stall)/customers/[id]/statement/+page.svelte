@@ -2,17 +2,24 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { localTime } from '$lib/core/event/local-time';
-  import { statementOf, type HeldMove } from '$lib/core/held/statement';
+  import { statementOf } from '$lib/core/held/statement';
   import { asked } from '$lib/device/asked.svelte';
-  import { joinedMoves, olderMoves, ownMoves } from '$lib/device/held-statement';
+  import {
+    joinedMoves,
+    NONE_OLDER,
+    olderMoves,
+    ownMoves,
+    type OlderMoves,
+  } from '$lib/device/held-statement';
   import { customerOf } from '$lib/device/customer-records';
   import { live } from '$lib/device/live.svelte';
   import { documentPdf } from '$lib/paper/document-pdf';
   import Field from '$lib/ui/forms/Field.svelte';
   import { mailAddress } from '$lib/ui/files/mail-to';
   import { saveFile } from '$lib/ui/files/save-file';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
-  import { moveWords } from '$lib/ui/words/held-words';
+  import { moveWords, WHAT_IS_HERE } from '$lib/ui/words/held-words';
   import MoveDocument from '../../../MoveDocument.svelte';
   import { useStall } from '../../../stall.svelte';
   import { saveStatement, statementLetter, statementPaper } from './statement-paper';
@@ -31,10 +38,10 @@
     const wanted = accounts;
     return () => ownMoves(db, wanted);
   }, undefined);
-  const older = asked<readonly HeldMove[] | null>(() => {
+  const older = asked<OlderMoves>(() => {
     const wanted = accounts;
     return { of: id, ask: () => olderMoves(stall.transport, wanted) };
-  }, []);
+  }, NONE_OLDER);
 
   let which = $state<'customer' | 'credit'>('customer');
   let from = $state('');
@@ -43,7 +50,7 @@
   const statement = $derived.by(() => {
     if (own.value === undefined) return undefined;
     const account = `${which}:${id}`;
-    const moves = joinedMoves(own.value.moves, older.value ?? []).filter(
+    const moves = joinedMoves(own.value.moves, older.value.moves).filter(
       (each) => each.account === account,
     );
     const balance = own.value.balances[which === 'customer' ? 0 : 1] ?? 0;
@@ -74,8 +81,8 @@
       <Field label="From" type="date" bind:value={from} />
       <Field label="To" type="date" bind:value={to} />
     </div>
-    {#if older.value === null}
-      <p class="soft" role="status">No network: what this device has.</p>
+    {#if older.value.away !== null}
+      <p class="soft" role="status">{wrongOf(older.value.away, 'No network.', WHAT_IS_HERE)}</p>
     {/if}
   </section>
   {#if statement !== undefined}
