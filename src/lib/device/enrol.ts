@@ -2,7 +2,7 @@
 import { declaredSums } from '../core/journal/new-sums';
 import { v4 } from 'uuid';
 import { draft } from '../core/daybook/kinds';
-import type { StartAnswer } from '../core/daybook/sync-messages';
+import type { Refusal, StartAnswer } from '../core/daybook/sync-messages';
 import { deviceTables } from '../core/books/tables';
 import { DeviceDaybook } from './daybook';
 import {
@@ -20,7 +20,13 @@ import { Transport } from './sync/transport';
 export type EnrolResult =
   | { readonly ok: true; readonly identity: Identity }
   /** Where it came to nothing, that says nothing about the code that was entered. */
-  | { readonly ok: false; readonly asked: NotAnswered };
+  | { readonly ok: false; readonly asked: NotAnswered | RefusedHere };
+
+/** What needs no server to be refused. */
+interface RefusedHere {
+  readonly came: 'refusal';
+  readonly refusal: Refusal;
+}
 
 /**
  * Enrols with a code and takes in the business as it is now. A browser is one device of one

@@ -30,7 +30,7 @@ const KNOWN = {
  */
 export async function signUp(db: DeviceDatabase, command: SigningUp): Promise<EnrolResult> {
   if ((await db.read('identity')) !== undefined) {
-    return { ok: false, asked: { came: 'refusal', status: 409, refusal: KNOWN } };
+    return { ok: false, asked: { came: 'refusal', refusal: KNOWN } };
   }
   const mine = (await db.read('enrolling')) ?? { device: v4(), token: randomToken() };
   // Of the person; what the account is called, only the server knows.
