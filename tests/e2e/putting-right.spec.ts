@@ -233,7 +233,7 @@ test('a sale that this device does not know is given back for with no network, a
 
   await page.getByLabel('Anything by number, name, item or amount').fill(number);
   await expect(
-    page.getByText('No network: sales of events more than two weeks past'),
+    page.getByText('No network. Sales of events more than two weeks past'),
   ).toBeVisible();
   await page.getByRole('link', { name: 'Give back without a sale …' }).click();
   await expect(page.getByLabel('Number on the receipt, if there is one')).toHaveValue(number);

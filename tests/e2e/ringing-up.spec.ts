@@ -239,7 +239,7 @@ test('a sale of an event long past is found on the server, and opened; without n
   await desk.getByRole('link', { name: 'Find' }).first().click();
   await desk.getByLabel('Anything by number, name, item or amount').fill(old!.number);
   await expect(
-    desk.getByText('No network: sales of events more than two weeks past'),
+    desk.getByText('No network. Sales of events more than two weeks past'),
   ).toBeVisible();
   await desk.context().setOffline(false);
 });

@@ -4,9 +4,9 @@ import { NO_ANSWER } from './answer-words';
 export const ACCOUNT_NEEDS_NETWORK = `${NO_ANSWER} The account needs the network; selling does not.`;
 export const ENROL_NEEDS_NETWORK = `${NO_ANSWER} Enrolling needs it this once; selling does not.`;
 /** No answer came, so it may have been done. */
-export const PASSKEY_UNKNOWN = `${NO_ANSWER} Whether the passkey is still there is not known; try it again.`;
+export const PASSKEY_UNKNOWN = 'Whether the passkey is still there is not known; try it again.';
 export const shutOutUnknown = (device: number): string =>
-  `${NO_ANSWER} Whether D${String(device)} is shut out is not known; try it again.`;
+  `Whether D${String(device)} is shut out is not known; try it again.`;
 
 export const passkeyWords = {
   'passkey/unable': 'This browser cannot use passkeys here; the password works everywhere.',

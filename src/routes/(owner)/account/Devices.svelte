@@ -3,7 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import { qrPath } from '$lib/ui/codes/qr-path';
   import { shutOutUnknown } from '$lib/ui/words/account-words';
-  import { wrongOf } from '$lib/ui/words/answer-words';
+  import { NO_ANSWER, wrongOf } from '$lib/ui/words/answer-words';
   import AskProof from './AskProof.svelte';
   import Unsent from './Unsent.svelte';
   import { counted } from '$lib/ui/words/money-words';
@@ -42,9 +42,8 @@
     const path = `/api/devices/${device}/shut-out`;
     const answer = await askServer({ path, body: {} }, doneSchema);
     if (answer.came === 'refusal' && answer.refusal.code === 'proof/needed') toProve = device;
-    else if (answer.came === 'refusal') wrong = { of: device, says: answer.refusal.message };
-    else if (answer.came === 'nothing') wrong = { of: device, says: shutOutUnknown(number) };
-    else onChanged();
+    else if (answer.came === 'answer') onChanged();
+    else wrong = { of: device, says: wrongOf(answer, NO_ANSWER, shutOutUnknown(number)) };
   }
 </script>
 

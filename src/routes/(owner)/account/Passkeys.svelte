@@ -3,7 +3,7 @@
   import { askServer } from '$lib/device/sync/ask-server';
   import { PASSKEY_UNKNOWN } from '$lib/ui/words/account-words';
   import { agentWords } from '$lib/ui/words/agent-words';
-  import { wrongOf } from '$lib/ui/words/answer-words';
+  import { NO_ANSWER, wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import Field from '$lib/ui/forms/Field.svelte';
   import { addPasskey } from '../passkey';
@@ -36,7 +36,7 @@
     if (asked.came === 'answer') onChanged();
     else if (asked.came === 'refusal' && asked.refusal.code === 'proof/needed')
       toProve = () => remove(id);
-    else says = wrongOf(asked, PASSKEY_UNKNOWN);
+    else says = wrongOf(asked, NO_ANSWER, PASSKEY_UNKNOWN);
   }
 </script>
 

@@ -9,6 +9,7 @@
   let wrong = $state('');
 
   async function ask(): Promise<void> {
+    wrong = '';
     const asked = await askServer({ path: '/api/account/forgot', body: { email } }, doneSchema);
     isAsked = asked.came === 'answer';
     wrong = wrongOf(asked, 'The server does not answer, or sends no mail.');

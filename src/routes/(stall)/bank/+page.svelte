@@ -76,6 +76,9 @@
               <button type="button" class="btn btn-quiet mt-2" onclick={() => bank.older()}
                 >{now.older} older</button
               >
+              {#if bank.olderSays !== ''}<p class="text-error" role="alert">
+                  {bank.olderSays}
+                </p>{/if}
             {/if}
           </section>
         {/if}

@@ -16,6 +16,8 @@ export type BankState =
 export class AskedBank extends Asked {
   now = $state.raw<BankNow | null>(null);
   state = $state.raw<BankState>({ is: 'asking' });
+  /** Why older lines did not come. */
+  olderSays = $state('');
 
   async ask(): Promise<void> {
     const at = this.askedAt();
@@ -38,11 +40,13 @@ export class AskedBank extends Asked {
   /** Older lines that are done with. */
   async older(): Promise<void> {
     const { now } = this;
+    this.olderSays = '';
     const last = now?.done.at(-1);
     if (now === null || last === undefined) return;
     const before = encodeURIComponent(`${last.day} ${last.id}`);
     const asked = await this.stall.transport.ask(`/api/bank?before=${before}`, bankNowSchema);
-    if (asked.came !== 'answer') return;
+    this.olderSays = wrongOf(asked, 'No network now; older lines are on the server.');
+    if (asked.came !== 'answer' || now !== this.now) return;
     const { done, older, written } = asked.answer;
     this.now = {
       ...now,

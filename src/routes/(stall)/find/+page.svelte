@@ -250,7 +250,8 @@
           {#if older === 'asking'}Asking the server for older ones …
           {:else if older.is === 'away'}{wrongOf(
               older.asked,
-              'No network: sales of events more than two weeks past are with the server.',
+              'No network.',
+              'Sales of events more than two weeks past are with the server.',
             )}
           {:else if elsewhere.length === 0}The server has no other sale that fits.
           {:else}{elsewhere.length}

@@ -119,7 +119,8 @@
     if (answer.came === 'answer') ({ kept: asked, more, charged } = answer.answer);
     says = wrongOf(
       answer,
-      'No network now, so this is what this device knows of. The server’s list has all of them.',
+      'No network now.',
+      'This is what this device knows of; the server’s list has all of them.',
     );
   }
   $effect(() => void look());

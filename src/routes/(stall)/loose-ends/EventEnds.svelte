@@ -2,6 +2,7 @@
   /** What is loose of every event that is not settled, event by event, and letters that nobody took: as the server has it. */
   import type { Row } from '$lib/core/books/tables';
   import { allLooseEndsSchema, type AllLooseEnds } from '$lib/core/settle/event-loose-ends';
+  import { wrongOf } from '$lib/ui/words/answer-words';
   import { shortDayWords } from '$lib/ui/words/date-words';
   import { lostLetterWords } from '$lib/ui/words/loose-end-words';
   import { endWords } from '$lib/ui/words/settle-words';
@@ -20,6 +21,8 @@
   const stall = useStall();
   const hands = useHands();
   let asked = $state.raw<AllLooseEnds | null>(null);
+  /** Why there is nothing newer of them. */
+  let says = $state('');
   let zone = $state('');
   const names = settleNames(stall, () => (zone === '' ? stall.business.timeZone : zone));
 
@@ -40,6 +43,7 @@
 
   async function ask(): Promise<void> {
     const found = await stall.transport.ask('/api/loose-ends', allLooseEndsSchema);
+    says = wrongOf(found, 'No network.');
     if (found.came !== 'answer') return;
     asked = found.answer;
     if (hands !== undefined) hands.all = found.answer.hands;
@@ -56,6 +60,9 @@
   });
 </script>
 
+{#if asked === null && says !== ''}
+  <p class="soft" role="status">What is left open of the events is not shown. {says}</p>
+{/if}
 {#each shown as { event, name, day, ends } (event)}
   <section
     class="grid grid-cols-[minmax(0,1fr)] gap-3"

@@ -177,9 +177,10 @@
           {:else if server.is === 'away'}<span class="soft"
               >{wrongOf(
                 server.asked,
+                'No network.',
                 isHere
-                  ? 'No network: the device’s own figures are shown.'
-                  : 'No network: the figures of an event so long past are on the server.',
+                  ? 'The device’s own figures are shown.'
+                  : 'The figures of an event so long past are on the server.',
               )}</span
             >
           {:else if !isHere}<span class="soft"
