@@ -142,7 +142,14 @@ test('an owner names a device and gives it a drawer; a right taken away meanwhil
   await helper.context().setOffline(false);
   await expect(standing(helper)).toHaveText('All sent');
 
+  // Of the events nothing comes: that is said, and it is asked for again.
+  await owner.route('**/api/loose-ends', (route) => route.abort());
   await go(owner, '/loose-ends');
+  const notShown = owner.getByText('What is left open of the events is not shown');
+  await expect(notShown).toBeVisible();
+  await owner.unroute('**/api/loose-ends');
+  await owner.getByRole('button', { name: 'Ask for it again' }).click();
+  await expect(notShown).toHaveCount(0);
   const card = owner.getByRole('article', { name: 'A person set up' });
   await expect(card).toContainText('Bryony');
   await expect(card).toContainText('Tobin');

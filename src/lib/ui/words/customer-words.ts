@@ -9,7 +9,7 @@ import type { ConsentWay } from '../../core/daybook/kinds/customer-consent';
 
 /** Of a file of all that is kept of somebody, where the server did not say what it has. */
 export const FILE_IN_PART =
-  'The file has what this device knows; what is long past may be missing. Save it again with network.';
+  'The file has what this device knows; what is long past may be missing. Save it again once the server answers.';
 
 /** What customers are called in lists, by the ids of all their records. */
 export const customerNames = (

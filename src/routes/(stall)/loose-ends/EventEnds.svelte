@@ -55,13 +55,17 @@
     void stall.toSend;
     void stall.received;
     void stall.head;
+    void stall.network;
     const timer = setTimeout(() => void ask(), 250);
     return () => clearTimeout(timer);
   });
 </script>
 
 {#if asked === null && says !== ''}
-  <p class="soft" role="status">What is left open of the events is not shown. {says}</p>
+  <p class="sheet" role="status">What is left open of the events is not shown. {says}</p>
+  <button type="button" class="btn btn-quiet justify-self-start" onclick={ask}
+    >Ask for it again</button
+  >
 {/if}
 {#each shown as { event, name, day, ends } (event)}
   <section
